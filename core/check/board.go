@@ -1,0 +1,302 @@
+package check
+
+import (
+	"cmp"
+	"fmt"
+	"maps"
+	"math"
+	"math/bits"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/route"
+	"goldentrace/core/units"
+)
+
+// Board holds the design-rule findings of a board and keeps them up to date.
+type Board struct {
+	doc     *design.Doc
+	index   *layout.Index
+	Found   map[string]*Finding
+	owners  map[design.ID]map[string]bool
+	added   map[string]bool
+	dropped map[string]bool
+}
+
+// NewBoard checks the whole board against its rules.
+func NewBoard(d *design.Doc, x *layout.Index) *Board {
+	b := &Board{doc: d, index: x}
+	b.All()
+	return b
+}
+
+// All checks everything anew.
+func (b *Board) All() {
+	old := b.Found
+	b.Found, b.owners = map[string]*Finding{}, map[design.ID]map[string]bool{}
+	b.begin()
+	for c := range b.index.All() {
+		b.single(c)
+		b.pairs(c, func(other *layout.Copper) bool { return less(c, other) })
+	}
+	b.outside(nil)
+	b.outline()
+	for k := range old {
+		if b.Found[k] == nil {
+			b.dropped[k] = true
+		}
+	}
+}
+
+func (b *Board) begin() { b.added, b.dropped = map[string]bool{}, map[string]bool{} }
+
+// Changes since the last All or Update: keys of findings added or altered, and dropped.
+func (b *Board) Changes() (added, dropped []string) {
+	return slices.Sorted(maps.Keys(b.added)), slices.Sorted(maps.Keys(b.dropped))
+}
+
+// Update checks the objects anew, after the index took their change in. When the board
+// itself changed (outline, rules), All is the way.
+func (b *Board) Update(ids map[design.ID]bool) {
+	b.begin()
+	for id := range ids {
+		for key := range b.owners[id] {
+			b.drop(key)
+		}
+	}
+	for id := range ids {
+		for _, c := range b.index.Of(id) {
+			b.single(c)
+			b.pairs(c, func(other *layout.Copper) bool { return !ids[other.ID] || less(c, other) })
+		}
+	}
+	b.outside(ids)
+}
+
+func less(a, c *layout.Copper) bool {
+	return cmp.Or(cmp.Compare(a.ID, c.ID), cmp.Compare(a.Pad, c.Pad)) < 0
+}
+
+func (b *Board) drop(key string) {
+	f := b.Found[key]
+	if f == nil {
+		return
+	}
+	for _, id := range f.Objects {
+		delete(b.owners[id], key)
+	}
+	delete(b.Found, key)
+	delete(b.added, key)
+	b.dropped[key] = true
+}
+
+func (b *Board) note(f Finding) {
+	f.Stage = "board"
+	b.Found[f.Key] = &f
+	for _, id := range f.Objects {
+		if b.owners[id] == nil {
+			b.owners[id] = map[string]bool{}
+		}
+		b.owners[id][f.Key] = true
+	}
+	delete(b.dropped, f.Key)
+	b.added[f.Key] = true
+}
+
+// say names a piece of copper with its net: "pad R1.2 (GND)".
+func say(c *layout.Copper) string {
+	if c.Net == "" {
+		return c.Name
+	}
+	return fmt.Sprintf("%s (%s)", c.Name, c.Net)
+}
+
+func measured(gap float64) int64 { return int64(math.Ceil(gap - 0.5)) }
+
+// sheetOf is the lowest copper sheet in a mask.
+func sheetOf(mask uint32) *int {
+	if mask == 0 {
+		return nil
+	}
+	n := bits.TrailingZeros32(mask)
+	return &n
+}
+
+func ref(c *layout.Copper) string {
+	if c.Pad >= 0 {
+		return fmt.Sprintf("%d.%d", c.ID, c.Pad)
+	}
+	return fmt.Sprint(c.ID)
+}
+
+// pairs checks one piece against those near it that want says.
+func (b *Board) pairs(c *layout.Copper, want func(*layout.Copper) bool) {
+	r := b.doc.Board.Rules
+	reach := max(r.Clearance, r.EdgeClearance, r.HoleClearance)
+	for o := range b.index.Near(c.Shape.Box().Grow(reach)) {
+		if o == c || c.ID == o.ID || !want(o) { // pads of one part are the footprint's own matter
+			continue
+		}
+		x, y := c, o
+		if less(y, x) {
+			x, y = y, x
+		}
+		b.holes(x, y, r)
+		b.clearance(x, y, r)
+	}
+}
+
+func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
+	if x.Hole == 0 || y.Hole == 0 {
+		return
+	}
+	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
+	if m := measured(gap); m < r.HoleClearance {
+		b.note(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
+			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", say(x), say(y), units.Say(max(m, 0))), Measured: m, Required: r.HoleClearance,
+			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
+	}
+}
+
+func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
+	if x.Bare && y.Bare || x.Net == y.Net && x.Net != "" || x.Sheets&y.Sheets == 0 {
+		return
+	}
+	need, rule, kind := r.Clearance, "Clearance", "clearance"
+	if x.Bare || y.Bare {
+		need, rule, kind = r.EdgeClearance, "Clearance to the edge", "holeEdge"
+	}
+	gap, p, q := geom.Gap(x.Shape, y.Shape)
+	m := measured(gap)
+	if m >= need {
+		return
+	}
+	f := Finding{Key: kind + " " + ref(x) + " " + ref(y), Kind: kind, Severity: Fault, Rule: rule, Measured: m, Required: need,
+		At: p.Towards(q, 0.5), Copper: sheetOf(x.Sheets & y.Sheets), Objects: []design.ID{x.ID, y.ID}}
+	if m <= 0 {
+		f.Text = fmt.Sprintf("%s and %s touch.", capital(say(x)), say(y))
+		f.Measured = 0
+	} else {
+		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(say(x)), say(y), units.Say(m))
+	}
+	b.note(f)
+}
+
+func capital(s string) string {
+	if s != "" && s[0] >= 'a' && s[0] <= 'z' {
+		return string(s[0]-32) + s[1:]
+	}
+	return s
+}
+
+// single checks a piece by itself and against the edge.
+func (b *Board) single(c *layout.Copper) {
+	r := b.doc.Board.Rules
+	one := []design.ID{c.ID}
+	if c.Kind == "track" {
+		if w := 2 * c.Shape.R; w < r.LeastWidth-1 {
+			b.note(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
+				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Say(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Copper: sheetOf(c.Sheets), Objects: one})
+		}
+	}
+	if c.Hole > 0 && c.Hole < r.LeastHole {
+		b.note(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
+			Text: fmt.Sprintf("The hole of %s is %s wide.", say(c), units.Say(c.Hole)), At: c.At, Objects: one})
+	}
+	if c.Hole > 0 && !c.Bare {
+		if ring := ring(c); ring < r.LeastRing {
+			b.note(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
+				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", say(c), units.Say(ring)), At: c.At, Objects: one})
+		}
+	}
+	if b.outsideParts(c) {
+		return
+	}
+	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && o.Measured < r.EdgeClearance {
+		text := fmt.Sprintf("%s is %s from the board's edge.", capital(say(c)), units.Say(o.Measured))
+		if o.Measured < 0 {
+			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(say(c)))
+		}
+		b.note(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(o.Measured, 0), Required: r.EdgeClearance,
+			Text: text, At: o.At, Copper: sheetOf(c.Sheets), Objects: one})
+	}
+}
+
+// ring is the least copper around a piece's hole.
+func ring(c *layout.Copper) int64 {
+	inner := geom.Disc(c.At, c.Hole/2)
+	least := math.Inf(1)
+	if len(c.Shape.Pts) == 1 {
+		return c.Shape.R - c.Hole/2
+	}
+	n := len(c.Shape.Pts)
+	sides := n
+	if n == 2 {
+		sides = 1
+	}
+	for i := range sides {
+		a, b := c.Shape.Pts[i], c.Shape.Pts[(i+1)%n]
+		d, _, _ := geom.SegmentDistance(inner.Pts[0], inner.Pts[0], a, b)
+		if n == 2 {
+			return c.Shape.R - int64(d) - c.Hole/2
+		}
+		least = min(least, d)
+	}
+	return int64(math.Round(least)) + c.Shape.R - c.Hole/2
+}
+
+// outsideParts tells whether the piece belongs to a part that stands wholly outside the
+// outline, which is a finding of its own.
+func (b *Board) outsideParts(c *layout.Copper) bool {
+	p := b.doc.Placed[c.ID]
+	return p != nil && b.isOutside(p)
+}
+
+func (b *Board) isOutside(p *design.Placed) bool {
+	f := b.doc.Footprint(p.Footprint)
+	if f == nil || len(b.doc.Board.Outline) < 3 {
+		return false
+	}
+	yard := layout.Courtyard(f, p.Place())
+	for _, q := range yard {
+		if geom.InPolygon(q, b.doc.Board.Outline) {
+			return false
+		}
+	}
+	for _, q := range b.doc.Board.Outline {
+		if geom.InPolygon(q, yard) {
+			return false
+		}
+	}
+	return !geom.InPolygon(p.At, b.doc.Board.Outline)
+}
+
+// outside lists parts that stand beside the outline: all, or those among ids.
+func (b *Board) outside(ids map[design.ID]bool) {
+	look := func(p *design.Placed) {
+		if b.isOutside(p) {
+			b.note(Finding{Key: fmt.Sprintf("outside %d", p.ID), Kind: "outside", Severity: ToDo, Rule: "Parts lie on the board",
+				Text: fmt.Sprintf("%s is still beside the board.", p.Designator), At: p.At, Objects: []design.ID{p.ID}})
+		}
+	}
+	if ids == nil {
+		for p := range b.doc.Placed.All() {
+			look(p)
+		}
+		return
+	}
+	for id := range ids {
+		if p := b.doc.Placed[id]; p != nil {
+			look(p)
+		}
+	}
+}
+
+func (b *Board) outline() {
+	if len(b.doc.Board.Outline) == 0 && len(b.doc.Placed) > 0 {
+		b.note(Finding{Key: "noOutline", Kind: "noOutline", Severity: ToDo, Rule: "A board has an outline",
+			Text: "The board has no outline yet.", Objects: []design.ID{design.BoardID}})
+	}
+}

@@ -1,0 +1,48 @@
+// Package check finds where a project breaks its rules: the board's design rules, the board
+// against its circuit, and the electrical check of the circuit beside them. The board's
+// findings are kept up to date object by object, so that their cost follows the size of an
+// edit. Lengths are nanometres; distances are exact but for rounding to the nanometre.
+package check
+
+import (
+	"cmp"
+	"slices"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// Severity of a finding.
+type Severity string
+
+// Severities: what must be mended, what should be looked at, and what is yet to be done.
+const (
+	Fault   Severity = "fault"
+	Warning Severity = "warning"
+	ToDo    Severity = "todo"
+)
+
+// Finding is one place where a rule is not kept.
+type Finding struct {
+	Key      string      `json:"key"` // the same trouble keeps its key
+	Kind     string      `json:"kind"`
+	Severity Severity    `json:"severity"`
+	Text     string      `json:"text"` // what and where, in a sentence
+	Rule     string      `json:"rule"` // the rule that says so
+	Measured int64       `json:"measured,omitempty"`
+	Required int64       `json:"required,omitempty"`
+	Stage    string      `json:"stage"` // circuit or board
+	At       geom.Point  `json:"at"`
+	Sheet    design.ID   `json:"sheet,omitempty"`  // of the circuit
+	Copper   *int        `json:"copper,omitempty"` // copper sheet of the board
+	Objects  []design.ID `json:"objects,omitempty"`
+}
+
+// Sort puts faults first, then warnings, then what is to be done; each by key.
+func Sort(list []*Finding) {
+	rank := map[Severity]int{Fault: 0, Warning: 1, ToDo: 2}
+	slices.SortFunc(list, func(a, b *Finding) int {
+		return cmp.Or(cmp.Compare(rank[a.Severity], rank[b.Severity]), circuit.CompareNatural(a.Key, b.Key))
+	})
+}

@@ -1,0 +1,132 @@
+package design
+
+import "goldentrace/core/geom"
+
+// Pad of a footprint. Hole is the drill's diameter, 0 for a surface pad, which lies on the
+// side the part is on; a pad with a hole is on every copper sheet.
+type Pad struct {
+	Number string     `json:"number"`
+	Form   string     `json:"form"` // round, rect, rounded, oval
+	At     geom.Point `json:"at"`
+	Size   geom.Point `json:"size"`
+	Corner int64      `json:"corner,omitempty"` // radius of a rounded pad's corners
+	Hole   int64      `json:"hole,omitempty"`
+	Bare   bool       `json:"bare,omitempty"` // the hole is not plated
+}
+
+// Footprint is the land pattern of a part.
+type Footprint struct {
+	ID           ID           `json:"id"`
+	Name         string       `json:"name"`
+	Description  string       `json:"description,omitempty"`
+	Pads         []Pad        `json:"pads"`
+	Silk         []Figure     `json:"silk"`
+	Body         []Figure     `json:"body"` // assembly outline
+	Courtyard    []geom.Point `json:"courtyard"`
+	DesignatorAt geom.Point   `json:"designatorAt"`
+}
+
+// StackLayer is one layer of the board's stack, from the top.
+type StackLayer struct {
+	Name      string `json:"name"`
+	Copper    bool   `json:"copper"`
+	Thickness int64  `json:"thickness"`
+	Material  string `json:"material"`
+}
+
+// Rules of the board, in nanometres.
+type Rules struct {
+	Clearance     int64 `json:"clearance"`     // copper to copper of another net
+	EdgeClearance int64 `json:"edgeClearance"` // copper to the board's edge
+	HoleClearance int64 `json:"holeClearance"` // between the walls of two holes
+	TrackWidth    int64 `json:"trackWidth"`    // of new tracks
+	LeastWidth    int64 `json:"leastWidth"`
+	LeastHole     int64 `json:"leastHole"`
+	LeastRing     int64 `json:"leastRing"`
+	ViaDiameter   int64 `json:"viaDiameter"`
+	ViaHole       int64 `json:"viaHole"`
+	MaskMargin    int64 `json:"maskMargin"`  // opening beyond the pad, each side
+	PasteMargin   int64 `json:"pasteMargin"` // paste within the pad, each side
+	SilkWidth     int64 `json:"silkWidth"`
+}
+
+// Board has id 2; there is one in a project.
+type Board struct {
+	ID      ID           `json:"id"`
+	Outline []geom.Point `json:"outline"` // closed polygon; empty: none drawn yet
+	Stack   []StackLayer `json:"stack"`
+	Rules   Rules        `json:"rules"`
+}
+
+// CopperNames lists the copper sheets from the top.
+func (b *Board) CopperNames() []string {
+	var out []string
+	for _, l := range b.Stack {
+		if l.Copper {
+			out = append(out, l.Name)
+		}
+	}
+	return out
+}
+
+// Placed is a part on the board: what was carried over from the circuit, and its place.
+type Placed struct {
+	ID         ID                `json:"id"`
+	Part       ID                `json:"part"` // in the circuit
+	Designator string            `json:"designator"`
+	Value      string            `json:"value"`
+	Footprint  string            `json:"footprint"`
+	At         geom.Point        `json:"at"`
+	Angle      int32             `json:"angle"`
+	Bottom     bool              `json:"bottom,omitempty"`
+	Locked     bool              `json:"locked,omitempty"`
+	Nets       map[string]string `json:"nets"`            // pad number → net
+	Label      *geom.Point       `json:"label,omitempty"` // designator moved, footprint coordinates
+}
+
+// Place carries the footprint's coordinates onto the board; on the bottom side the part is
+// seen from behind, so x is mirrored.
+func (p *Placed) Place() geom.Place {
+	return geom.Place{At: p.At, Angle: p.Angle, Mirror: p.Bottom}
+}
+
+// Track is one straight piece of copper on a copper sheet (0 is the top).
+type Track struct {
+	ID     ID         `json:"id"`
+	Sheet  int        `json:"sheet"`
+	A      geom.Point `json:"a"`
+	B      geom.Point `json:"b"`
+	Width  int64      `json:"width"`
+	Net    string     `json:"net"`
+	Locked bool       `json:"locked,omitempty"`
+}
+
+// Via is a plated hole that joins the copper sheets From to To.
+type Via struct {
+	ID       ID         `json:"id"`
+	At       geom.Point `json:"at"`
+	Diameter int64      `json:"diameter"`
+	Hole     int64      `json:"hole"`
+	From     int        `json:"from"`
+	To       int        `json:"to"`
+	Net      string     `json:"net"`
+	Locked   bool       `json:"locked,omitempty"`
+}
+
+// Hole is an unplated hole, for a screw.
+type Hole struct {
+	ID       ID         `json:"id"`
+	At       geom.Point `json:"at"`
+	Diameter int64      `json:"diameter"`
+	Locked   bool       `json:"locked,omitempty"`
+}
+
+// Legend is a text printed on the board.
+type Legend struct {
+	ID     ID         `json:"id"`
+	At     geom.Point `json:"at"` // middle of the text
+	Angle  int32      `json:"angle"`
+	Bottom bool       `json:"bottom,omitempty"`
+	Height int64      `json:"height"`
+	Text   string     `json:"text"`
+}

@@ -1,0 +1,67 @@
+package design
+
+// What every object answers about itself.
+
+func (o *Settings) ObjectID() ID        { return o.ID }
+func (o *Settings) ObjectKind() Kind    { return KindSettings }
+func (o *Settings) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Sheet) ObjectID() ID        { return o.ID }
+func (o *Sheet) ObjectKind() Kind    { return KindSheet }
+func (o *Sheet) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Symbol) ObjectID() ID        { return o.ID }
+func (o *Symbol) ObjectKind() Kind    { return KindSymbol }
+func (o *Symbol) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Footprint) ObjectID() ID        { return o.ID }
+func (o *Footprint) ObjectKind() Kind    { return KindFootprint }
+func (o *Footprint) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *LibraryPart) ObjectID() ID        { return o.ID }
+func (o *LibraryPart) ObjectKind() Kind    { return KindLibraryPart }
+func (o *LibraryPart) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Part) ObjectID() ID        { return o.ID }
+func (o *Part) ObjectKind() Kind    { return KindPart }
+func (o *Part) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Wire) ObjectID() ID        { return o.ID }
+func (o *Wire) ObjectKind() Kind    { return KindWire }
+func (o *Wire) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Label) ObjectID() ID        { return o.ID }
+func (o *Label) ObjectKind() Kind    { return KindLabel }
+func (o *Label) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Supply) ObjectID() ID        { return o.ID }
+func (o *Supply) ObjectKind() Kind    { return KindSupply }
+func (o *Supply) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *OpenMark) ObjectID() ID        { return o.ID }
+func (o *OpenMark) ObjectKind() Kind    { return KindOpenMark }
+func (o *OpenMark) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Board) ObjectID() ID        { return o.ID }
+func (o *Board) ObjectKind() Kind    { return KindBoard }
+func (o *Board) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Placed) ObjectID() ID        { return o.ID }
+func (o *Placed) ObjectKind() Kind    { return KindPlaced }
+func (o *Placed) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Track) ObjectID() ID        { return o.ID }
+func (o *Track) ObjectKind() Kind    { return KindTrack }
+func (o *Track) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Via) ObjectID() ID        { return o.ID }
+func (o *Via) ObjectKind() Kind    { return KindVia }
+func (o *Via) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Hole) ObjectID() ID        { return o.ID }
+func (o *Hole) ObjectKind() Kind    { return KindHole }
+func (o *Hole) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Legend) ObjectID() ID        { return o.ID }
+func (o *Legend) ObjectKind() Kind    { return KindLegend }
+func (o *Legend) withID(id ID) Object { c := *o; c.ID = id; return &c }

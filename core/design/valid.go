@@ -1,0 +1,255 @@
+package design
+
+import (
+	"fmt"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"goldentrace/core/geom"
+	"goldentrace/core/units"
+)
+
+// LongestText bounds names, values and other one-line texts, in bytes.
+const LongestText = 200
+
+func text(what, s string) error {
+	switch {
+	case len(s) > LongestText:
+		return fmt.Errorf("the %s is %d characters long; %d is the most", what, len(s), LongestText)
+	case !utf8.ValidString(s):
+		return fmt.Errorf("the %s is not proper text (UTF-8)", what)
+	case strings.ContainsFunc(s, unicode.IsControl):
+		return fmt.Errorf("the %s holds a control character or a line break", what)
+	}
+	return nil
+}
+
+func name(what, s string) error {
+	if strings.TrimSpace(s) == "" {
+		return fmt.Errorf("the %s is empty", what)
+	}
+	if s != strings.TrimSpace(s) {
+		return fmt.Errorf("the %s begins or ends with a space", what)
+	}
+	return text(what, s)
+}
+
+func place(what string, pts ...geom.Point) error {
+	for _, p := range pts {
+		if p.X > units.Limit || p.X < -units.Limit || p.Y > units.Limit || p.Y < -units.Limit {
+			return fmt.Errorf("%s lies at %s, %s, beyond the %s a drawing can reach",
+				what, units.Say(p.X), units.Say(p.Y), units.Say(units.Limit))
+		}
+	}
+	return nil
+}
+
+func length(what string, v, least int64) error {
+	if v < least || v > units.Limit {
+		return fmt.Errorf("%s is %s; it must lie between %s and %s", what, units.Say(v), units.Say(least), units.Say(units.Limit))
+	}
+	return nil
+}
+
+func turn(what string, t int) error {
+	if t < 0 || t > 3 {
+		return fmt.Errorf("%s is turned by %d quarters; 0 to 3 are meant", what, t)
+	}
+	return nil
+}
+
+func angle(what string, a int32) error {
+	if a < 0 || a >= 360_000 {
+		return fmt.Errorf("%s is turned by %g°; an angle from 0° to below 360° is meant", what, float64(a)/1000)
+	}
+	return nil
+}
+
+func firstOf(errs ...error) error {
+	for _, e := range errs {
+		if e != nil {
+			return e
+		}
+	}
+	return nil
+}
+
+func check(ok bool, format string, args ...any) error {
+	if ok {
+		return nil
+	}
+	return fmt.Errorf(format, args...)
+}
+
+func figures(what string, figs []Figure) error {
+	for _, f := range figs {
+		ok := len(f.Pts) > 0 && len(f.Pts) <= 10_000
+		switch f.Form {
+		case "line":
+			ok = ok && len(f.Pts) >= 2
+		case "area", "solid":
+			ok = ok && len(f.Pts) >= 3
+		case "circle":
+			ok = ok && len(f.Pts) == 1 && f.R > 0
+		default:
+			return fmt.Errorf("%s is drawn with the unknown form %q", what, f.Form)
+		}
+		if !ok {
+			return fmt.Errorf("%s has a %s with %d points", what, f.Form, len(f.Pts))
+		}
+		if err := place(what, f.Pts...); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Valid checks the settings.
+func (s *Settings) Valid() error {
+	return firstOf(text("title", s.Title), text("document number", s.Number), text("revision", s.Revision),
+		text("author", s.Author), text("date", s.Date),
+		check(s.Unit == "mm" || s.Unit == "in" || s.Unit == "mil", "%q is not one of the units mm, in and mil", s.Unit))
+}
+
+// Valid checks the sheet.
+func (s *Sheet) Valid() error {
+	_, ok := SheetSizes[s.Size]
+	return firstOf(name("sheet's name", s.Name), check(ok, "%q is not a size of sheet", s.Size))
+}
+
+var pinTypes = map[string]bool{"passive": true, "input": true, "output": true, "both": true, "supplyIn": true, "supplyOut": true}
+
+// Valid checks the symbol: its pins have numbers of their own and its drawing is whole.
+func (s *Symbol) Valid() error {
+	if err := firstOf(name("symbol's name", s.Name), figures("the symbol "+s.Name, s.Figures)); err != nil {
+		return err
+	}
+	seen := map[string]bool{}
+	for _, p := range s.Pins {
+		if err := firstOf(name("pin's number", p.Number), text("pin's name", p.Name), turn("pin "+p.Number, p.Turn),
+			place("pin "+p.Number, p.At), length("pin "+p.Number, p.Length, 0),
+			check(!seen[p.Number], "the symbol %s has two pins %s", s.Name, p.Number),
+			check(pinTypes[p.Type], "pin %s of the symbol %s has the unknown type %q", p.Number, s.Name, p.Type)); err != nil {
+			return err
+		}
+		seen[p.Number] = true
+	}
+	return nil
+}
+
+// Valid checks the library part.
+func (l *LibraryPart) Valid() error {
+	return firstOf(name("library part's name", l.Name), name("prefix", l.Prefix), name("symbol", l.Symbol),
+		text("footprint", l.Footprint), text("value", l.Value), text("description", l.Description))
+}
+
+// Valid checks the part.
+func (p *Part) Valid() error {
+	return firstOf(name("designator", p.Designator), text("value", p.Value), text("footprint", p.Footprint),
+		place("part "+p.Designator, p.At), turn("part "+p.Designator, p.Turn))
+}
+
+// Valid checks the wire.
+func (w *Wire) Valid() error {
+	return firstOf(place("a wire", w.A, w.B), check(w.A != w.B, "a wire has no length"))
+}
+
+// Valid checks the label.
+func (l *Label) Valid() error {
+	return firstOf(name("net label", l.Name), place("label "+l.Name, l.At), turn("label "+l.Name, l.Turn))
+}
+
+// Valid checks the supply mark.
+func (s *Supply) Valid() error {
+	return firstOf(name("supply's name", s.Name), place("supply "+s.Name, s.At), turn("supply "+s.Name, s.Turn),
+		check(s.Shape == "ground" || s.Shape == "bar", "%q is not a shape of supply mark", s.Shape))
+}
+
+// Valid checks the mark.
+func (o *OpenMark) Valid() error { return place("a no-connect mark", o.At) }
+
+// Valid checks the footprint.
+func (f *Footprint) Valid() error {
+	if err := firstOf(name("footprint's name", f.Name), figures("the footprint "+f.Name, f.Silk),
+		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...)); err != nil {
+		return err
+	}
+	for _, p := range f.Pads {
+		what := fmt.Sprintf("pad %s of %s", p.Number, f.Name)
+		forms := p.Form == "round" || p.Form == "rect" || p.Form == "rounded" || p.Form == "oval"
+		if err := firstOf(text("pad's number", p.Number), place(what, p.At), length("the width of "+what, p.Size.X, 1),
+			length("the height of "+what, p.Size.Y, 1), length("the hole of "+what, p.Hole, 0),
+			check(p.Corner >= 0 && 2*p.Corner <= min(p.Size.X, p.Size.Y), "%s has corners rounder than itself", what),
+			check(forms, "%s has the unknown form %q", what, p.Form)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// Valid checks outline, stack and rules.
+func (b *Board) Valid() error {
+	if n := len(b.Outline); n > 0 {
+		if n < 3 || n > 1000 {
+			return fmt.Errorf("an outline needs 3 to 1000 corners, not %d", n)
+		}
+		if err := place("the outline", b.Outline...); err != nil {
+			return err
+		}
+		if p, bad := geom.SelfCrossing(b.Outline); bad {
+			return fmt.Errorf("the outline crosses itself at %s, %s", units.Say(p.X), units.Say(p.Y))
+		}
+	}
+	if n := len(b.CopperNames()); n < 1 || n > 32 {
+		return fmt.Errorf("a board has 1 to 32 copper sheets, not %d", n)
+	}
+	for _, l := range b.Stack {
+		if err := firstOf(name("layer's name", l.Name), length("the thickness of "+l.Name, l.Thickness, 0), text("material", l.Material)); err != nil {
+			return err
+		}
+	}
+	return b.Rules.Valid()
+}
+
+// Valid checks that the rules can be kept at all.
+func (r Rules) Valid() error {
+	return firstOf(length("the clearance", r.Clearance, 0), length("the clearance to the edge", r.EdgeClearance, 0),
+		length("the clearance between holes", r.HoleClearance, 0), length("the track width", r.TrackWidth, 1000),
+		length("the least width", r.LeastWidth, 0), length("the least hole", r.LeastHole, 0), length("the least ring", r.LeastRing, 0),
+		length("the via's diameter", r.ViaDiameter, 1000), length("the via's hole", r.ViaHole, 1000),
+		length("the silk width", r.SilkWidth, 1000), length("the mask margin", r.MaskMargin, -units.MM), length("the paste margin", r.PasteMargin, -units.MM),
+		check(r.ViaHole < r.ViaDiameter, "the via's hole, %s, is not smaller than its diameter, %s", units.Say(r.ViaHole), units.Say(r.ViaDiameter)))
+}
+
+// Valid checks the placed part.
+func (p *Placed) Valid() error {
+	for pad, net := range p.Nets {
+		if err := firstOf(text("pad's number", pad), text("net's name", net)); err != nil {
+			return err
+		}
+	}
+	return firstOf(name("designator", p.Designator), name("footprint of "+p.Designator, p.Footprint), text("value", p.Value),
+		place("part "+p.Designator, p.At), angle("part "+p.Designator, p.Angle))
+}
+
+// Valid checks the track.
+func (t *Track) Valid() error {
+	return firstOf(place("a track", t.A, t.B), length("the width of a track", t.Width, 1), text("net", t.Net),
+		check(t.A != t.B, "a track has no length"), check(t.Sheet >= 0 && t.Sheet < 32, "a track lies on copper sheet %d", t.Sheet))
+}
+
+// Valid checks the via.
+func (v *Via) Valid() error {
+	return firstOf(place("a via", v.At), length("the diameter of a via", v.Diameter, 1), length("the hole of a via", v.Hole, 1),
+		text("net", v.Net), check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Say(v.Hole), units.Say(v.Diameter)),
+		check(v.From >= 0 && v.From < v.To && v.To < 32, "a via goes from copper sheet %d to %d", v.From, v.To))
+}
+
+// Valid checks the hole.
+func (h *Hole) Valid() error { return firstOf(place("a hole", h.At), length("a hole", h.Diameter, 1)) }
+
+// Valid checks the legend.
+func (l *Legend) Valid() error {
+	return firstOf(name("text", l.Text), place("a text", l.At), angle("a text", l.Angle), length("the height of a text", l.Height, 100_000))
+}

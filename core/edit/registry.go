@@ -1,0 +1,78 @@
+package edit
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"maps"
+	"slices"
+)
+
+// Version of the commands; a command of a later version is refused.
+const Version = 1
+
+// kinds of commands by the name they bear in files and on the wire.
+var kinds = map[string]func() Command{
+	"setSettings": func() Command { return &SetSettings{} }, "setSheet": func() Command { return &SetSheet{} },
+	"placePart": func() Command { return &PlacePart{} }, "placeSupply": func() Command { return &PlaceSupply{} },
+	"placeLabel": func() Command { return &PlaceLabel{} }, "placeOpenMark": func() Command { return &PlaceOpenMark{} },
+	"drawWire": func() Command { return &DrawWire{} }, "moveItems": func() Command { return &MoveItems{} },
+	"turnItems": func() Command { return &TurnItems{} }, "setPart": func() Command { return &SetPart{} },
+	"renameLabel": func() Command { return &RenameLabel{} }, "moveText": func() Command { return &MoveText{} },
+	"paste": func() Command { return &Paste{} }, "remove": func() Command { return &Remove{} },
+	"setOutline": func() Command { return &SetOutline{} }, "setRules": func() Command { return &SetRules{} },
+	"carry": func() Command { return &Carry{} }, "movePlaced": func() Command { return &MovePlaced{} },
+	"turnPlaced": func() Command { return &TurnPlaced{} }, "flipPlaced": func() Command { return &FlipPlaced{} },
+	"setPlaced": func() Command { return &SetPlaced{} }, "lock": func() Command { return &Lock{} },
+	"drawTrack": func() Command { return &DrawTrack{} }, "removeTrack": func() Command { return &RemoveTrack{} },
+	"removeNetTracks": func() Command { return &RemoveNetTracks{} }, "setTrack": func() Command { return &SetTrack{} },
+	"addHole": func() Command { return &AddHole{} }, "addLegend": func() Command { return &AddLegend{} },
+	"setLegend": func() Command { return &SetLegend{} },
+}
+
+// Kinds lists the names of all commands.
+func Kinds() []string { return slices.Sorted(maps.Keys(kinds)) }
+
+// Blank is an empty command of the kind, or nil.
+func Blank(kind string) Command {
+	if f, ok := kinds[kind]; ok {
+		return f()
+	}
+	return nil
+}
+
+// Decode reads a command from JSON: its fields beside "kind" and "v". Fields it does not
+// know are refused, since ignoring them would do something else than was meant.
+func Decode(data []byte) (string, Command, error) {
+	var head struct {
+		Kind string `json:"kind"`
+		V    int    `json:"v"`
+	}
+	if err := json.Unmarshal(data, &head); err != nil {
+		return "", nil, fmt.Errorf("the edit cannot be read: %w", err)
+	}
+	c := Blank(head.Kind)
+	if c == nil {
+		return head.Kind, nil, fmt.Errorf("there is no edit called %q", head.Kind)
+	}
+	if head.V > Version {
+		return head.Kind, nil, fmt.Errorf("the edit %s is of version %d; this program knows version %d", head.Kind, head.V, Version)
+	}
+	var fields map[string]json.RawMessage
+	if err := json.Unmarshal(data, &fields); err != nil {
+		return head.Kind, nil, err
+	}
+	delete(fields, "kind")
+	delete(fields, "v")
+	body, err := json.Marshal(fields)
+	if err != nil {
+		return head.Kind, nil, err
+	}
+	dec := json.NewDecoder(bytes.NewReader(body))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(c); err != nil && err != io.EOF {
+		return head.Kind, nil, fmt.Errorf("the edit %s cannot be read: %w", head.Kind, err)
+	}
+	return head.Kind, c, nil
+}

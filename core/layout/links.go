@@ -1,0 +1,187 @@
+package layout
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"github.com/tidwall/rtree"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// Link is a connection that is yet to be made: the straight line between two pieces of a
+// net that no copper joins.
+type Link struct {
+	Net string     `json:"net"`
+	A   geom.Point `json:"a"`
+	B   geom.Point `json:"b"`
+	// What the link's ends stand on.
+	FromName string `json:"fromName"`
+	ToName   string `json:"toName"`
+}
+
+func sortPieces(c []*Copper) {
+	slices.SortFunc(c, func(a, b *Copper) int { return cmp.Or(cmp.Compare(a.ID, b.ID), cmp.Compare(a.Pad, b.Pad)) })
+}
+
+// Touching tells whether two pieces are one piece of copper.
+func Touching(a, b *Copper) bool {
+	if a.Bare || b.Bare || a.Sheets&b.Sheets == 0 || !a.Shape.Box().Meets(b.Shape.Box()) {
+		return false
+	}
+	gap, _, _ := geom.Gap(a.Shape, b.Shape)
+	return gap <= 0
+}
+
+// Links are the shortest lines that would complete the net: a Euclidean minimum spanning
+// tree over what copper has joined already (Borůvka's method, nearest neighbours from an
+// R-tree, so large nets need no quadratic table). pieces are all copper of one net.
+func Links(net string, pieces []*Copper) []Link {
+	n := len(pieces)
+	if n < 2 {
+		return nil
+	}
+	cluster := joined(pieces)
+	parts := 0
+	for i := range cluster {
+		if root(cluster, i) == i {
+			parts++
+		}
+	}
+	if parts < 2 {
+		return nil
+	}
+	var tree rtree.RTreeG[anchor]
+	var anchors []anchor
+	for i, c := range pieces {
+		for _, p := range anchorPlaces(c) {
+			a := anchor{p, i}
+			anchors = append(anchors, a)
+			at := [2]float64{float64(p.X), float64(p.Y)}
+			tree.Insert(at, at, a)
+		}
+	}
+	var out []Link
+	for parts > 1 {
+		type edge struct {
+			d        float64
+			from, to anchor
+		}
+		best := map[int]edge{}
+		for _, a := range anchors {
+			r := root(cluster, a.piece)
+			limit := math.Inf(1)
+			if e, ok := best[r]; ok {
+				limit = e.d
+			}
+			at := [2]float64{float64(a.at.X), float64(a.at.Y)}
+			tree.Nearby(rtree.BoxDist[float64, anchor](at, at, nil), func(_, _ [2]float64, b anchor, _ float64) bool {
+				d := a.at.Dist(b.at)
+				if d >= limit {
+					return false
+				}
+				if root(cluster, b.piece) != r {
+					best[r] = edge{d, a, b}
+					return false
+				}
+				return true
+			})
+		}
+		roots := make([]int, 0, len(best))
+		for r := range best {
+			roots = append(roots, r)
+		}
+		slices.SortFunc(roots, func(a, b int) int { return cmp.Or(cmp.Compare(best[a].d, best[b].d), cmp.Compare(a, b)) })
+		for _, r := range roots {
+			e := best[r]
+			ra, rb := root(cluster, e.from.piece), root(cluster, e.to.piece)
+			if ra == rb {
+				continue
+			}
+			cluster[max(ra, rb)] = min(ra, rb)
+			parts--
+			out = append(out, Link{net, e.from.at, e.to.at, pieces[e.from.piece].Name, pieces[e.to.piece].Name})
+		}
+	}
+	return out
+}
+
+type anchor struct {
+	at    geom.Point
+	piece int
+}
+
+func anchorPlaces(c *Copper) []geom.Point {
+	if c.Kind == "track" {
+		return c.Shape.Pts
+	}
+	return []geom.Point{c.At}
+}
+
+func root(up []int, n int) int {
+	for up[n] != n {
+		up[n] = up[up[n]]
+		n = up[n]
+	}
+	return n
+}
+
+// joined groups pieces by touch: a forest whose roots name the groups. Pads of one part
+// that bear one number are joined only by copper, not within the part.
+func joined(pieces []*Copper) []int {
+	up := make([]int, len(pieces))
+	var tree rtree.RTreeG[int]
+	for i, c := range pieces {
+		up[i] = i
+		lo, hi := corners(c.Shape.Box())
+		tree.Search(lo, hi, func(_, _ [2]float64, j int) bool {
+			if root(up, i) != root(up, j) && Touching(c, pieces[j]) {
+				ri, rj := root(up, i), root(up, j)
+				up[max(ri, rj)] = min(ri, rj)
+			}
+			return true
+		})
+		tree.Insert(lo, hi, i)
+	}
+	return up
+}
+
+// LinksWith are the links of a net as they would be with some objects' copper replaced, as
+// while a part is dragged. For nets of many pieces the answer is local: each replaced
+// piece links to the nearest of the rest.
+func (x *Index) LinksWith(net string, moved map[design.ID][]*Copper) []Link {
+	var pieces []*Copper
+	for _, c := range x.NetPieces(net) {
+		if _, ok := moved[c.ID]; !ok {
+			pieces = append(pieces, c)
+		}
+	}
+	still := len(pieces)
+	for _, list := range moved {
+		for _, c := range list {
+			if c.Net == net {
+				pieces = append(pieces, c)
+			}
+		}
+	}
+	const many = 300
+	if len(pieces) <= many {
+		sortPieces(pieces)
+		return Links(net, pieces)
+	}
+	var out []Link
+	for _, c := range pieces[still:] {
+		best, to := math.Inf(1), (*Copper)(nil)
+		for _, o := range pieces[:still] {
+			if d := c.At.Dist(o.At); d < best {
+				best, to = d, o
+			}
+		}
+		if to != nil && !Touching(c, to) {
+			out = append(out, Link{net, c.At, to.At, c.Name, to.Name})
+		}
+	}
+	return out
+}
