@@ -405,3 +405,14 @@ func (d *Doc) Whole() error {
 	}
 	return nil
 }
+
+// Snapshot is a copy that later changes do not reach; the objects themselves are shared,
+// since they never change.
+func (d *Doc) Snapshot() *Doc {
+	c := Empty()
+	for o := range d.All() {
+		c.Put(o)
+	}
+	c.Next = d.Next
+	return c
+}

@@ -47,6 +47,7 @@ type Bench struct {
 func Open(d *design.Doc, rev int64) *Bench {
 	b := &Bench{
 		Doc: d, Rev: rev, nets: circuit.Find(d), index: layout.NewIndex(d), links: map[string][]layout.Link{},
+		other: map[string]*check.Finding{}, known: map[string]*circuit.Net{},
 	}
 	b.board = check.NewBoard(d, b.index)
 	for o := range d.All() {

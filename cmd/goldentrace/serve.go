@@ -1,0 +1,71 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net"
+	"os"
+	"os/signal"
+	"path/filepath"
+	"syscall"
+
+	"github.com/spf13/cobra"
+
+	"goldentrace/demo"
+	"goldentrace/server"
+	"goldentrace/store"
+)
+
+// dataDir is where projects are kept when nothing else is said.
+func dataDir() string {
+	if base, err := os.UserConfigDir(); err == nil {
+		return filepath.Join(base, "goldentrace")
+	}
+	return "goldentrace-data"
+}
+
+func serveCommand(withDemo bool) *cobra.Command {
+	var data, addr string
+	c := &cobra.Command{Use: "serve", Short: "Serve the web application", Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			ctx, stop := signal.NotifyContext(cmd.Context(), os.Interrupt, syscall.SIGTERM)
+			defer stop()
+			s, err := store.Open(data)
+			if err != nil {
+				return err
+			}
+			if withDemo {
+				err = putDemos(ctx, s)
+			}
+			if err == nil {
+				err = server.Serve(ctx, s, addr, func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
+			}
+			return errors.Join(err, s.Close())
+		}}
+	if withDemo {
+		c.Use, c.Short = "demo", "Serve the web application with the demo projects"
+	}
+	c.Flags().StringVar(&data, "data", dataDir(), "directory that holds the projects")
+	c.Flags().StringVar(&addr, "addr", "127.0.0.1:8411", "address to listen on; port 0 takes a free one")
+	return c
+}
+
+// putDemos puts the demo projects in where they are absent.
+func putDemos(ctx context.Context, s *store.Store) error {
+	for _, name := range demo.Names() {
+		if _, err := s.Named(ctx, name); err == nil {
+			continue
+		} else if !errors.Is(err, store.ErrNoProject) {
+			return err
+		}
+		d, err := demo.Build(name)
+		if err != nil {
+			return fmt.Errorf("the demo project %s cannot be built: %w", name, err)
+		}
+		if _, err := s.Create(ctx, name, d); err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,104 @@
+package design
+
+import (
+	"bufio"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+)
+
+// FileFormat and FileVersion stand in the first line of a project file.
+const (
+	FileFormat  = "golden-trace-project"
+	FileVersion = 1
+	// LargestFile bounds what is read from elsewhere, in bytes.
+	LargestFile = 256 << 20
+)
+
+// header is the first line of a project file.
+type header struct {
+	Format  string `json:"format"`
+	Version int    `json:"version"`
+	Name    string `json:"name"`
+	Next    ID     `json:"next"`
+	Objects int    `json:"objects"`
+}
+
+type fileLine struct {
+	Kind   Kind            `json:"kind"`
+	Object json.RawMessage `json:"object"`
+}
+
+// WriteFile writes a project as one text file: a header line, then one object a line, as
+// docs/project-file.md tells.
+func WriteFile(w io.Writer, name string, d *Doc) error {
+	n := 0
+	for range d.All() {
+		n++
+	}
+	buf := bufio.NewWriter(w)
+	enc := json.NewEncoder(buf)
+	enc.SetEscapeHTML(false)
+	if err := enc.Encode(header{FileFormat, FileVersion, name, d.Next, n}); err != nil {
+		return err
+	}
+	for o := range d.All() {
+		body, err := json.Marshal(o)
+		if err != nil {
+			return err
+		}
+		if err := enc.Encode(fileLine{o.ObjectKind(), body}); err != nil {
+			return err
+		}
+	}
+	return buf.Flush()
+}
+
+// ReadFile reads a project file and checks that it is whole. Errors say what is wrong and in
+// which line.
+func ReadFile(r io.Reader) (name string, d *Doc, err error) {
+	lines := bufio.NewScanner(io.LimitReader(r, LargestFile+1))
+	lines.Buffer(make([]byte, 1<<20), 16<<20)
+	if !lines.Scan() {
+		return "", nil, errors.New("this is not a Golden Trace project: the file is empty")
+	}
+	var h header
+	if json.Unmarshal(lines.Bytes(), &h) != nil || h.Format != FileFormat {
+		return "", nil, errors.New("this is not a Golden Trace project file")
+	}
+	if h.Version != FileVersion {
+		return "", nil, fmt.Errorf("the project file is of version %d; this program reads version %d", h.Version, FileVersion)
+	}
+	d = Empty()
+	seen := map[ID]bool{}
+	for n := 2; lines.Scan(); n++ {
+		if len(lines.Bytes()) == 0 {
+			continue
+		}
+		var l fileLine
+		if err := json.Unmarshal(lines.Bytes(), &l); err != nil {
+			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
+		}
+		o, err := Decode(l.Kind, l.Object)
+		if err != nil {
+			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
+		}
+		if seen[o.ObjectID()] {
+			return "", nil, fmt.Errorf("the project file is damaged in line %d: the id %d is used twice", n, o.ObjectID())
+		}
+		seen[o.ObjectID()] = true
+		d.Put(o)
+	}
+	if err := lines.Err(); err != nil {
+		return "", nil, fmt.Errorf("the project file cannot be read: %w", err)
+	}
+	if len(seen) != h.Objects {
+		return "", nil, fmt.Errorf("the project file is cut short: it should hold %d objects and holds %d", h.Objects, len(seen))
+	}
+	d.Next = max(d.Next, h.Next)
+	if err := d.Whole(); err != nil {
+		return "", nil, fmt.Errorf("the project file is damaged: %w", err)
+	}
+	return h.Name, d, nil
+}

@@ -1,0 +1,205 @@
+// Package handoff produces all files of a board at once, and the zip that holds them.
+package handoff
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"regexp"
+	"strings"
+	"time"
+
+	"goldentrace/core/design"
+	"goldentrace/core/fab/drill"
+	"goldentrace/core/fab/gerber"
+	"goldentrace/core/fab/tables"
+	"goldentrace/core/fab/testnet"
+	"goldentrace/core/layout"
+)
+
+// File is one of the files.
+type File struct {
+	Name string `json:"name"`
+	Kind string `json:"kind"` // artwork, drill, table, netlist, note
+	Role string `json:"role"` // what it is for the drawing: copper, mask, paste, silk, outline, plated, unplated, …
+	Text string `json:"text"` // in words
+	Size int    `json:"size"`
+	Data []byte `json:"-"`
+}
+
+var unsafe = regexp.MustCompile(`[^A-Za-z0-9]+`)
+
+// Stem is the project's name as it begins file names.
+func Stem(title string) string {
+	s := strings.Trim(unsafe.ReplaceAllString(strings.ToLower(title), "-"), "-")
+	if s == "" {
+		return "board"
+	}
+	return s
+}
+
+// Make produces the files. progress is called with the share done and may be nil.
+func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at time.Time, progress func(float64)) ([]File, error) {
+	if len(d.Board.Outline) < 3 {
+		return nil, fmt.Errorf("the board has no outline, so there is nothing to make yet: draw it first")
+	}
+	stem := Stem(name)
+	stamp := at.UTC().Format(time.RFC3339)
+	job := gerber.Job{Doc: d, Index: x, Stamp: stamp}
+	type step struct {
+		suffix string
+		make   func() []byte
+	}
+	var steps []step
+	names := d.Board.CopperNames()
+	for i := range names {
+		steps = append(steps, step{fmt.Sprintf("copper-%d.gbr", i+1), func() []byte { return job.Copper(i) }})
+	}
+	for _, bottom := range []bool{false, true} {
+		side := "top"
+		if bottom {
+			side = "bottom"
+		}
+		steps = append(steps,
+			step{"mask-" + side + ".gbr", func() []byte { return job.Mask(bottom) }},
+			step{"paste-" + side + ".gbr", func() []byte { return job.Paste(bottom) }},
+			step{"silk-" + side + ".gbr", func() []byte { return job.Silk(bottom) }})
+	}
+	steps = append(steps,
+		step{"outline.gbr", job.Outline},
+		step{"plated.xnc", func() []byte { return drill.Write(drill.Hits(x, true), true, len(names), stamp) }},
+		step{"unplated.xnc", func() []byte { return drill.Write(drill.Hits(x, false), false, len(names), stamp) }},
+		step{"placement.csv", func() []byte { return tables.Placement(d) }},
+		step{"parts.csv", func() []byte { return tables.Parts(d) }},
+		step{"netlist.ipc", func() []byte { return testnet.Write(d, x) }},
+	)
+	var out []File
+	for i, s := range steps {
+		if err := ctx.Err(); err != nil {
+			return nil, fmt.Errorf("making the files was stopped: %w", err)
+		}
+		data := s.make()
+		out = append(out, file(stem+"-"+s.suffix, data))
+		if progress != nil {
+			progress(float64(i+1) / float64(len(steps)+1))
+		}
+	}
+	out = append(out, jobFile(d, stem, stamp, out))
+	return out, nil
+}
+
+func file(name string, data []byte) File {
+	f := File{Name: name, Size: len(data), Data: data}
+	f.Kind, f.Role, f.Text = describe(name)
+	return f
+}
+
+// jobFile lists the artwork with its functions, in the manner of the published Gerber job
+// format.
+func jobFile(d *design.Doc, stem, stamp string, files []File) File {
+	type attr struct {
+		Path         string `json:"Path"`
+		FileFunction string `json:"FileFunction"`
+		FilePolarity string `json:"FilePolarity,omitempty"`
+	}
+	var list []attr
+	find := func(data []byte, name string) string {
+		at := bytes.Index(data, []byte(name))
+		if at < 0 {
+			return ""
+		}
+		rest := data[at+len(name):]
+		return string(rest[:bytes.IndexAny(rest, "*\n")])
+	}
+	for _, f := range files {
+		if f.Kind == "artwork" || f.Kind == "drill" {
+			list = append(list, attr{f.Name, find(f.Data, "TF.FileFunction,"), find(f.Data, "TF.FilePolarity,")})
+		}
+	}
+	thickness := int64(0)
+	for _, l := range d.Board.Stack {
+		thickness += l.Thickness
+	}
+	box := bounds(d)
+	data, _ := json.MarshalIndent(map[string]any{
+		"Header": map[string]any{"GenerationSoftware": map[string]string{"Vendor": "Golden Trace", "Application": "goldentrace", "Version": "1"}, "CreationDate": stamp},
+		"GeneralSpecs": map[string]any{"ProjectId": map[string]string{"Name": stem, "GUID": "474f4c44-454e-5452-4143-450000000001", "Revision": d.Settings.Revision},
+			"Size": map[string]float64{"X": float64(box[0]) / 1e6, "Y": float64(box[1]) / 1e6}, "LayerNumber": len(d.Board.CopperNames()), "BoardThickness": float64(thickness) / 1e6},
+		"FilesAttributes": list,
+	}, "", "  ") // plain data always marshals
+	data = append(data, '\n')
+	return file(stem+"-job.gbrjob", data)
+}
+
+func bounds(d *design.Doc) [2]int64 {
+	o := d.Board.Outline
+	lo, hi := o[0], o[0]
+	for _, p := range o {
+		lo.X, lo.Y, hi.X, hi.Y = min(lo.X, p.X), min(lo.Y, p.Y), max(hi.X, p.X), max(hi.Y, p.Y)
+	}
+	return [2]int64{hi.X - lo.X, hi.Y - lo.Y}
+}
+
+// Zip packs the files.
+func Zip(files []File, at time.Time) ([]byte, error) {
+	var b bytes.Buffer
+	w := zip.NewWriter(&b)
+	for _, f := range files {
+		to, err := w.CreateHeader(&zip.FileHeader{Name: f.Name, Method: zip.Deflate, Modified: at})
+		if err != nil {
+			return nil, err
+		}
+		if _, err := to.Write(f.Data); err != nil {
+			return nil, err
+		}
+	}
+	err := w.Close()
+	return b.Bytes(), err
+}
+
+// Unzip reads the files of an archive back, with what their names and heads say of them.
+func Unzip(archive []byte) ([]File, error) {
+	r, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
+	if err != nil {
+		return nil, fmt.Errorf("the archive cannot be read: %w", err)
+	}
+	var out []File
+	for _, f := range r.File {
+		in, err := f.Open()
+		if err != nil {
+			return nil, err
+		}
+		var b bytes.Buffer
+		_, err = b.ReadFrom(in)
+		_ = in.Close()
+		if err != nil {
+			return nil, fmt.Errorf("%s cannot be read: %w", f.Name, err)
+		}
+		out = append(out, file(f.Name, b.Bytes()))
+	}
+	return out, nil
+}
+
+// describe tells from a file's name what it is: kind, role and words.
+func describe(name string) (kind, role, text string) {
+	for _, d := range []struct{ suffix, kind, role, text string }{
+		{"mask-top.gbr", "artwork", "mask-top", "Solder mask, top"}, {"mask-bottom.gbr", "artwork", "mask-bottom", "Solder mask, bottom"},
+		{"paste-top.gbr", "artwork", "paste-top", "Solder paste, top"}, {"paste-bottom.gbr", "artwork", "paste-bottom", "Solder paste, bottom"},
+		{"silk-top.gbr", "artwork", "silk-top", "Silkscreen, top"}, {"silk-bottom.gbr", "artwork", "silk-bottom", "Silkscreen, bottom"},
+		{"outline.gbr", "artwork", "outline", "Board outline"}, {"unplated.xnc", "drill", "unplated", "Unplated holes"},
+		{"plated.xnc", "drill", "plated", "Plated holes"}, {"placement.csv", "table", "placement", "Placement of the parts"},
+		{"parts.csv", "table", "parts", "Parts list"}, {"netlist.ipc", "netlist", "netlist", "Netlist for the bare-board test, IPC-D-356A"},
+		{"job.gbrjob", "note", "job", "Job file: what each file is"},
+	} {
+		if strings.HasSuffix(name, d.suffix) {
+			return d.kind, d.role, d.text
+		}
+	}
+	if at := strings.LastIndex(name, "copper-"); at >= 0 {
+		n := strings.TrimSuffix(name[at+len("copper-"):], ".gbr")
+		return "artwork", "copper-" + n, "Copper sheet " + n
+	}
+	return "note", "other", name
+}

@@ -1,0 +1,115 @@
+package reread
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/tidwall/rtree"
+
+	"goldentrace/core/geom"
+)
+
+// Island is copper that is one piece through sheets and plated holes.
+type Island struct {
+	Pins  []string // "R1.2", sorted
+	Nets  []string // the net names its marks bear, sorted
+	Marks int
+}
+
+// Trace follows the copper of the sheets (top first) and the plated holes and tells the
+// islands that have pins, in the order of their first pin. Only what the files draw counts.
+func Trace(copper []*Artwork, plated []Hole) ([]Island, error) {
+	type piece struct{ sheet, mark int }
+	var pieces []piece
+	trees := make([]rtree.RTreeG[int], len(copper))
+	up := []int{}
+	root := func(n int) int {
+		for up[n] != n {
+			up[n] = up[up[n]]
+			n = up[n]
+		}
+		return n
+	}
+	join := func(a, b int) {
+		ra, rb := root(a), root(b)
+		up[max(ra, rb)] = min(ra, rb)
+	}
+	bounds := func(b geom.Box) (lo, hi [2]float64) {
+		return [2]float64{float64(b.Min.X), float64(b.Min.Y)}, [2]float64{float64(b.Max.X), float64(b.Max.Y)}
+	}
+	for s, art := range copper {
+		for m, mark := range art.Marks {
+			if !mark.Dark {
+				return nil, fmt.Errorf("copper sheet %d clears copper, which cannot be traced yet", s+1)
+			}
+			n := len(pieces)
+			pieces, up = append(pieces, piece{s, m}), append(up, n)
+			for _, shape := range mark.Shapes {
+				lo, hi := bounds(shape.Box())
+				trees[s].Search(lo, hi, func(_, _ [2]float64, o int) bool {
+					if o != n && root(o) != root(n) && touch(shape, art.Marks[pieces[o].mark].Shapes) {
+						join(n, o)
+					}
+					return true
+				})
+			}
+			for _, shape := range mark.Shapes {
+				lo, hi := bounds(shape.Box())
+				trees[s].Insert(lo, hi, n)
+			}
+		}
+	}
+	for _, h := range plated {
+		barrel := geom.Disc(h.At, h.Diameter/2)
+		first := -1
+		for s, art := range copper {
+			lo, hi := bounds(barrel.Box())
+			trees[s].Search(lo, hi, func(_, _ [2]float64, o int) bool {
+				if touch(barrel, art.Marks[pieces[o].mark].Shapes) {
+					if first >= 0 {
+						join(first, o)
+					}
+					first = o
+				}
+				return true
+			})
+		}
+	}
+	islands := map[int]*Island{}
+	for n, p := range pieces {
+		m := copper[p.sheet].Marks[p.mark]
+		is := islands[root(n)]
+		if is == nil {
+			is = &Island{}
+			islands[root(n)] = is
+		}
+		is.Marks++
+		if m.Pin != "" {
+			is.Pins = append(is.Pins, m.Part+"."+m.Pin)
+		}
+		if m.Net != "" {
+			is.Nets = append(is.Nets, m.Net)
+		}
+	}
+	var out []Island
+	for _, is := range islands {
+		slices.Sort(is.Pins)
+		slices.Sort(is.Nets)
+		is.Pins, is.Nets = slices.Compact(is.Pins), slices.Compact(is.Nets)
+		if len(is.Pins) > 0 {
+			out = append(out, *is)
+		}
+	}
+	slices.SortFunc(out, func(a, b Island) int { return strings.Compare(a.Pins[0], b.Pins[0]) })
+	return out, nil
+}
+
+func touch(s geom.Shape, others []geom.Shape) bool {
+	for _, o := range others {
+		if gap, _, _ := geom.Gap(s, o); gap <= 0 {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,67 @@
+// Package tables writes the placement and parts lists as CSV (RFC 4180). Lengths are
+// millimetres, angles degrees anticlockwise seen from the part's own side.
+package tables
+
+import (
+	"bytes"
+	"encoding/csv"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/units"
+)
+
+func write(rows [][]string) []byte {
+	var b bytes.Buffer
+	w := csv.NewWriter(&b)
+	w.UseCRLF = true
+	_ = w.WriteAll(rows) // a buffer does not fail
+	return b.Bytes()
+}
+
+// Placement lists where every part stands: its origin, seen from the top, from the board's
+// origin.
+func Placement(d *design.Doc) []byte {
+	rows := [][]string{{"Designator", "Value", "Footprint", "X (mm)", "Y (mm)", "Rotation (deg)", "Side"}}
+	for _, p := range byDesignator(d) {
+		side := "top"
+		if p.Bottom {
+			side = "bottom"
+		}
+		rows = append(rows, []string{p.Designator, p.Value, p.Footprint, units.Format(p.At.X, "mm"), units.Format(p.At.Y, "mm"),
+			strconv.FormatFloat(float64(p.Angle)/1000, 'f', -1, 64), side})
+	}
+	return write(rows)
+}
+
+func byDesignator(d *design.Doc) []*design.Placed {
+	return slices.SortedFunc(maps.Values(d.Placed), func(a, b *design.Placed) int { return circuit.CompareNatural(a.Designator, b.Designator) })
+}
+
+// Parts lists what to buy for one board, alike parts in one line.
+func Parts(d *design.Doc) []byte {
+	type line struct{ value, footprint, text string }
+	groups := map[line][]string{}
+	var order []line
+	for _, p := range byDesignator(d) {
+		l := line{p.Value, p.Footprint, ""}
+		if part := d.Parts[p.Part]; part != nil {
+			if lib := d.LibraryPart(part.Library); lib != nil {
+				l.text = lib.Description
+			}
+		}
+		if groups[l] == nil {
+			order = append(order, l)
+		}
+		groups[l] = append(groups[l], p.Designator)
+	}
+	rows := [][]string{{"Quantity", "Designators", "Value", "Footprint", "Description"}}
+	for _, l := range order {
+		rows = append(rows, []string{strconv.Itoa(len(groups[l])), strings.Join(groups[l], " "), l.value, l.footprint, l.text})
+	}
+	return write(rows)
+}

@@ -1,0 +1,93 @@
+// Package testnet writes the netlist for the bare-board test in IPC-D-356A: records of 80
+// columns, metric, in thousandths of a millimetre.
+package testnet
+
+import (
+	"bytes"
+	"fmt"
+	"slices"
+	"strings"
+
+	"goldentrace/core/design"
+	"goldentrace/core/layout"
+)
+
+// Write makes the file: one record for each pad and via that has copper.
+func Write(d *design.Doc, x *layout.Index) []byte {
+	var b bytes.Buffer
+	rec := func(format string, args ...any) { fmt.Fprintf(&b, "%-80s\r\n", fmt.Sprintf(format, args...)) }
+	rec("C  Bare-board test netlist, written by Golden Trace")
+	rec("P  JOB   %s", ascii(d.Settings.Title, 60))
+	rec("P  UNITS CUST 1")
+	rec("P  DIM   N")
+	nets := x.Nets()
+	slices.Sort(nets)
+	alias := map[string]string{"": "N/C"}
+	long := 0
+	for _, n := range nets {
+		if a := ascii(n, 200); a == n && len(n) <= 14 && n != "N/C" {
+			alias[n] = n
+			continue
+		}
+		long++
+		alias[n] = fmt.Sprintf("NNAME%d", long)
+		rec("P  NNAME%-5d%s", long, ascii(n, 60))
+	}
+	bottom := len(d.Board.CopperNames()) - 1
+	for p := range d.Placed.All() {
+		f := d.Footprint(p.Footprint)
+		for _, c := range x.Of(p.ID) {
+			if !c.Bare {
+				rec("%s", record(c, alias[c.Net], p.Designator, f.Pads[c.Pad].Number, bottom))
+			}
+		}
+	}
+	for v := range d.Vias.All() {
+		for _, c := range x.Of(v.ID) {
+			rec("%s", record(c, alias[c.Net], "VIA", "", bottom))
+		}
+	}
+	b.WriteString("999\r\n")
+	return b.Bytes()
+}
+
+// ascii keeps what the format can hold.
+func ascii(s string, most int) string {
+	s = strings.Map(func(r rune) rune {
+		if r < ' ' || r > 126 {
+			return '_'
+		}
+		return r
+	}, s)
+	return s[:min(len(s), most)]
+}
+
+func micro(nm int64) int64 {
+	if nm < 0 {
+		return -((-nm + 500) / 1000)
+	}
+	return (nm + 500) / 1000
+}
+
+// record is one line, its fields at the columns of the standard: 1 kind, 4 net, 21 part,
+// 28 pin, 33 hole, 39 access, 42 place, 58 size, 73 mask.
+func record(c *layout.Copper, net, part, pin string, bottom int) string {
+	kind, hole, access := "327", "     ", "A01"
+	switch {
+	case c.Hole > 0:
+		kind, hole, access = "317", fmt.Sprintf("D%04dP", min(micro(c.Hole), 9999)), "A00"
+	case c.On(bottom) && bottom > 0:
+		access = fmt.Sprintf("A%02d", bottom+1)
+	}
+	dash := "-"
+	if pin == "" {
+		dash = " "
+	}
+	box := c.Shape.Box()
+	mask := "S0" // open on both
+	if c.Kind == "via" {
+		mask = "S3"
+	}
+	return fmt.Sprintf("%s%-14.14s   %-6.6s%s%-4.4s %-6s%sX%+07dY%+07dX%04dY%04dR000 %s", kind, net, ascii(part, 6), dash, ascii(pin, 4), hole, access,
+		micro(c.At.X), micro(c.At.Y), min(micro(box.Max.X-box.Min.X), 9999), min(micro(box.Max.Y-box.Min.Y), 9999), mask)
+}

@@ -1,0 +1,224 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"encoding/csv"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+
+	"github.com/labstack/echo/v5"
+
+	"goldentrace/core/fab/handoff"
+	"goldentrace/core/fab/reread"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/store"
+)
+
+// HandoffState is what was last produced.
+type HandoffState struct {
+	Made        time.Time      `json:"made"`
+	Revision    int64          `json:"revision"`
+	Fingerprint string         `json:"fingerprint"` // of the design the files were made from
+	Findings    int            `json:"findings"`    // there were at that time
+	Size        int            `json:"size"`
+	Files       []handoff.File `json:"files"`
+	archive     []byte
+}
+
+func handoffState(h store.Handoff) (*HandoffState, error) {
+	files, err := handoff.Unzip(h.Archive)
+	if err != nil {
+		return nil, err
+	}
+	return &HandoffState{h.Made, h.Revision, h.Fingerprint, h.Findings, len(h.Archive), files, h.Archive}, nil
+}
+
+// makeHandoff produces the files from a snapshot, so that editing goes on meanwhile. A board
+// with findings is refused unless despite=1 says to go on.
+func (a *api) makeHandoff(c *echo.Context, id int64) error {
+	ctx := c.Request().Context()
+	p, err := a.hub.project(ctx, id)
+	if err != nil {
+		return fail(c, err)
+	}
+	var n int
+	var rev int64
+	var print, name string
+	doc := p.bench.Doc
+	if err := p.do(func() {
+		n, rev, print, name = len(p.bench.Findings()), p.bench.Rev, p.bench.Fingerprint(), p.name
+		doc = p.bench.Doc.Snapshot()
+	}); err != nil {
+		return fail(c, err)
+	}
+	if n > 0 && c.QueryParam("despite") == "" {
+		return c.JSON(http.StatusConflict, Failure{Error: fmt.Sprintf("The checks have %d findings. Look at them first, or make the files all the same.", n), Findings: n})
+	}
+	at := time.Now()
+	progress := func(share float64) { _ = p.do(func() { p.tell(Message{T: "progress", Job: "handoff", Share: share}) }) }
+	files, err := handoff.Make(ctx, doc, layout.NewIndex(doc), name, at, progress)
+	if err != nil {
+		return fail(c, err)
+	}
+	archive, err := handoff.Zip(files, at)
+	if err != nil {
+		return fail(c, err)
+	}
+	h := store.Handoff{Made: at, Revision: rev, Fingerprint: print, Findings: n, Archive: archive}
+	if err := a.hub.store.KeepHandoff(context.WithoutCancel(ctx), id, h); err != nil {
+		return fail(c, err)
+	}
+	state, err := handoffState(h)
+	if err != nil {
+		return fail(c, err)
+	}
+	_ = p.do(func() { p.handoff = state; p.tell(Message{T: "handoff", Handoff: state}) })
+	return c.JSON(http.StatusCreated, state)
+}
+
+func (a *api) lastHandoff(c *echo.Context, id int64) (*HandoffState, string, error) {
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return nil, "", err
+	}
+	var h *HandoffState
+	var name string
+	if err := p.do(func() { h, name = p.handoff, p.name }); err != nil {
+		return nil, "", err
+	}
+	if h == nil {
+		return nil, "", fmt.Errorf("no files were made of this project yet")
+	}
+	return h, name, nil
+}
+
+func (a *api) handoffZip(c *echo.Context, id int64) error {
+	h, name, err := a.lastHandoff(c, id)
+	if err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-handoff.zip"`, handoff.Stem(name)))
+	return c.Blob(http.StatusOK, "application/zip", h.archive)
+}
+
+func (a *api) file(c *echo.Context, id int64) (handoff.File, error) {
+	h, _, err := a.lastHandoff(c, id)
+	if err != nil {
+		return handoff.File{}, err
+	}
+	for _, f := range h.Files {
+		if f.Name == c.Param("file") {
+			return f, nil
+		}
+	}
+	return handoff.File{}, fmt.Errorf("the handoff has no file %q", c.Param("file"))
+}
+
+func (a *api) handoffFile(c *echo.Context, id int64) error {
+	f, err := a.file(c, id)
+	if err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename=%q`, f.Name))
+	return c.Blob(http.StatusOK, "text/plain; charset=utf-8", f.Data)
+}
+
+// Drawing is a file as an independent reader sees it.
+type Drawing struct {
+	Kind  string        `json:"kind"` // artwork, drill, table, netlist, note
+	Role  string        `json:"role"`
+	Marks []DrawnMark   `json:"marks,omitempty"`
+	Holes []reread.Hole `json:"holes,omitempty"`
+	Rows  [][]string    `json:"rows,omitempty"`
+	Text  string        `json:"text,omitempty"`
+	Count string        `json:"count"` // what was read, in words
+	Box   geom.Box      `json:"box"`
+}
+
+// DrawnMark is a mark of an artwork file with its shapes.
+type DrawnMark struct {
+	reread.Mark
+	Shapes []DrawnShape `json:"shapes"`
+}
+
+// DrawnShape is a line or filled polygon of round radius R.
+type DrawnShape struct {
+	Pts  []geom.Point `json:"pts"`
+	Area bool         `json:"area"`
+	R    int64        `json:"r"`
+}
+
+func (a *api) handoffDrawing(c *echo.Context, id int64) error {
+	f, err := a.file(c, id)
+	if err != nil {
+		return fail(c, err)
+	}
+	d, err := draw(f)
+	if err != nil {
+		return fail(c, fmt.Errorf("%s cannot be read back: %w", f.Name, err))
+	}
+	return c.JSON(http.StatusOK, d)
+}
+
+func draw(f handoff.File) (Drawing, error) {
+	d := Drawing{Kind: f.Kind, Role: f.Role}
+	started := false
+	grow := func(b geom.Box) {
+		if !started {
+			d.Box, started = b, true
+		}
+		d.Box = d.Box.Union(b)
+	}
+	switch f.Kind {
+	case "artwork":
+		art, err := reread.Gerber(f.Data)
+		if err != nil {
+			return d, err
+		}
+		for _, m := range art.Marks {
+			out := DrawnMark{Mark: m}
+			for _, s := range m.Shapes {
+				out.Shapes = append(out.Shapes, DrawnShape{s.Pts, s.Area, s.R})
+				grow(s.Box())
+			}
+			d.Marks = append(d.Marks, out)
+		}
+		d.Count = fmt.Sprintf("%d marks, %s", len(d.Marks), art.Attributes[".FileFunction"])
+	case "drill":
+		dr, err := reread.Drill(f.Data)
+		if err != nil {
+			return d, err
+		}
+		d.Holes, d.Count = dr.Holes, fmt.Sprintf("%d holes", len(dr.Holes))
+		for _, h := range dr.Holes {
+			grow(geom.BoxOf(h.At).Grow(h.Diameter / 2))
+		}
+	case "table":
+		rows, err := csv.NewReader(bytes.NewReader(f.Data)).ReadAll()
+		if err != nil {
+			return d, err
+		}
+		d.Rows, d.Count = rows, fmt.Sprintf("%d lines", len(rows)-1)
+	case "netlist":
+		probes, err := reread.TestNetlist(f.Data)
+		if err != nil {
+			return d, err
+		}
+		d.Rows = [][]string{{"Net", "Part", "Pin", "X (mm)", "Y (mm)", "Hole (mm)"}}
+		for _, p := range probes {
+			hole := ""
+			if p.Hole > 0 {
+				hole = fmt.Sprintf("%.2f", float64(p.Hole)/1e6)
+			}
+			d.Rows = append(d.Rows, []string{p.Net, p.Part, p.Pin, fmt.Sprintf("%.3f", float64(p.At.X)/1e6), fmt.Sprintf("%.3f", float64(p.At.Y)/1e6), hole})
+		}
+		d.Count = fmt.Sprintf("%d test points", len(probes))
+	default:
+		d.Text, d.Count = string(f.Data), fmt.Sprintf("%d lines", strings.Count(string(f.Data), "\n"))
+	}
+	return d, nil
+}

@@ -1,0 +1,215 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"strings"
+
+	"github.com/labstack/echo/v5"
+
+	"goldentrace/core/design"
+	"goldentrace/core/fab/handoff"
+	"goldentrace/core/library"
+	"goldentrace/store"
+)
+
+func lower(s string) string { return strings.ToLower(s) }
+
+// sentence makes an error one: a capital at its head, a full stop at its end.
+func sentence(err error) string {
+	s := strings.ReplaceAll(err.Error(), "\n", "; ")
+	if s == "" {
+		return "Something went wrong."
+	}
+	r := []rune(s)
+	s = strings.ToUpper(string(r[0])) + string(r[1:])
+	if !strings.HasSuffix(s, ".") && !strings.HasSuffix(s, "!") && !strings.HasSuffix(s, "?") {
+		s += "."
+	}
+	return s
+}
+
+// Failure is the body of every answer that refuses something.
+type Failure struct {
+	Error    string `json:"error"`
+	Findings int    `json:"findings,omitempty"`
+}
+
+func fail(c *echo.Context, err error) error {
+	code := http.StatusBadRequest
+	switch {
+	case errors.Is(err, store.ErrNoProject):
+		code = http.StatusNotFound
+	case errors.Is(err, store.ErrNameTaken):
+		code = http.StatusConflict
+	}
+	return c.JSON(code, Failure{Error: sentence(err)})
+}
+
+type api struct {
+	hub *hub
+}
+
+func (a *api) routes(e *echo.Echo) {
+	e.GET("/api/projects", a.list)
+	e.POST("/api/projects", a.create)
+	e.PATCH("/api/projects/:id", a.with(a.rename))
+	e.DELETE("/api/projects/:id", a.with(a.remove))
+	e.POST("/api/projects/:id/restore", a.with(a.restore))
+	e.POST("/api/projects/:id/duplicate", a.with(a.duplicate))
+	e.GET("/api/projects/:id/export", a.with(a.export))
+	e.POST("/api/import", a.importFile)
+	e.GET("/api/library", a.library)
+	e.GET("/api/projects/:id/live", a.with(a.live))
+	e.POST("/api/projects/:id/handoff", a.with(a.makeHandoff))
+	e.GET("/api/projects/:id/handoff.zip", a.with(a.handoffZip))
+	e.GET("/api/projects/:id/handoff/:file", a.with(a.handoffFile))
+	e.GET("/api/projects/:id/handoff/:file/drawing", a.with(a.handoffDrawing))
+	e.Any("/api/*", func(c *echo.Context) error {
+		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
+	})
+}
+
+func (a *api) with(f func(c *echo.Context, id int64) error) echo.HandlerFunc {
+	return func(c *echo.Context) error {
+		id, err := echo.PathParam[int64](c, "id")
+		if err != nil {
+			return fail(c, store.ErrNoProject)
+		}
+		return f(c, id)
+	}
+}
+
+func (a *api) list(c *echo.Context) error {
+	list, err := a.hub.store.Projects(c.Request().Context())
+	if err != nil {
+		return fail(c, err)
+	}
+	return c.JSON(http.StatusOK, list)
+}
+
+// Named is the body of requests that give a name.
+type Named struct {
+	Name string `json:"name"`
+}
+
+// Created answers with a project's id and name.
+type Created struct {
+	ID   int64  `json:"id"`
+	Name string `json:"name"`
+}
+
+func readName(c *echo.Context) (string, error) {
+	var n Named
+	if err := json.NewDecoder(io.LimitReader(c.Request().Body, 1<<16)).Decode(&n); err != nil {
+		return "", fmt.Errorf("the name cannot be read: %w", err)
+	}
+	return store.CheckName(n.Name)
+}
+
+func (a *api) create(c *echo.Context) error {
+	name, err := readName(c)
+	if err != nil {
+		return fail(c, err)
+	}
+	id, err := a.hub.store.Create(c.Request().Context(), name, design.New(name))
+	if err != nil {
+		return fail(c, err)
+	}
+	return c.JSON(http.StatusCreated, Created{id, name})
+}
+
+func (a *api) rename(c *echo.Context, id int64) error {
+	name, err := readName(c)
+	if err == nil {
+		err = a.hub.store.Rename(c.Request().Context(), id, name)
+	}
+	if err != nil {
+		return fail(c, err)
+	}
+	if p := a.hub.opened(id); p != nil {
+		_ = p.do(func() { p.name = name; p.tell(Message{T: "name", Name: name}) })
+	}
+	return c.JSON(http.StatusOK, Created{id, name})
+}
+
+func (a *api) remove(c *echo.Context, id int64) error {
+	if err := a.hub.store.Delete(c.Request().Context(), id); err != nil {
+		return fail(c, err)
+	}
+	a.hub.forget(id)
+	return c.NoContent(http.StatusNoContent)
+}
+
+func (a *api) restore(c *echo.Context, id int64) error {
+	if err := a.hub.store.Restore(c.Request().Context(), id); err != nil {
+		return fail(c, err)
+	}
+	return c.NoContent(http.StatusNoContent)
+}
+
+func (a *api) duplicate(c *echo.Context, id int64) error {
+	copied, err := a.hub.duplicate(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	return c.JSON(http.StatusCreated, Created{ID: copied})
+}
+
+func (a *api) export(c *echo.Context, id int64) error {
+	d, name, _, err := a.hub.store.Load(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	var b bytes.Buffer
+	if err := design.WriteFile(&b, name, d); err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.goldentrace"`, handoff.Stem(name)))
+	return c.Blob(http.StatusOK, "application/x-ndjson", b.Bytes())
+}
+
+func (a *api) importFile(c *echo.Context) error {
+	id, name, err := Import(c.Request().Context(), a.hub.store, c.Request().Body)
+	if err != nil {
+		return fail(c, err)
+	}
+	return c.JSON(http.StatusCreated, Created{id, name})
+}
+
+// Import keeps a project file as a new project; when its name is taken it gets a number.
+func Import(ctx context.Context, s *store.Store, r io.Reader) (int64, string, error) {
+	name, d, err := design.ReadFile(r)
+	if err != nil {
+		return 0, "", err
+	}
+	if name, err = store.CheckName(name); err != nil {
+		return 0, "", err
+	}
+	if name, err = FreeName(ctx, s, name); err != nil {
+		return 0, "", err
+	}
+	id, err := s.Create(ctx, name, d)
+	return id, name, err
+}
+
+func (a *api) library(c *echo.Context) error {
+	return c.JSON(http.StatusOK, library.Search(c.QueryParam("q")))
+}
+
+func (a *api) live(c *echo.Context, id int64) error {
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	if err := serveLive(p, c.Response(), c.Request()); err != nil {
+		slog.Warn("live connection", "error", err)
+	}
+	return nil
+}

@@ -1,0 +1,179 @@
+// Command wiregen writes the TypeScript types of everything that goes over the wire from the
+// Go types, and the lettering table, into web/src/live/wire.gen.ts. With -check it writes
+// nothing and fails when the file is stale.
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"flag"
+	"fmt"
+	"maps"
+	"os"
+	"reflect"
+	"slices"
+	"strings"
+	"time"
+
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/lettering"
+	"goldentrace/core/library"
+	"goldentrace/server"
+	"goldentrace/store"
+)
+
+const file = "web/src/live/wire.gen.ts"
+
+func main() {
+	check := flag.Bool("check", false, "fail when the file is stale")
+	flag.Parse()
+	g := &generator{done: map[reflect.Type]string{}}
+	data := g.all()
+	if *check {
+		if old, err := os.ReadFile(file); err != nil || !bytes.Equal(old, data) {
+			fmt.Fprintf(os.Stderr, "%s is stale; run `make wire`\n", file)
+			os.Exit(1)
+		}
+		return
+	}
+	if err := os.WriteFile(file, data, 0o644); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
+	}
+}
+
+type generator struct {
+	out   bytes.Buffer
+	done  map[reflect.Type]string
+	queue []reflect.Type
+}
+
+// objects by their kind, for the union of all of them.
+var objects = []design.Object{&design.Settings{}, &design.Sheet{}, &design.Symbol{}, &design.Footprint{}, &design.LibraryPart{}, &design.Part{},
+	&design.Wire{}, &design.Label{}, &design.Supply{}, &design.OpenMark{}, &design.Board{}, &design.Placed{}, &design.Track{}, &design.Via{},
+	&design.Hole{}, &design.Legend{}}
+
+func (g *generator) all() []byte {
+	g.out.WriteString("// Written by tools/wiregen from the Go types. Do not edit; run `make wire`.\n\n")
+	for _, o := range objects {
+		g.name(reflect.TypeOf(o).Elem())
+	}
+	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.Drawing{}, store.Project{}, library.Item{}} {
+		g.name(reflect.TypeOf(v))
+	}
+	commands := map[string]string{}
+	for _, k := range edit.Kinds() {
+		commands[k] = g.name(reflect.TypeOf(edit.Blank(k)).Elem())
+	}
+	for len(g.queue) > 0 {
+		t := g.queue[0]
+		g.queue = g.queue[1:]
+		g.write(t)
+	}
+	g.out.WriteString("/** Every object by its kind. */\nexport interface Kinds {\n")
+	for _, o := range objects {
+		fmt.Fprintf(&g.out, "  %s: %s\n", o.ObjectKind(), g.done[reflect.TypeOf(o).Elem()])
+	}
+	g.out.WriteString("}\nexport type Kind = keyof Kinds\nexport type AnyObject = Kinds[Kind]\n\n/** Every edit command by its name. */\nexport interface Commands {\n")
+	for _, k := range slices.Sorted(maps.Keys(commands)) {
+		fmt.Fprintf(&g.out, "  %s: %s\n", k, commands[k])
+	}
+	g.out.WriteString("}\n\n/** Our lettering: strokes as places of two characters each. */\nexport const letters: Record<string, string> = {\n")
+	for _, r := range slices.Sorted(maps.Keys(lettering.Letters)) {
+		fmt.Fprintf(&g.out, "  %s: %s,\n", quote(string(r)), quote(lettering.Letters[r]))
+	}
+	g.out.WriteString("}\n")
+	return g.out.Bytes()
+}
+
+func quote(s string) string {
+	b, _ := json.Marshal(s) // a string always marshals
+	return string(b)
+}
+
+func (g *generator) name(t reflect.Type) string {
+	if n, ok := g.done[t]; ok {
+		return n
+	}
+	n := t.Name()
+	for _, other := range g.done {
+		if other == n {
+			n = strings.ToUpper(t.PkgPath()[strings.LastIndex(t.PkgPath(), "/")+1:][:1]) + t.PkgPath()[strings.LastIndex(t.PkgPath(), "/")+2:] + n
+		}
+	}
+	g.done[t] = n
+	g.queue = append(g.queue, t)
+	return n
+}
+
+func (g *generator) write(t reflect.Type) {
+	fmt.Fprintf(&g.out, "export interface %s {\n", g.done[t])
+	g.fields(t)
+	g.out.WriteString("}\n\n")
+}
+
+func (g *generator) fields(t reflect.Type) {
+	for i := range t.NumField() {
+		f := t.Field(i)
+		if !f.IsExported() {
+			continue
+		}
+		tag := strings.Split(f.Tag.Get("json"), ",")
+		if f.Anonymous && tag[0] == "" {
+			g.fields(f.Type)
+			continue
+		}
+		if tag[0] == "-" || tag[0] == "" {
+			continue
+		}
+		if f.Type.Kind() == reflect.Slice && tag[0] == "shapes" && t.Name() == "Mark" {
+			continue
+		}
+		opt := ""
+		if slices.Contains(tag, "omitempty") {
+			opt = "?"
+		}
+		fmt.Fprintf(&g.out, "  %s%s: %s\n", tag[0], opt, g.ts(f.Type, opt != ""))
+	}
+}
+
+func (g *generator) ts(t reflect.Type, optional bool) string {
+	switch t {
+	case reflect.TypeFor[time.Time]():
+		return "string"
+	case reflect.TypeFor[json.RawMessage]():
+		return "unknown"
+	case reflect.TypeFor[design.Object]():
+		return "AnyObject | null"
+	case reflect.TypeFor[design.Kind]():
+		return "Kind"
+	}
+	switch t.Kind() {
+	case reflect.Pointer:
+		if optional {
+			return g.ts(t.Elem(), false)
+		}
+		return g.ts(t.Elem(), false) + " | null"
+	case reflect.Slice, reflect.Array:
+		if t.Elem().Kind() == reflect.Uint8 {
+			return "string"
+		}
+		e := g.ts(t.Elem(), true)
+		if strings.Contains(e, "|") {
+			e = "(" + e + ")"
+		}
+		return e + "[]"
+	case reflect.Map:
+		return "Record<string, " + g.ts(t.Elem(), true) + ">"
+	case reflect.Struct:
+		return g.name(t)
+	case reflect.String:
+		return "string"
+	case reflect.Bool:
+		return "boolean"
+	case reflect.Interface:
+		return "unknown"
+	}
+	return "number"
+}

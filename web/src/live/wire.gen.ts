@@ -1,0 +1,777 @@
+// Written by tools/wiregen from the Go types. Do not edit; run `make wire`.
+
+export interface Settings {
+  id: number
+  title: string
+  number: string
+  revision: string
+  author: string
+  date: string
+  unit: string
+}
+
+export interface Sheet {
+  id: number
+  name: string
+  order: number
+  size: string
+}
+
+export interface Symbol {
+  id: number
+  name: string
+  pins: Pin[]
+  figures: Figure[]
+  designatorAt: Point
+  valueAt: Point
+  showNames?: boolean
+}
+
+export interface Footprint {
+  id: number
+  name: string
+  description?: string
+  pads: Pad[]
+  silk: Figure[]
+  body: Figure[]
+  courtyard: Point[]
+  designatorAt: Point
+}
+
+export interface LibraryPart {
+  id: number
+  name: string
+  description: string
+  keywords?: string
+  prefix: string
+  symbol: string
+  footprint: string
+  value?: string
+  padOf?: Record<string, string>
+}
+
+export interface Part {
+  id: number
+  sheet: number
+  library: string
+  designator: string
+  value: string
+  footprint: string
+  at: Point
+  turn: number
+  mirror?: boolean
+  designatorAt?: Point
+  valueAt?: Point
+}
+
+export interface Wire {
+  id: number
+  sheet: number
+  a: Point
+  b: Point
+}
+
+export interface Label {
+  id: number
+  sheet: number
+  name: string
+  at: Point
+  turn: number
+}
+
+export interface Supply {
+  id: number
+  sheet: number
+  name: string
+  shape: string
+  at: Point
+  turn: number
+}
+
+export interface OpenMark {
+  id: number
+  sheet: number
+  at: Point
+}
+
+export interface Board {
+  id: number
+  outline: Point[]
+  stack: StackLayer[]
+  rules: Rules
+}
+
+export interface Placed {
+  id: number
+  part: number
+  designator: string
+  value: string
+  footprint: string
+  at: Point
+  angle: number
+  bottom?: boolean
+  locked?: boolean
+  nets: Record<string, string>
+  label?: Point
+}
+
+export interface Track {
+  id: number
+  sheet: number
+  a: Point
+  b: Point
+  width: number
+  net: string
+  locked?: boolean
+}
+
+export interface Via {
+  id: number
+  at: Point
+  diameter: number
+  hole: number
+  from: number
+  to: number
+  net: string
+  locked?: boolean
+}
+
+export interface Hole {
+  id: number
+  at: Point
+  diameter: number
+  locked?: boolean
+}
+
+export interface Legend {
+  id: number
+  at: Point
+  angle: number
+  bottom?: boolean
+  height: number
+  text: string
+}
+
+export interface Message {
+  t: string
+  ref?: string
+  rev?: number
+  why?: string
+  name?: string
+  act?: string
+  objects?: Boxed[]
+  changes?: Change[]
+  derived?: Delta
+  history?: History
+  handoff?: HandoffState
+  moved?: MovedPreview
+  track?: Probe
+  drag?: Dragged
+  differences?: Difference[]
+  job?: string
+  share?: number
+}
+
+export interface Request {
+  t: string
+  ref: string
+  cmd?: unknown
+  ids?: number[]
+  step: Point
+  pivot: Point
+  quarters?: number
+  mirror?: boolean
+  angle?: number
+  from: Point
+  to: Point
+  style?: string
+  sheet?: number
+  net?: string
+  width?: number
+}
+
+export interface Failure {
+  error: string
+  findings?: number
+}
+
+export interface Created {
+  id: number
+  name: string
+}
+
+export interface Drawing {
+  kind: string
+  role: string
+  marks?: DrawnMark[]
+  holes?: RereadHole[]
+  rows?: string[][]
+  text?: string
+  count: string
+  box: Box
+}
+
+export interface Project {
+  id: number
+  name: string
+  created: string
+  changed: string
+  revision: number
+  parts: number
+}
+
+export interface Item {
+  part: LibraryPart | null
+  symbol: Symbol | null
+  footprint: Footprint | null
+}
+
+export interface AddHole {
+  at: Point
+  diameter: number
+}
+
+export interface AddLegend {
+  at: Point
+  angle?: number
+  bottom?: boolean
+  height: number
+  text: string
+}
+
+export interface Carry {
+  all?: boolean
+  keys?: string[]
+}
+
+export interface DrawTrack {
+  net: string
+  width?: number
+  runs: Run[]
+}
+
+export interface DrawWire {
+  sheet: number
+  path: Point[]
+}
+
+export interface FlipPlaced {
+  ids: number[]
+}
+
+export interface Lock {
+  ids: number[]
+  locked: boolean
+}
+
+export interface MoveItems {
+  ids: number[]
+  step: Point
+}
+
+export interface MovePlaced {
+  ids: number[]
+  step: Point
+}
+
+export interface MoveText {
+  id: number
+  text: string
+  at?: Point
+}
+
+export interface Paste {
+  sheet: number
+  step: Point
+  items: Clipped[]
+}
+
+export interface PlaceLabel {
+  sheet: number
+  name: string
+  at: Point
+  turn?: number
+}
+
+export interface PlaceOpenMark {
+  sheet: number
+  at: Point
+}
+
+export interface PlacePart {
+  sheet: number
+  library: string
+  at: Point
+  turn?: number
+  mirror?: boolean
+  designator?: string
+  value?: string
+}
+
+export interface PlaceSupply {
+  sheet: number
+  name: string
+  shape: string
+  at: Point
+  turn?: number
+}
+
+export interface Remove {
+  ids: number[]
+}
+
+export interface RemoveNetTracks {
+  net: string
+}
+
+export interface RemoveTrack {
+  id: number
+}
+
+export interface RenameLabel {
+  id: number
+  name: string
+}
+
+export interface SetLegend {
+  id: number
+  text?: string
+  height?: number
+}
+
+export interface SetOutline {
+  outline: Point[]
+}
+
+export interface SetPart {
+  id: number
+  designator?: string
+  value?: string
+  footprint?: string
+}
+
+export interface SetPlaced {
+  id: number
+  x?: number
+  y?: number
+  angle?: number
+  bottom?: boolean
+}
+
+export interface SetRules {
+  rules: Rules
+}
+
+export interface SetSettings {
+  title?: string
+  number?: string
+  revision?: string
+  author?: string
+  date?: string
+  unit?: string
+}
+
+export interface SetSheet {
+  sheet: number
+  name?: string
+  size?: string
+}
+
+export interface SetTrack {
+  ids: number[]
+  width: number
+}
+
+export interface TurnItems {
+  ids: number[]
+  pivot: Point
+  quarters?: number
+  mirror?: boolean
+}
+
+export interface TurnPlaced {
+  ids: number[]
+  pivot: Point
+  angle: number
+}
+
+export interface Pin {
+  number: string
+  name?: string
+  type: string
+  at: Point
+  turn: number
+  length: number
+}
+
+export interface Figure {
+  form: string
+  pts: Point[]
+  r?: number
+}
+
+export interface Point {
+  x: number
+  y: number
+}
+
+export interface Pad {
+  number: string
+  form: string
+  at: Point
+  size: Point
+  corner?: number
+  hole?: number
+  bare?: boolean
+}
+
+export interface StackLayer {
+  name: string
+  copper: boolean
+  thickness: number
+  material: string
+}
+
+export interface Rules {
+  clearance: number
+  edgeClearance: number
+  holeClearance: number
+  trackWidth: number
+  leastWidth: number
+  leastHole: number
+  leastRing: number
+  viaDiameter: number
+  viaHole: number
+  maskMargin: number
+  pasteMargin: number
+  silkWidth: number
+}
+
+export interface Boxed {
+  kind: Kind
+  object: AnyObject | null
+}
+
+export interface Change {
+  kind: Kind
+  id: number
+  before: AnyObject | null
+  after: AnyObject | null
+}
+
+export interface Delta {
+  rev: number
+  sheets: SheetView[]
+  nets: Net[]
+  lostNets: string[]
+  links: Record<string, Link[]>
+  findings: Finding[]
+  mended: string[]
+  stages: Stages
+}
+
+export interface History {
+  undo: string
+  redo: string
+  steps: number
+  kept: string
+}
+
+export interface HandoffState {
+  made: string
+  revision: number
+  fingerprint: string
+  findings: number
+  size: number
+  files: File[]
+}
+
+export interface MovedPreview {
+  put: Boxed[]
+  remove: number[]
+  joined: string[][]
+  parted: string[]
+}
+
+export interface Probe {
+  path: Point[]
+  blocked?: Obstacle
+  rest?: Point[]
+  length: number
+  via?: string
+}
+
+export interface Dragged {
+  links: Record<string, Link[]>
+}
+
+export interface Difference {
+  key: string
+  kind: string
+  text: string
+  part?: number
+  on?: number
+  from?: string
+  to?: string
+}
+
+export interface DrawnMark {
+  kind: string
+  dark: boolean
+  at: Point
+  net?: string
+  part?: string
+  pin?: string
+  function?: string
+  shapes: DrawnShape[]
+}
+
+export interface RereadHole {
+  at: Point
+  diameter: number
+  function?: string
+}
+
+export interface Box {
+  min: Point
+  max: Point
+}
+
+export interface Run {
+  sheet: number
+  path: Point[]
+}
+
+export interface Clipped {
+  kind: Kind
+  object: unknown
+}
+
+export interface SheetView {
+  sheet: number
+  junctions: Point[]
+  loose: Point[]
+}
+
+export interface Net {
+  name: string
+  pins: PinRef[]
+  items: number[]
+  sheets: number[]
+  named: boolean
+  supplies?: string[]
+}
+
+export interface Link {
+  net: string
+  a: Point
+  b: Point
+  fromName: string
+  toName: string
+}
+
+export interface Finding {
+  key: string
+  kind: string
+  severity: string
+  text: string
+  rule: string
+  measured?: number
+  required?: number
+  stage: string
+  at: Point
+  sheet?: number
+  copper?: number
+  objects?: number[]
+}
+
+export interface Stages {
+  circuit: string
+  board: string
+  differences: number
+  fingerprint: string
+}
+
+export interface File {
+  name: string
+  kind: string
+  role: string
+  text: string
+  size: number
+}
+
+export interface Obstacle {
+  name: string
+  net: string
+  at: Point
+  measured: number
+  required: number
+}
+
+export interface DrawnShape {
+  pts: Point[]
+  area: boolean
+  r: number
+}
+
+export interface PinRef {
+  part: number
+  pin: string
+}
+
+/** Every object by its kind. */
+export interface Kinds {
+  settings: Settings
+  sheet: Sheet
+  symbol: Symbol
+  footprint: Footprint
+  libraryPart: LibraryPart
+  part: Part
+  wire: Wire
+  label: Label
+  supply: Supply
+  openMark: OpenMark
+  board: Board
+  placed: Placed
+  track: Track
+  via: Via
+  hole: Hole
+  legend: Legend
+}
+export type Kind = keyof Kinds
+export type AnyObject = Kinds[Kind]
+
+/** Every edit command by its name. */
+export interface Commands {
+  addHole: AddHole
+  addLegend: AddLegend
+  carry: Carry
+  drawTrack: DrawTrack
+  drawWire: DrawWire
+  flipPlaced: FlipPlaced
+  lock: Lock
+  moveItems: MoveItems
+  movePlaced: MovePlaced
+  moveText: MoveText
+  paste: Paste
+  placeLabel: PlaceLabel
+  placeOpenMark: PlaceOpenMark
+  placePart: PlacePart
+  placeSupply: PlaceSupply
+  remove: Remove
+  removeNetTracks: RemoveNetTracks
+  removeTrack: RemoveTrack
+  renameLabel: RenameLabel
+  setLegend: SetLegend
+  setOutline: SetOutline
+  setPart: SetPart
+  setPlaced: SetPlaced
+  setRules: SetRules
+  setSettings: SetSettings
+  setSheet: SetSheet
+  setTrack: SetTrack
+  turnItems: TurnItems
+  turnPlaced: TurnPlaced
+}
+
+/** Our lettering: strokes as places of two characters each. */
+export const letters: Record<string, string> = {
+  "!": "2622 2021",
+  "\"": "1614 3634",
+  "#": "1016 3036 0242 0444",
+  "%": "0046 0506 4041",
+  "\u0026": "4004051625240201102042",
+  "'": "2624",
+  "(": "36242230",
+  ")": "16242210",
+  "*": "2125 0442 0244",
+  "+": "0343 2125",
+  ",": "211a",
+  "-": "1333",
+  ".": "2021",
+  "/": "0046",
+  "0": "103041453616050110 1135",
+  "1": "152620 1030",
+  "2": "05163645440040",
+  "3": "0516364544334241301001 1333",
+  "4": "30360242",
+  "5": "460603334241301001",
+  "6": "4536160501103041423303",
+  "7": "064610",
+  "8": "13040516364544331302011030414233",
+  "9": "0110304145361605041343",
+  ":": "2021 2425",
+  ";": "211a 2425",
+  "\u003c": "450341",
+  "=": "0242 0444",
+  "\u003e": "054301",
+  "?": "05163645442322 2021",
+  "@": "3313243432 3242453616050110",
+  "A": "002640 1333",
+  "B": "00063645443303 3342413000",
+  "C": "4536160501103041",
+  "D": "00062644422000",
+  "E": "46060040 0333",
+  "F": "460600 0333",
+  "G": "45361605011030414323",
+  "H": "0006 4046 0343",
+  "I": "1030 1636 2026",
+  "J": "4641301001",
+  "K": "0006 4602 1340",
+  "L": "060040",
+  "M": "0006234640",
+  "N": "00064046",
+  "O": "103041453616050110",
+  "P": "00063645443303",
+  "Q": "103041453616050110 2240",
+  "R": "00063645443303 2340",
+  "S": "453616050413334241301001",
+  "T": "2026 0646",
+  "U": "060110304146",
+  "V": "062046",
+  "W": "0610233046",
+  "X": "0046 0640",
+  "Y": "062346 2320",
+  "Z": "06460040",
+  "[": "36161030",
+  "\\": "0640",
+  "]": "16363010",
+  "^": "042644",
+  "_": "0040",
+  "a": "4440 4334140301103041",
+  "b": "0600 0314344341301001",
+  "c": "4334140301103041",
+  "d": "4640 4334140301103041",
+  "e": "02424334140301103041",
+  "f": "10152636 0434",
+  "g": "444a3b1b0a 4334140301103041",
+  "h": "0600 0314344340",
+  "i": "2420 2526",
+  "j": "343a2b1b 3536",
+  "k": "0600 3401 1230",
+  "l": "262130",
+  "m": "0004 03142320 23344340",
+  "n": "0004 0314344340",
+  "o": "103041433414030110",
+  "p": "040b 0314344341301001",
+  "q": "444b 4334140301103041",
+  "r": "0004 031434",
+  "s": "43341403123241301001",
+  "t": "16112030 0434",
+  "u": "0401103041 4440",
+  "v": "042044",
+  "w": "0410233044",
+  "x": "0044 0440",
+  "y": "0420 441b",
+  "z": "04440040",
+  "|": "2026",
+  "~": "03143243",
+  "°": "1416363414",
+  "µ": "040b 01103041 4440",
+  "×": "0145 0541",
+  "Ω": "001011030516364543313040",
+  "μ": "040b 01103041 4440",
+  "–": "1333",
+  "Ω": "001011030516364543313040",
+  "−": "1333",
+}
