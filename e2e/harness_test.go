@@ -1,0 +1,304 @@
+// Package e2e drives the real program through its real interface: the built binary, a
+// headless Chromium, pointer and keys. Every page fails its test on a console error, an
+// unhandled rejection or a request to another host.
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+)
+
+var binary string
+
+func TestMain(m *testing.M) {
+	dir, err := os.MkdirTemp("", "goldentrace-e2e-")
+	if err != nil {
+		panic(err)
+	}
+	binary = filepath.Join(dir, "goldentrace")
+	if out, err := exec.Command("go", "build", "-o", binary, "../cmd/goldentrace").CombinedOutput(); err != nil {
+		fmt.Fprintf(os.Stderr, "the program cannot be built: %s\n", out)
+		os.Exit(1)
+	}
+	code := m.Run()
+	_ = os.RemoveAll(dir)
+	os.Exit(code)
+}
+
+// program is a running goldentrace.
+type program struct {
+	t    *testing.T
+	url  string
+	data string
+	cmd  *exec.Cmd
+}
+
+func start(t *testing.T, verb, data string) *program {
+	t.Helper()
+	p := &program{t: t, data: data}
+	p.run(verb, "127.0.0.1:0")
+	t.Cleanup(func() { p.kill() })
+	return p
+}
+
+func (p *program) run(verb, addr string) {
+	p.cmd = exec.Command(binary, verb, "--data", p.data, "--addr", addr)
+	p.cmd.Stderr = os.Stderr
+	out, err := p.cmd.StdoutPipe()
+	require.NoError(p.t, err)
+	require.NoError(p.t, p.cmd.Start())
+	line, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(p.t, err)
+	var ok bool
+	p.url, ok = strings.CutPrefix(strings.TrimSpace(line), "listening on ")
+	require.True(p.t, ok, "first line: %s", line)
+	go func() { _, _ = io.Copy(io.Discard, out) }()
+}
+
+func (p *program) kill() {
+	if p.cmd.ProcessState == nil {
+		_ = p.cmd.Process.Kill()
+		_ = p.cmd.Wait()
+	}
+}
+
+// tab is a browser tab.
+type tab struct {
+	t      *testing.T
+	ctx    context.Context
+	p      *program
+	mu     sync.Mutex
+	faults []string
+	// calm lets connection failures pass, for tests that break the connection on purpose.
+	calm bool
+}
+
+func browser(t *testing.T) context.Context {
+	t.Helper()
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800),
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-dev-shm-usage", true), chromedp.UserDataDir(t.TempDir()))
+	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
+	ctx, stop := chromedp.NewContext(alloc)
+	t.Cleanup(func() { stop(); stopAlloc() })
+	return ctx
+}
+
+func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
+	t.Helper()
+	ctx, stop := chromedp.NewContext(parent)
+	t.Cleanup(stop)
+	ctx, cancel := context.WithTimeout(ctx, 150*time.Second)
+	t.Cleanup(cancel)
+	b := &tab{t: t, ctx: ctx, p: p}
+	note := func(s string) { b.mu.Lock(); b.faults = append(b.faults, s); b.mu.Unlock() }
+	require.NoError(t, chromedp.Listen(ctx, func(ev any) {
+		switch ev := ev.(type) {
+		case *runtime.EventExceptionThrown:
+			note(fmt.Sprintf("exception: %s %v", ev.ExceptionDetails.Text, ev.ExceptionDetails.Exception))
+		case *runtime.EventConsoleAPICalled:
+			if ev.Type == "error" {
+				note(fmt.Sprintf("console error: %v", ev.Args))
+			}
+		case *network.EventRequestWillBeSent:
+			if u := ev.Request.URL; !strings.HasPrefix(u, p.url) && !strings.HasPrefix(u, "data:") && !strings.HasPrefix(u, "blob:") && !strings.HasPrefix(u, strings.Replace(p.url, "http", "ws", 1)) {
+				note("request to another host: " + u)
+			}
+		}
+	}))
+	b.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+path))
+	t.Cleanup(func() {
+		b.mu.Lock()
+		defer b.mu.Unlock()
+		if !b.calm {
+			require.Empty(t, b.faults, "the page's console")
+		}
+		if t.Failed() && ctx.Err() == nil {
+			if shot, err := chromedp.Run(ctx, chromedp.CaptureScreenshot()); err == nil {
+				name := filepath.Join(os.TempDir(), strings.ReplaceAll(t.Name(), "/", "-")+".png")
+				_ = os.WriteFile(name, shot, 0o644)
+				t.Logf("last sight: %s", name)
+			}
+		}
+	})
+	return b
+}
+
+func (b *tab) do(steps ...chromedp.Action[chromedp.Void]) {
+	b.t.Helper()
+	require.NoError(b.t, chromedp.Do(b.ctx, steps...))
+}
+
+// eval asks the page something; it never changes anything there.
+func eval[T any](b *tab, js string) T {
+	b.t.Helper()
+	v, err := chromedp.Run(b.ctx, chromedp.Evaluate[T](js))
+	require.NoError(b.t, err, js)
+	return v
+}
+
+// until waits until an expression of the page is true.
+func (b *tab) until(js string) {
+	b.t.Helper()
+	deadline := time.Now().Add(15 * time.Second)
+	for {
+		v, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
+		if err == nil && v {
+			return
+		}
+		if time.Now().After(deadline) {
+			require.Fail(b.t, "never became true", "%s (%v)\npage says: %s", js, err, b.text("body"))
+		}
+		time.Sleep(20 * time.Millisecond)
+	}
+}
+
+func (b *tab) text(selector string) string {
+	return eval[string](b, fmt.Sprintf(`document.querySelector(%q)?.innerText ?? ''`, selector))
+}
+
+func (b *tab) sees(text string) {
+	b.t.Helper()
+	b.until(fmt.Sprintf(`document.body.innerText.includes(%q)`, text))
+}
+
+func (b *tab) click(selector string) {
+	b.t.Helper()
+	b.until(fmt.Sprintf(`document.querySelector(%q)`, selector))
+	b.do(chromedp.Click(selector, chromedp.NodeVisible))
+}
+
+// at gives the screen's place of a place of the drawing in millimetres.
+func (b *tab) at(x, y float64) (float64, float64) {
+	b.t.Helper()
+	b.until(`document.querySelector('.canvas')?.dataset.view`)
+	p := eval[[]float64](b, fmt.Sprintf(`(()=>{const c=document.querySelector('.canvas');const r=c.getBoundingClientRect();
+		const [cx,cy,s]=c.dataset.view.split(' ').map(Number);return [r.left+(%f*1e6-cx)*s+r.width/2, r.top+r.height/2-(%f*1e6-cy)*s]})()`, x, y))
+	return p[0], p[1]
+}
+
+const none = input.MouseButtonNone
+
+func (b *tab) moveXY(x, y float64) {
+	b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, x, y, chromedp.ButtonType(none)))
+}
+
+// move brings the pointer to a place of the drawing.
+func (b *tab) move(x, y float64) {
+	b.t.Helper()
+	sx, sy := b.at(x, y)
+	b.moveXY(sx-3, sy+2)
+	b.moveXY(sx, sy)
+	time.Sleep(40 * time.Millisecond) // a frame or two, as a hand would take
+}
+
+// point clicks at a place of the drawing.
+func (b *tab) point(x, y float64, opts ...chromedp.MouseOption) {
+	b.t.Helper()
+	b.move(x, y)
+	sx, sy := b.at(x, y)
+	press := append([]chromedp.MouseOption{chromedp.Button("left"), chromedp.ClickCount(1)}, opts...)
+	b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, sx, sy, press...), chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, sx, sy, press...))
+	time.Sleep(40 * time.Millisecond)
+}
+
+// drag moves the pointer with its button held.
+func (b *tab) drag(x0, y0, x1, y1 float64) {
+	b.t.Helper()
+	b.move(x0, y0)
+	ax, ay := b.at(x0, y0)
+	bx, by := b.at(x1, y1)
+	left := []chromedp.MouseOption{chromedp.Button("left"), chromedp.ClickCount(1)}
+	b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, ax, ay, left...))
+	for i := 1; i <= 8; i++ {
+		f := float64(i) / 8
+		b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, ax+(bx-ax)*f, ay+(by-ay)*f, chromedp.Button("left")))
+		time.Sleep(15 * time.Millisecond)
+	}
+	time.Sleep(80 * time.Millisecond)
+	b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, bx, by, left...))
+	time.Sleep(40 * time.Millisecond)
+}
+
+func (b *tab) key(keys string, mods ...chromedp.Modifier) {
+	b.t.Helper()
+	b.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mods...)))
+	time.Sleep(30 * time.Millisecond)
+}
+
+// typing types into the field that has the focus.
+func (b *tab) typing(s string) { b.t.Helper(); b.do(chromedp.KeyEvent(s)) }
+
+func (b *tab) goTo(path string) { b.t.Helper(); b.do(chromedp.Navigate(b.p.url + path)) }
+
+// kept waits until every edit is acknowledged and what follows from it has come.
+func (b *tab) kept() {
+	b.t.Helper()
+	time.Sleep(30 * time.Millisecond)
+	b.until(`goldenTrace.waiting.size === 0 && goldenTrace.rev.value === goldenTrace.derivedRev.value`)
+}
+
+// revision the page has.
+func (b *tab) revision() int { return eval[int](b, `goldenTrace.rev.value`) }
+
+func (b *tab) shot(file string) {
+	b.t.Helper()
+	data, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
+	require.NoError(b.t, err)
+	require.NoError(b.t, os.WriteFile(file, data, 0o644))
+}
+
+const (
+	escape = kb.Escape
+	enter  = kb.Enter
+	ctrl   = kb.ModifierCtrl
+	shift  = kb.ModifierShift
+)
+
+// api calls the program's HTTP routes.
+func (p *program) api(method, path string, body io.Reader) (int, []byte) {
+	p.t.Helper()
+	req, err := http.NewRequest(method, p.url+"/api"+path, body)
+	require.NoError(p.t, err)
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(p.t, err)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(p.t, err)
+	return res.StatusCode, data
+}
+
+// projectID finds a project by its name.
+func (p *program) projectID(name string) int64 {
+	p.t.Helper()
+	_, data := p.api("GET", "/projects", nil)
+	var list []struct {
+		ID   int64
+		Name string
+	}
+	require.NoError(p.t, json.Unmarshal(data, &list))
+	for _, x := range list {
+		if x.Name == name {
+			return x.ID
+		}
+	}
+	require.Fail(p.t, "no project "+name)
+	return 0
+}

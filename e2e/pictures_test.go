@@ -1,0 +1,45 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+)
+
+// TestPictures makes the pictures of docs/screenshots when GOLDENTRACE_PICTURES names the folder.
+func TestPictures(t *testing.T) {
+	dir := os.Getenv("GOLDENTRACE_PICTURES")
+	if dir == "" {
+		t.Skip("GOLDENTRACE_PICTURES names no folder")
+	}
+	require.NoError(t, os.MkdirAll(dir, 0o755))
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	b.sees("Moth Lamp, first try")
+	time.Sleep(300 * time.Millisecond)
+	b.shot(filepath.Join(dir, "projects.png"))
+	lamp, first := p.projectID("Moth Lamp"), p.projectID("Moth Lamp, first try")
+	visit := func(id int64, stage, name string, then func()) {
+		b.goTo(fmt.Sprintf("/project/%d/%s", id, stage))
+		b.until(`window.goldenTrace?.state.value === 'open'`)
+		time.Sleep(700 * time.Millisecond)
+		if then != nil {
+			then()
+			time.Sleep(400 * time.Millisecond)
+		}
+		b.shot(filepath.Join(dir, name))
+	}
+	visit(lamp, "circuit", "circuit.png", func() { b.point(130, 145); b.move(150, 60) })
+	visit(lamp, "board", "board.png", func() { b.click("[data-sheet='1']"); b.point(13.97, 21.59); b.move(30, -3) })
+	visit(first, "checks", "checks.png", nil)
+	visit(lamp, "handoff", "handoff.png", func() {
+		b.click("[data-test=make]")
+		b.until(`document.querySelectorAll('.file').length > 10`)
+		time.Sleep(900 * time.Millisecond)
+	})
+	visit(first, "board", "board-first-try.png", func() { b.point(70, 30) })
+}

@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { useTheme } from 'vuetify'
+import { watchEffect } from 'vue'
+import { useTaste } from './shell/taste'
+import Notices from './shell/Notices.vue'
+
+const taste = useTaste()
+const theme = useTheme()
+watchEffect(() => theme.change(taste.frame))
+</script>
+
+<template>
+  <v-app>
+    <router-view />
+    <Notices />
+  </v-app>
+</template>

@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
+import { computed } from 'vue'
+import type { Project } from '../live/project'
+import type { Kinds, Legend, Placed, Rules } from '../live/wire.gen'
+import { complain } from '../shell/notices'
+import LengthField from '../shell/LengthField.vue'
+import TextRow from '../shell/TextRow.vue'
+import { boxOf } from '../canvas/viewport'
+import { format } from '../live/units'
+import { useTaste } from '../shell/taste'
+import type { BoardEditor } from './editor'
+
+const props = defineProps<{ project: Project; editor: BoardEditor }>()
+const taste = useTaste()
+const picked = computed(() => {
+  void props.project.docTick.value
+  return [...props.editor.selection].map((id) => props.project.find(id)).filter((b) => !!b)
+})
+const one = computed(() => (picked.value.length === 1 ? picked.value[0] : undefined))
+const placed = computed(() => (one.value?.kind === 'placed' ? (one.value.object as Placed) : undefined))
+const tracks = computed(() => picked.value.filter((b) => b.kind === 'track').map((b) => b.object as Kinds['track']))
+const allTracks = computed(
+  () =>
+    tracks.value.length > 0 &&
+    tracks.value.every((t) => t.net === tracks.value[0].net) &&
+    picked.value.every((b) => b.kind === 'track' || b.kind === 'via'),
+)
+const board = computed(() => (void props.project.docTick.value, props.project.board))
+const size = computed(() => (board.value.outline?.length ? boxOf(board.value.outline) : null))
+const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean }) =>
+  props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields }).catch(complain)
+const setRule = (k: keyof Rules, v: number) =>
+  props.project.edit('setRules', { rules: { ...board.value.rules, [k]: v } }).catch(complain)
+const setAngle = (s: string) => {
+  const a = Number(s.replace('°', ''))
+  if (!Number.isFinite(a)) complain(new Error(`“${s}” is not an angle.`))
+  else void set({ angle: ((Math.round(a * 1000) % 360000) + 360000) % 360000 })
+}
+const width = computed(() => {
+  const w = new Set(tracks.value.map((t) => t.width))
+  return w.size === 1 ? [...w][0] : null
+})
+const total = computed(() => tracks.value.reduce((s, t) => s + Math.hypot(t.a.x - t.b.x, t.a.y - t.b.y), 0))
+const say = (nm: number) => `${format(nm, taste.unit, 3)} ${taste.unit}`
+const rules: [keyof Rules, string][] = [
+  ['clearance', 'Clearance'],
+  ['edgeClearance', 'To the edge'],
+  ['holeClearance', 'Holes'],
+  ['trackWidth', 'New tracks'],
+  ['leastWidth', 'Least width'],
+  ['leastHole', 'Least hole'],
+  ['leastRing', 'Least ring'],
+  ['viaDiameter', 'Via'],
+  ['viaHole', 'Via’s hole'],
+  ['maskMargin', 'Mask margin'],
+  ['pasteMargin', 'Paste margin'],
+  ['silkWidth', 'Silk lines'],
+]
+function resize(w: number, h: number) {
+  const b = size.value ?? { minX: 0, minY: 0 }
+  props.editor.setRect({ minX: b.minX, minY: b.minY, maxX: b.minX + w, maxY: b.minY + h })
+}
+</script>
+
+<template>
+  <template v-if="placed">
+    <h3>
+      <span class="mono">{{ placed.designator }}</span> {{ placed.value }}
+      <v-btn
+        :icon="placed.locked ? mdiLockOutline : mdiLockOpenVariantOutline"
+        size="x-small"
+        :aria-label="placed.locked ? 'Unlock' : 'Lock'"
+        data-test="lock"
+        @click="editor.lock()"
+      />
+    </h3>
+    <p class="quiet">{{ placed.footprint }}</p>
+    <LengthField label="x" :value="placed.at.x" :disabled="placed.locked" name="x" @keep="set({ x: $event })" />
+    <LengthField label="y" :value="placed.at.y" :disabled="placed.locked" name="y" @keep="set({ y: $event })" />
+    <TextRow label="Angle °" :value="String(placed.angle / 1000)" mono name="angle" @keep="setAngle" />
+    <TextRow
+      label="Side"
+      :value="placed.bottom ? 'bottom' : 'top'"
+      :options="['top', 'bottom']"
+      name="side"
+      @keep="set({ bottom: $event === 'bottom' })"
+    />
+    <table class="pads">
+      <tbody>
+        <tr v-for="(net, pad) in placed.nets" :key="pad">
+          <td class="mono">{{ pad }}</td>
+          <td class="mono net">{{ net }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+  <template v-else-if="allTracks">
+    <h3>{{ tracks.length === 1 ? 'Track' : `${tracks.length} pieces of track` }}</h3>
+    <p>
+      Net <span class="mono">{{ tracks[0].net }}</span>
+    </p>
+    <LengthField
+      label="Width"
+      :value="width"
+      name="track-width"
+      @keep="project.edit('setTrack', { ids: tracks.map((t) => t.id), width: $event }).catch(complain)"
+    />
+    <p class="quiet">
+      Length <span class="mono">{{ say(total) }}</span>
+    </p>
+    <div class="acts">
+      <v-btn size="small" variant="outlined" @click="editor.removeWhole()">Remove the whole track</v-btn>
+      <v-btn size="small" variant="outlined" @click="editor.removeNet()">All of the net</v-btn>
+    </div>
+  </template>
+  <template v-else-if="one && (one.kind === 'hole' || one.kind === 'via' || one.kind === 'legend')">
+    <h3>{{ { hole: 'Hole', via: 'Via', legend: 'Text' }[one.kind] }}</h3>
+    <p v-if="one.kind === 'via'">
+      Net <span class="mono">{{ (one.object as Kinds['via']).net }}</span>, hole
+      <span class="mono">{{ say((one.object as Kinds['via']).hole) }}</span>
+    </p>
+    <template v-else>
+      <LengthField label="x" :value="(one.object as Legend).at.x" @keep="set({ x: $event })" />
+      <LengthField label="y" :value="(one.object as Legend).at.y" @keep="set({ y: $event })" />
+    </template>
+    <p v-if="one.kind === 'hole'">
+      Diameter <span class="mono">{{ say((one.object as Kinds['hole']).diameter) }}</span>
+    </p>
+    <template v-if="one.kind === 'legend'">
+      <TextRow
+        label="Text"
+        :value="(one.object as Legend).text"
+        @keep="project.edit('setLegend', { id: one!.object!.id, text: $event }).catch(complain)"
+      />
+      <LengthField
+        label="Height"
+        :value="(one.object as Legend).height"
+        @keep="project.edit('setLegend', { id: one!.object!.id, height: $event }).catch(complain)"
+      />
+    </template>
+  </template>
+  <template v-else-if="picked.length">
+    <h3>{{ picked.length }} things picked</h3>
+  </template>
+  <template v-else>
+    <h3>Board</h3>
+    <LengthField
+      label="Width"
+      :value="size ? size.maxX - size.minX : null"
+      name="board-width"
+      @keep="resize($event, size ? size.maxY - size.minY : $event)"
+    />
+    <LengthField
+      label="Height"
+      :value="size ? size.maxY - size.minY : null"
+      name="board-height"
+      @keep="resize(size ? size.maxX - size.minX : $event, $event)"
+    />
+    <h3>Rules</h3>
+    <LengthField
+      v-for="[k, name] in rules"
+      :key="k"
+      :label="name"
+      :value="board.rules[k]"
+      :step="10_000"
+      :name="'rule-' + k"
+      @keep="setRule(k, $event)"
+    />
+  </template>
+</template>
+
+<style scoped>
+h3 {
+  font-size: 14px;
+  font-weight: 600;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.pads {
+  width: 100%;
+  font-size: 12px;
+  border-collapse: collapse;
+}
+td {
+  padding: 1px 4px;
+  border-top: 1px solid rgba(var(--v-border-color), 0.18);
+}
+.net {
+  text-align: right;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+</style>

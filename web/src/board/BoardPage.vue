@@ -1,0 +1,461 @@
+<script setup lang="ts">
+import {
+  mdiCursorDefaultOutline,
+  mdiFormatText,
+  mdiRecordCircleOutline,
+  mdiRulerSquare,
+  mdiVectorLine,
+  mdiVectorSquare,
+} from '@mdi/js'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
+import { type Box, boxOf, type Viewport } from '../canvas/viewport'
+import type { Project } from '../live/project'
+import { format } from '../live/units'
+import type { Finding } from '../live/wire.gen'
+import { useCommands } from '../shell/commands'
+import DetailsPanel from '../shell/DetailsPanel.vue'
+import Footline from '../shell/Footline.vue'
+import LengthField from '../shell/LengthField.vue'
+import { useTaste } from '../shell/taste'
+import ToolShelf from '../shell/ToolShelf.vue'
+import BoardDetails from './BoardDetails.vue'
+import CarryPanel from './CarryPanel.vue'
+import { BoardEditor, type BoardTool } from './editor'
+import LayerLadder from './LayerLadder.vue'
+import { drawOverlay } from './overlay'
+
+const props = defineProps<{ project: Project }>()
+const emit = defineEmits<{ where: [string] }>()
+const route = useRoute()
+const taste = useTaste()
+const ed = new BoardEditor(props.project, taste)
+const canvas = ref<InstanceType<typeof CanvasView>>()
+const at = ref<{ x: number; y: number } | null>(null)
+const lastClick = ref<{ x: number; y: number } | null>(null)
+ed.redraw = () => canvas.value?.redraw()
+
+const stages = computed(() => props.project.stages.value)
+const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
+const hasCircuit = computed(() => (void props.project.docTick.value, props.project.all('part').length > 0))
+const openLinks = computed(
+  () => (void props.project.derivedTick.value, [...props.project.links.values()].reduce((n, l) => n + l.length, 0)),
+)
+
+const offs = [
+  props.project.onChange((changes, whole) => (whole ? ed.load() : ed.changed(changes))),
+  props.project.onDerived(() => canvas.value?.redraw()),
+]
+onBeforeUnmount(() => offs.forEach((off) => off()))
+watch(() => taste.boardShade, () => ed.scene.invalidate()) // prettier-ignore
+watch(() => [ed.selection.size, ed.state.tool, ed.state.net, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
+
+const frameAll = () => canvas.value?.show(ed.content(), 70, 0, 4e-5)
+function goTo(b: Box) {
+  canvas.value?.show({ minX: b.minX - 6e6, minY: b.minY - 6e6, maxX: b.maxX + 6e6, maxY: b.maxY + 6e6 }, 40, 0, 5e-5)
+}
+function pick(id: number) {
+  if (!props.project.find(id)) return
+  ed.take('select')
+  ed.selection.clear()
+  ed.selection.add(id)
+  const b = ed.scene.boxOf(id)
+  if (b) goTo(b)
+}
+function lightNet(name: string) {
+  ed.state.net = ed.state.net === name ? '' : name
+  if (!ed.state.net) return
+  const ids = [
+    ...props.project.all('placed').filter((p) => Object.values(p.nets).includes(name)),
+    ...props.project.all('track').filter((t) => t.net === name),
+  ].map((o) => o.id)
+  const b = ed.boxOf(ids)
+  if (b) goTo(b)
+}
+function showFinding(f: Finding) {
+  if (f.stage !== 'board') return
+  ed.take('select')
+  ed.selection.clear()
+  for (const id of f.objects ?? []) if (props.project.kind(id) !== 'board') ed.selection.add(id)
+  if (f.copper !== undefined) ed.toSheet(f.copper)
+  if (f.kind === 'links') ed.state.net = f.key.slice(6)
+  ed.flagged = f.at
+  goTo(boxOf([f.at], 3e6))
+}
+function followRoute() {
+  if (route.query.id) pick(Number(route.query.id))
+  if (route.query.net) {
+    ed.state.net = ''
+    lightNet(String(route.query.net))
+  }
+  const f = route.query.finding && props.project.findings.get(String(route.query.finding))
+  if (f) showFinding(f)
+}
+watch(() => route.query, () => canvas.value && followRoute()) // prettier-ignore
+function ready() {
+  frameAll()
+  followRoute()
+}
+
+function paper(ctx: CanvasRenderingContext2D, view: Viewport) {
+  const c = ed.look().colours
+  const dpr = ctx.canvas.width / view.width
+  ctx.fillStyle = c.paper
+  ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
+  if (!taste.gridOn) return
+  let grid = taste.boardGrid
+  while (grid * view.scale < 10) grid *= 2
+  ctx.fillStyle = c.dots
+  const b = view.box
+  for (let x = Math.ceil(b.minX / grid) * grid; x <= b.maxX; x += grid)
+    for (let y = Math.ceil(b.minY / grid) * grid; y <= b.maxY; y += grid) {
+      const p = view.toScreen({ x, y })
+      ctx.fillRect(Math.round(p.x * dpr), Math.round(p.y * dpr), dpr, dpr)
+    }
+}
+const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-5)
+function move(h: Hand) {
+  ed.move(h.at, tolerance())
+  at.value = ed.at
+}
+function down(h: Hand) {
+  ed.down(h.at, tolerance(), h.event)
+  lastClick.value = { ...ed.at }
+}
+
+const tools = [
+  { id: 'select', name: 'Select', icon: mdiCursorDefaultOutline, keys: 'S' },
+  { id: 'track', name: 'Track', icon: mdiVectorLine, keys: 'T' },
+  { id: 'outline', name: 'Outline', icon: mdiVectorSquare, keys: 'U' },
+  { id: 'hole', name: 'Hole', icon: mdiRecordCircleOutline, keys: 'O' },
+  { id: 'text', name: 'Text', icon: mdiFormatText, keys: 'W' },
+  { id: 'measure', name: 'Measure', icon: mdiRulerSquare, keys: 'D' },
+]
+const take = (t: string) => {
+  ed.take(t as BoardTool)
+  canvas.value?.focus()
+}
+const picked = () => ed.state.tool === 'select' && ed.selection.size > 0
+const grids = [1_270_000, 635_000, 500_000, 317_500, 100_000, 1_000_000]
+const nextGrid = () => {
+  taste.boardGrid = grids[(grids.indexOf(taste.boardGrid) + 1) % grids.length]
+  ed.scene.invalidate()
+}
+const styleNames = ['45°, straight first', '45°, slanted first', '90°', 'free']
+
+useCommands(
+  [
+    ...tools.map((t) => ({
+      id: t.id,
+      title: t.id === 'select' ? 'Select' : `${t.name} tool`,
+      keys: t.keys,
+      group: 'Tools',
+      run: () => take(t.id),
+    })),
+    { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
+    { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(90_000), enabled: picked },
+    { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-90_000), enabled: picked },
+    { id: 'side', title: 'Other side', keys: 'M', group: 'Change', run: () => ed.flip(), enabled: picked },
+    { id: 'lock', title: 'Lock or unlock', keys: 'L', group: 'Change', run: () => ed.lock(), enabled: picked },
+    { id: 'remove', title: 'Remove', keys: 'Del / Backspace', group: 'Change', run: () => ed.remove(), enabled: picked },
+    {
+      id: 'removeTrack',
+      title: 'Remove the whole track',
+      keys: 'Shift Del',
+      group: 'Change',
+      run: () => ed.removeWhole(),
+      enabled: picked,
+    },
+    { id: 'removeNet', title: 'Remove all tracks of the net', keys: 'Ctrl Del', group: 'Change', run: () => ed.removeNet() },
+    { id: 'all', title: 'Select all', keys: 'Ctrl A', group: 'Change', run: () => ed.selectAll() },
+    ...(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'] as const).flatMap(
+      (k, i) =>
+      [1, 10].map((n) => ({ id: k + n, title: `Nudge ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`, keys: (n > 1 ? 'Shift ' : '') + k, group: 'Nudge', run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]), enabled: picked })), // prettier-ignore
+    ),
+    { id: 'frame', title: 'Frame all', keys: 'F', group: 'See', run: frameAll },
+    { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: () => { const b = ed.boxOf(ed.selection); if (b) goTo(b) } }, // prettier-ignore
+    {
+      id: 'net',
+      title: 'Highlight the net under the cursor',
+      keys: 'H',
+      group: 'See',
+      run: () => (ed.state.net = ed.netUnder(ed.raw, tolerance())),
+    },
+    {
+      id: 'links',
+      title: 'Open links on or off',
+      keys: 'B',
+      group: 'See',
+      run: () => (ed.state.showLinks = !ed.state.showLinks),
+    },
+    {
+      id: 'grid',
+      title: 'Grid on or off',
+      keys: 'G',
+      group: 'See',
+      run: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
+    },
+    {
+      id: 'paper',
+      title: 'Dark or light board',
+      group: 'See',
+      run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
+    },
+    ...[1, 2].map((n) => ({
+      id: 'sheet' + n,
+      title: `Copper sheet ${n}`,
+      keys: String(n),
+      group: 'See',
+      run: () => void ed.hop(n - 1),
+    })),
+    {
+      id: 'hop',
+      title: 'Hop to the other copper sheet',
+      keys: 'Space',
+      group: 'Track',
+      run: () => void ed.hop(),
+      enabled: () => !!ed.route,
+    },
+    {
+      id: 'style',
+      title: 'Next corner style',
+      keys: 'Tab',
+      group: 'Track',
+      run: () => ed.nextStyle(),
+      enabled: () => ed.state.tool === 'track',
+    },
+    { id: 'end', title: 'End the track here', keys: 'Enter', group: 'Track', run: () => ed.finish(), enabled: () => !!ed.route },
+  ],
+  (name) => {
+    if (name === 'Esc') return ed.back()
+    if (name === 'Backspace' && ed.route) return ed.back()
+    if (name === 'Space' && !ed.route) canvas.value?.hold(true)
+    return false
+  },
+)
+const release = (e: KeyboardEvent) => e.key === ' ' && canvas.value?.hold(false)
+onMounted(() => {
+  emit('where', 'Board')
+  ed.load()
+  window.addEventListener('keyup', release)
+})
+onBeforeUnmount(() => window.removeEventListener('keyup', release))
+
+const hint = computed(() => {
+  if (ed.state.blocked) return ed.state.blocked
+  switch (ed.state.tool) {
+    case 'track':
+      return ed.state.routing
+        ? 'click sets a corner · Space hops · Tab corner style · Enter ends · Esc steps back'
+        : 'click a pad, via or track to begin · Esc ends'
+    case 'outline':
+      return 'drag a rectangle, or type its exact size · Esc ends'
+    case 'hole':
+      return 'click drills · Esc ends'
+    case 'text':
+      return 'click prints the text · Esc ends'
+    case 'measure':
+      return 'click two places; pads and vias are met at their middle · Esc ends'
+  }
+  return ed.selection.size
+    ? 'drag moves · Q E turn · M other side · L lock · arrows nudge · Del removes'
+    : 'click picks · drag picks by box · middle drag moves the board · wheel zooms · T track'
+})
+const outlineBox = computed<Box | null>(
+  () => (void props.project.docTick.value, props.project.board.outline?.length ? boxOf(props.project.board.outline) : null),
+)
+function setSize(k: 'x' | 'y' | 'w' | 'h', v: number) {
+  const b = outlineBox.value ?? { minX: 0, minY: 0, maxX: 50e6, maxY: 40e6 }
+  const [w, h] = [b.maxX - b.minX, b.maxY - b.minY]
+  const x = k === 'x' ? v : b.minX
+  const y = k === 'y' ? v : b.minY
+  ed.setRect({ minX: x, minY: y, maxX: x + (k === 'w' ? v : w), maxY: y + (k === 'h' ? v : h) })
+}
+const lengthText = computed(() => `${format(ed.state.routeLength, taste.unit, 2)} ${taste.unit}`)
+const sheetName = computed(() => ed.copperNames[ed.state.sheet])
+defineExpose({ ed })
+</script>
+
+<template>
+  <div class="page">
+    <div class="middle">
+      <div class="paper">
+        <CanvasView
+          ref="canvas"
+          :scene="ed.scene"
+          label="Board"
+          :paper="paper"
+          :alpha="ed.alpha"
+          :overlay="(pen) => drawOverlay(ed, pen)"
+          :cursor="ed.state.tool === 'select' ? 'default' : 'crosshair'"
+          @move="move"
+          @down="down"
+          @up="ed.up($event.at)"
+          @double="ed.finish()"
+          @ready="ready"
+        />
+        <LayerLadder :project="project" :editor="ed" />
+        <div class="topright">
+          <span class="float chip" data-test="open-links">{{
+            openLinks ? `${openLinks} open ${openLinks === 1 ? 'link' : 'links'}` : empty ? 'no parts yet' : 'all links joined'
+          }}</span>
+          <button
+            v-if="stages.differences && !empty"
+            class="float chip stale"
+            data-test="differences"
+            @click="ed.state.carrying = true"
+          >
+            {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
+          </button>
+        </div>
+        <div v-if="empty && !ed.state.carrying" class="float empty">
+          <template v-if="hasCircuit">
+            <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
+            <v-btn color="primary" variant="flat" data-test="carry-first" @click="ed.state.carrying = true">Carry to board</v-btn>
+          </template>
+          <template v-else>
+            <p>The board takes its parts from the circuit. Draw a few there first.</p>
+            <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
+          </template>
+        </div>
+        <CarryPanel
+          v-if="ed.state.carrying"
+          :project="project"
+          @close="ed.state.carrying = false"
+          @carried="((ed.state.carrying = false), frameAll())"
+        />
+        <ToolShelf :tools="tools" :current="ed.state.tool" @take="take">
+          <template v-if="ed.state.tool === 'track'" #default>
+            <span v-if="ed.state.routing" class="mono" data-test="routing">{{ ed.state.routing }}</span>
+            <span>on {{ sheetName }}</span>
+            <LengthField label="Width" :value="ed.width" class="short" name="route-width" @keep="ed.state.width = $event" />
+            <button class="choice" :title="'Tab: next corner style'" @click="ed.nextStyle()">
+              {{ styleNames[ed.state.style] }}
+            </button>
+            <span v-if="ed.state.routing" class="mono quiet">{{ lengthText }}</span>
+            <span v-if="ed.state.blocked" class="blocked" role="status">{{ ed.state.blocked }}</span>
+          </template>
+          <template v-else-if="ed.state.tool === 'outline'" #default>
+            <LengthField
+              label="Width"
+              :value="outlineBox ? outlineBox.maxX - outlineBox.minX : null"
+              class="short"
+              name="outline-width"
+              @keep="setSize('w', $event)"
+            />
+            <LengthField
+              label="Height"
+              :value="outlineBox ? outlineBox.maxY - outlineBox.minY : null"
+              class="short"
+              name="outline-height"
+              @keep="setSize('h', $event)"
+            />
+            <LengthField label="x" :value="outlineBox?.minX ?? null" class="short" @keep="setSize('x', $event)" />
+            <LengthField label="y" :value="outlineBox?.minY ?? null" class="short" @keep="setSize('y', $event)" />
+          </template>
+          <template v-else-if="ed.state.tool === 'hole'" #default>
+            <LengthField label="Diameter" :value="ed.state.holeSize" class="short" @keep="ed.state.holeSize = $event" />
+          </template>
+          <template v-else-if="ed.state.tool === 'text'" #default>
+            <label class="opt"
+              >Text <input v-model="ed.state.text" aria-label="Text to print" @keydown.enter="canvas?.focus()"
+            /></label>
+            <LengthField label="Height" :value="ed.state.textHeight" class="short" @keep="ed.state.textHeight = $event" />
+            <label><input v-model="ed.state.textBottom" type="checkbox" /> bottom</label>
+          </template>
+        </ToolShelf>
+      </div>
+      <DetailsPanel :project="project" stage="board" :net="ed.state.net" @part="pick" @net="lightNet" @finding="showFinding">
+        <BoardDetails :project="project" :editor="ed" />
+      </DetailsPanel>
+    </div>
+    <Footline
+      :at="at"
+      :from="lastClick"
+      :grid="taste.boardGrid"
+      :grid-on="taste.gridOn"
+      :unit="taste.unit"
+      :hint="hint"
+      @grid="nextGrid"
+    />
+  </div>
+</template>
+
+<style scoped>
+.page {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  flex-direction: column;
+}
+.middle {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.paper {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+}
+.topright {
+  position: absolute;
+  right: 12px;
+  top: 12px;
+  display: flex;
+  gap: 8px;
+  z-index: 4;
+}
+.chip {
+  padding: 4px 10px;
+  font:
+    500 12.5px Barlow,
+    sans-serif;
+  color: inherit;
+}
+.stale {
+  border-color: rgb(var(--v-theme-error));
+  cursor: pointer;
+}
+.empty {
+  position: absolute;
+  left: 50%;
+  top: 42%;
+  transform: translate(-50%, -50%);
+  padding: 18px 22px;
+  max-width: 380px;
+  font-size: 14px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  align-items: flex-start;
+}
+.short {
+  width: 190px;
+  grid-template-columns: auto 90px 26px;
+}
+.choice {
+  border: 1px solid rgba(var(--v-border-color), 0.4);
+  border-radius: 6px;
+  padding: 3px 10px;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+.blocked {
+  color: rgb(var(--v-theme-error));
+}
+.opt {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.opt input {
+  width: 170px;
+  padding: 3px 8px;
+  border-radius: 6px;
+  border: 1px solid rgba(var(--v-border-color), 0.5);
+  color: inherit;
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import type { Project } from '../live/project'
+import type { Difference } from '../live/wire.gen'
+import { complain, say } from '../shell/notices'
+
+/** What carrying the circuit to the board would change; each can be declined. */
+const props = defineProps<{ project: Project }>()
+const emit = defineEmits<{ close: []; carried: [] }>()
+const list = ref<Difference[] | null>(null)
+const declined = ref(new Set<string>())
+const words: Record<string, string> = {
+  add: 'New',
+  remove: 'Gone',
+  change: 'Changed',
+  rename: 'Net renamed',
+  nets: 'Nets',
+  none: 'Cannot go',
+}
+const able = computed(() => (list.value ?? []).filter((d) => d.kind !== 'none'))
+const taken = computed(() => able.value.filter((d) => !declined.value.has(d.key)))
+
+async function load() {
+  try {
+    list.value = (await props.project.look({ t: 'differences' })).differences ?? []
+  } catch (e) {
+    complain(e)
+  }
+}
+onMounted(load)
+watch(() => props.project.derivedTick.value, load)
+function toggle(key: string) {
+  const next = new Set(declined.value)
+  if (!next.delete(key)) next.add(key)
+  declined.value = next
+}
+async function carry() {
+  try {
+    const n = taken.value.length
+    await props.project.edit('carry', { keys: taken.value.map((d) => d.key) })
+    say(`${n} ${n === 1 ? 'change' : 'changes'} carried to the board.`)
+    emit('carried')
+  } catch (e) {
+    complain(e)
+  }
+}
+</script>
+
+<template>
+  <div class="float carry" role="dialog" aria-label="Carry to board">
+    <h3>Carry to board</h3>
+    <p v-if="!list" class="quiet">Comparing circuit and board …</p>
+    <p v-else-if="!list.length">The board is up to date with the circuit.</p>
+    <template v-else>
+      <p class="quiet">In these the board differs from the circuit. What you untick stays as it is.</p>
+      <div class="list">
+        <label v-for="d in list" :key="d.key" class="line" :class="d.kind">
+          <input
+            type="checkbox"
+            :checked="d.kind !== 'none' && !declined.has(d.key)"
+            :disabled="d.kind === 'none'"
+            @change="toggle(d.key)"
+          />
+          <span class="kind">{{ words[d.kind] }}</span>
+          <span>{{ d.text }}</span>
+        </label>
+      </div>
+    </template>
+    <div class="buttons">
+      <v-btn @click="emit('close')">{{ list?.length ? 'Not now' : 'Close' }}</v-btn>
+      <v-btn v-if="taken.length" color="primary" variant="flat" data-test="carry" @click="carry"
+        >Carry {{ taken.length }} {{ taken.length === 1 ? 'change' : 'changes' }}</v-btn
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.carry {
+  position: absolute;
+  left: 50%;
+  top: 60px;
+  transform: translateX(-50%);
+  width: 480px;
+  max-height: calc(100% - 180px);
+  z-index: 6;
+  padding: 16px 18px;
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+h3 {
+  font-size: 16px;
+  font-weight: 600;
+}
+.list {
+  overflow-y: auto;
+  min-height: 60px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 20px 84px 1fr;
+  gap: 6px;
+  padding: 4px 2px;
+  align-items: baseline;
+  border-top: 1px solid rgba(var(--v-border-color), 0.18);
+}
+.kind {
+  font-size: 12px;
+  font-weight: 600;
+  color: rgb(var(--v-theme-secondary));
+}
+.none .kind,
+.remove .kind {
+  color: rgb(var(--v-theme-error));
+}
+.buttons {
+  display: flex;
+  justify-content: flex-end;
+  gap: 8px;
+}
+</style>

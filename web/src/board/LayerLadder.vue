@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
+import { computed } from 'vue'
+import type { Project } from '../live/project'
+import { copperColour, hatchAngle } from '../shell/tokens'
+import { format } from '../live/units'
+import type { BoardEditor } from './editor'
+
+/** The board's cross-section: copper sheets as bars, dielectrics between, the via's barrel beside. */
+const props = defineProps<{ project: Project; editor: BoardEditor }>()
+const rows = computed(() => {
+  void props.project.docTick.value
+  let copper = -1
+  return props.project.board.stack.map((l) => ({ ...l, sheet: l.copper ? ++copper : -1 }))
+})
+const n = computed(() => rows.value.filter((r) => r.copper).length)
+function eye(sheet: number) {
+  const h = props.editor.state.hidden
+  props.editor.state.hidden = h.includes(sheet) ? h.filter((x) => x !== sheet) : [...h, sheet]
+  props.editor.scene.invalidate()
+}
+function alone(sheet: number) {
+  const others = rows.value.filter((r) => r.copper && r.sheet !== sheet).map((r) => r.sheet)
+  const isAlone = others.every((o) => props.editor.state.hidden.includes(o))
+  props.editor.toSheet(sheet)
+  props.editor.state.hidden = isAlone ? [] : others
+  props.editor.scene.invalidate()
+}
+const tip = (r: { name: string; thickness: number; material: string }) =>
+  `${r.name}: ${r.material}, ${format(r.thickness, 'mm', 3)} mm`
+</script>
+
+<template>
+  <div class="float ladder" role="group" aria-label="Layer ladder">
+    <div class="stack">
+      <template v-for="(r, i) in rows" :key="i">
+        <div v-if="r.copper" class="copper">
+          <button
+            class="bar"
+            :class="{ on: editor.state.sheet === r.sheet, off: editor.state.hidden.includes(r.sheet) }"
+            :style="{ '--c': copperColour(r.sheet, n), '--a': hatchAngle(r.sheet) + 'deg' }"
+            :aria-pressed="editor.state.sheet === r.sheet"
+            :title="tip(r)"
+            :data-sheet="r.sheet"
+            @click="editor.toSheet(r.sheet)"
+            @dblclick="alone(r.sheet)"
+          >
+            <i /><span>{{ r.name }}</span>
+          </button>
+          <button
+            class="eye"
+            :aria-label="`${editor.state.hidden.includes(r.sheet) ? 'Show' : 'Hide'} ${r.name}`"
+            @click="eye(r.sheet)"
+          >
+            <v-icon :icon="editor.state.hidden.includes(r.sheet) ? mdiEyeOffOutline : mdiEyeOutline" size="15" />
+          </button>
+        </div>
+        <div v-else class="between" :title="tip(r)">
+          <span class="quiet">{{ r.material }} {{ format(r.thickness, 'mm', 3) }}</span>
+        </div>
+      </template>
+    </div>
+    <div class="barrel" title="Via: through all sheets" />
+  </div>
+</template>
+
+<style scoped>
+.ladder {
+  position: absolute;
+  left: 12px;
+  top: 12px;
+  z-index: 4;
+  padding: 8px;
+  display: flex;
+  gap: 6px;
+}
+.stack {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  width: 148px;
+}
+.copper {
+  display: flex;
+  align-items: center;
+}
+.bar {
+  flex: 1;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 26px;
+  padding: 0 6px;
+  border: 1px solid transparent;
+  border-radius: 5px;
+  background: none;
+  color: inherit;
+  font:
+    500 12.5px Barlow,
+    sans-serif;
+  cursor: pointer;
+}
+.bar i {
+  width: 36px;
+  height: 10px;
+  border-radius: 2px;
+  background: repeating-linear-gradient(var(--a), var(--c) 0 4px, color-mix(in srgb, var(--c) 72%, #000) 4px 6px);
+}
+.bar.on {
+  border-color: var(--c);
+  background: color-mix(in srgb, var(--c) 18%, transparent);
+}
+.bar.off i {
+  opacity: 0.25;
+}
+.eye {
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+  padding: 3px;
+}
+.between {
+  height: 20px;
+  margin-left: 7px;
+  width: 112px;
+  background: rgba(var(--v-border-color), 0.14);
+  border-radius: 2px;
+  font-size: 11px;
+  padding: 1px 8px;
+}
+.barrel {
+  width: 7px;
+  align-self: stretch;
+  margin: 8px 2px;
+  border-radius: 3px;
+  background: linear-gradient(to right, #d9906f 0 2px, #100c16 2px 5px, #d9906f 5px 7px);
+}
+</style>

@@ -1,0 +1,630 @@
+import { markRaw, reactive, shallowReactive, shallowRef } from 'vue'
+import { apply, boardPlace, dist, inPolygon, padCore, same, segmentDistance, snap, turn } from '../canvas/geometry'
+import { type Item, Scene } from '../canvas/scene'
+import { type Box, boxOf, inside, meets } from '../canvas/viewport'
+import { Previewer, type Project } from '../live/project'
+import type { AnyObject, Kind, Kinds, Link, Placed, Point, Probe, Run } from '../live/wire.gen'
+import { complain, say } from '../shell/notices'
+import type { useTaste } from '../shell/taste'
+import { boardColours } from '../shell/tokens'
+import { courtyard, holeItem, legendItem, type Look, outlineItem, padBox, placedItems, trackItem, viaItem } from './draw'
+
+export type BoardTool = 'select' | 'track' | 'outline' | 'hole' | 'text' | 'measure'
+export const cornerStyles = ['straightFirst', 'diagonalFirst', 'square', 'free'] as const
+
+/** Copper under the hand. */
+export interface Touched {
+  id: number
+  net: string
+  at: Point
+  sheets: number[]
+  name: string
+}
+
+/** What a person is doing on the board, and what is drawn of it. */
+export class BoardEditor {
+  readonly scene: Scene
+  readonly state = reactive({
+    tool: 'select' as BoardTool,
+    sheet: 0,
+    hidden: [] as number[],
+    net: '',
+    hovered: 0,
+    showLinks: true,
+    style: 0,
+    width: 0,
+    holeSize: 3_200_000,
+    text: '',
+    textHeight: 1_500_000,
+    textBottom: false,
+    blocked: '',
+    routing: '',
+    routeLength: 0,
+    carrying: false,
+  })
+  readonly selection = shallowReactive(new Set<number>())
+  readonly dragLinks = shallowRef<Record<string, Link[]> | null>(null)
+  at: Point = { x: 0, y: 0 }
+  raw: Point = { x: 0, y: 0 }
+  boxFrom: Point | null = null
+  drag: { from: Point; step: Point } | null = null
+  rect: { from: Point; to: Point } | null = null
+  measure: Point[] = []
+  route: { net: string; runs: Run[]; start: Touched } | null = null
+  probe: Probe | null = null
+  target: Touched | null = null
+  flagged: Point | null = null
+  redraw: () => void = () => undefined
+  private readonly previews: Previewer
+
+  constructor(
+    readonly project: Project,
+    readonly taste: ReturnType<typeof useTaste>,
+  ) {
+    this.scene = markRaw(new Scene((l) => this.order(l)))
+    this.previews = new Previewer(project)
+  }
+
+  get copperNames() {
+    return this.project.board.stack.filter((l) => l.copper).map((l) => l.name)
+  }
+  readonly look = (): Look => ({ colours: boardColours[this.taste.boardShade], sheets: this.copperNames.length })
+  get grid() {
+    return this.taste.gridOn ? this.taste.boardGrid : 1_000
+  }
+
+  // ---- layers
+
+  private order(layer: string): number {
+    if (layer === 'board') return 0
+    if (layer === 'silk-bottom') return this.state.sheet === this.copperNames.length - 1 && this.copperNames.length > 1 ? 90 : 1
+    if (layer === 'silk-top') return 91
+    if (layer === 'barrel') return 80
+    if (layer === 'pad-name') return 95
+    const sheet = Number(layer.slice(7))
+    return sheet === this.state.sheet ? 70 : 50 - sheet
+  }
+  readonly alpha = (layer: string): number => {
+    if (layer.startsWith('copper-')) {
+      const sheet = Number(layer.slice(7))
+      return this.state.hidden.includes(sheet) ? 0 : sheet === this.state.sheet ? 1 : 0.35
+    }
+    const bottom = this.state.sheet === this.copperNames.length - 1 && this.copperNames.length > 1
+    if (layer === 'silk-top') return bottom ? 0.55 : 0.95
+    if (layer === 'silk-bottom') return bottom ? 0.95 : 0.3
+    return 1
+  }
+  toSheet(n: number) {
+    if (n < 0 || n >= this.copperNames.length) return
+    this.state.sheet = n
+    this.state.hidden = this.state.hidden.filter((h) => h !== n)
+    this.scene.invalidate()
+  }
+
+  // ---- what is drawn
+
+  private itemsOf(kind: Kind, o: AnyObject): Item[] {
+    switch (kind) {
+      case 'board':
+        return outlineItem(o as Kinds['board'], this.look)
+      case 'placed':
+        return placedItems(this.project, o as Placed, this.look)
+      case 'track':
+        return [trackItem(o as Kinds['track'], this.look)]
+      case 'via':
+        return [viaItem(o as Kinds['via'], this.look)]
+      case 'hole':
+        return [holeItem(o as Kinds['hole'], this.look)]
+      case 'legend':
+        return [legendItem(o as Kinds['legend'], this.project.board.rules.silkWidth, this.look)]
+    }
+    return []
+  }
+
+  load() {
+    const all = new Map<number, Item[]>()
+    for (const kind of ['board', 'placed', 'track', 'via', 'hole', 'legend'] as Kind[])
+      for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
+    this.scene.load(all)
+    this.state.sheet = Math.min(this.state.sheet, this.copperNames.length - 1)
+  }
+
+  changed(changes: { kind: Kind; id: number }[]) {
+    for (const c of changes) {
+      const o = this.project.get(c.kind, c.id)
+      if (!o) this.selection.delete(c.id)
+      if (['board', 'placed', 'track', 'via', 'hole', 'legend'].includes(c.kind))
+        this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
+    }
+  }
+
+  content(): Box {
+    let b: Box | null = null
+    const add = (x: Box | null) => {
+      if (x)
+        b = b
+          ? {
+              minX: Math.min(b.minX, x.minX),
+              minY: Math.min(b.minY, x.minY),
+              maxX: Math.max(b.maxX, x.maxX),
+              maxY: Math.max(b.maxY, x.maxY),
+            }
+          : x
+    }
+    for (const kind of ['board', 'placed', 'hole'] as Kind[]) for (const o of this.project.all(kind)) add(this.scene.boxOf(o.id))
+    return b ?? { minX: -5e6, minY: -5e6, maxX: 60e6, maxY: 45e6 }
+  }
+  boxOf(ids: Iterable<number>): Box | null {
+    const boxes = [...ids].map((id) => this.scene.boxOf(id)).filter((b) => !!b)
+    return boxes.length
+      ? boxes.reduce((a, x) => ({
+          minX: Math.min(a.minX, x.minX),
+          minY: Math.min(a.minY, x.minY),
+          maxX: Math.max(a.maxX, x.maxX),
+          maxY: Math.max(a.maxY, x.maxY),
+        }))
+      : null
+  }
+
+  // ---- picking
+
+  /** What lies under the place, best first: parts before copper before texts; small before large. */
+  under(p: Point, tolerance: number): number[] {
+    const hits = new Map<number, number>()
+    const box = boxOf([p], tolerance)
+    const add = (id: number, rank: number) => hits.set(id, Math.min(rank, hits.get(id) ?? 99))
+    for (const it of this.scene.within(box)) {
+      const found = this.project.find(it.id)
+      switch (found?.kind) {
+        case 'placed': {
+          const on = found.object as Placed
+          const f = this.project.named('footprint', on.footprint)
+          if (f && inPolygon(p, courtyard(f, boardPlace(on)))) add(it.id, 2)
+          break
+        }
+        case 'track': {
+          const t = found.object as Kinds['track']
+          if (!this.state.hidden.includes(t.sheet) && segmentDistance(p, t.a, t.b) <= t.width / 2 + tolerance / 2)
+            add(it.id, t.sheet === this.state.sheet ? 1 : 3)
+          break
+        }
+        case 'via': {
+          const v = found.object as Kinds['via']
+          if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2) add(it.id, 0)
+          break
+        }
+        case 'hole': {
+          const h = found.object as Kinds['hole']
+          if (dist(p, h.at) <= h.diameter / 2) add(it.id, 0)
+          break
+        }
+        case 'legend':
+          add(it.id, 4)
+      }
+    }
+    return [...hits].sort((a, b) => a[1] - b[1]).map((h) => h[0])
+  }
+
+  /** The copper under the place: pads before vias before tracks; those on the sheet in work first. */
+  touched(p: Point, tolerance: number): Touched | null {
+    const all = this.copperNames.map((_, i) => i)
+    let best: (Touched & { rank: number }) | null = null
+    const offer = (t: Touched, rank: number) => {
+      if (!t.sheets.includes(this.state.sheet)) rank += 10
+      if (!best || rank < best.rank) best = { ...t, rank }
+    }
+    for (const it of this.scene.within(boxOf([p], tolerance))) {
+      const found = this.project.find(it.id)
+      if (found?.kind === 'placed') {
+        const on = found.object as Placed
+        const t = boardPlace(on)
+        for (const pad of this.project.named('footprint', on.footprint)?.pads ?? []) {
+          if (!meets(padBox(pad, t), boxOf([p], tolerance / 2))) continue
+          const core = padCore(pad)
+          const pts = core.pts.map((q) => apply(t, q))
+          const near =
+            inPolygon(p, pts) || Math.min(...pts.map((q, i) => segmentDistance(p, q, pts[(i + 1) % 4]))) <= core.r + tolerance / 2
+          if (near && !pad.bare)
+            offer(
+              {
+                id: on.id,
+                net: on.nets[pad.number] ?? '',
+                at: apply(t, pad.at),
+                sheets: pad.hole ? all : [on.bottom ? all.length - 1 : 0],
+                name: `pad ${on.designator}.${pad.number}`,
+              },
+              0,
+            )
+        }
+      } else if (found?.kind === 'via') {
+        const v = found.object as Kinds['via']
+        if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2)
+          offer({ id: v.id, net: v.net, at: v.at, sheets: all.filter((i) => i >= v.from && i <= v.to), name: 'via' }, 1)
+      } else if (found?.kind === 'track') {
+        const t = found.object as Kinds['track']
+        if (segmentDistance(p, t.a, t.b) > t.width / 2 + tolerance / 2) continue
+        const end = dist(p, t.a) < t.width ? t.a : dist(p, t.b) < t.width ? t.b : nearestOn(p, t.a, t.b)
+        offer({ id: t.id, net: t.net, at: end, sheets: [t.sheet], name: 'track' }, 2)
+      }
+    }
+    return best
+  }
+
+  netUnder(p: Point, tolerance: number): string {
+    return this.touched(p, tolerance)?.net ?? ''
+  }
+
+  // ---- tools
+
+  take(tool: BoardTool) {
+    this.state.tool = tool
+    this.dropRoute()
+    this.endDrag()
+    this.boxFrom = this.rect = null
+    this.measure = []
+    this.redraw()
+  }
+
+  back(): boolean {
+    const runs = this.route?.runs
+    if (this.drag) this.endDrag()
+    else if (runs) {
+      const last = runs[runs.length - 1]
+      if (last.path.length > 1) last.path.pop()
+      else if (runs.length > 1) {
+        runs.pop()
+        this.toSheet(runs[runs.length - 1].sheet)
+      } else this.dropRoute()
+      this.look45()
+    } else if (this.measure.length) this.measure = []
+    else if (this.state.carrying) this.state.carrying = false
+    else if (this.state.tool !== 'select') this.take('select')
+    else if (this.selection.size) this.selection.clear()
+    else if (this.state.net || this.flagged) {
+      this.state.net = ''
+      this.flagged = null
+    } else return false
+    this.redraw()
+    return true
+  }
+
+  private endDrag() {
+    this.drag = null
+    this.dragLinks.value = null
+    this.previews.stop()
+    this.scene.hide([])
+  }
+
+  private dropRoute() {
+    this.route = null
+    this.probe = null
+    this.target = null
+    this.state.blocked = this.state.routing = ''
+    this.previews.stop()
+  }
+
+  get width() {
+    return this.state.width || this.project.board.rules.trackWidth
+  }
+
+  down(p: Point, tolerance: number, e: { shiftKey: boolean; altKey: boolean; detail?: number }) {
+    const at = snap(p, this.grid)
+    switch (this.state.tool) {
+      case 'track':
+        this.trackClick(p, tolerance)
+        return
+      case 'outline':
+        this.rect = { from: at, to: at }
+        return
+      case 'hole':
+        this.project.edit('addHole', { at, diameter: this.state.holeSize }).catch(complain)
+        return
+      case 'text':
+        if (!this.state.text.trim()) say('Type the text first.', 'error')
+        else
+          this.project
+            .edit('addLegend', { at, text: this.state.text, height: this.state.textHeight, bottom: this.state.textBottom })
+            .catch(complain)
+        return
+      case 'measure':
+        if (this.measure.length >= 2) this.measure = []
+        this.measure.push(this.touched(p, tolerance)?.at ?? at)
+        this.redraw()
+        return
+    }
+    const hits = this.under(p, tolerance)
+    let id = hits[0]
+    if (e.altKey && hits.length > 1) id = hits[(hits.findIndex((h) => this.selection.has(h)) + 1) % hits.length]
+    if (id === undefined) {
+      if (!e.shiftKey) this.selection.clear()
+      this.boxFrom = p
+    } else if (e.shiftKey) {
+      if (this.selection.has(id)) this.selection.delete(id)
+      else this.selection.add(id)
+    } else {
+      if (!this.selection.has(id)) {
+        this.selection.clear()
+        this.selection.add(id)
+      }
+      if (this.movable().length) this.drag = { from: p, step: { x: 0, y: 0 } }
+    }
+    this.redraw()
+  }
+
+  /** What of the selection can be moved. */
+  movable(): number[] {
+    return [...this.selection].filter((id) => {
+      const f = this.project.find(id)
+      return f?.kind === 'placed'
+        ? !(f.object as Placed).locked
+        : f?.kind === 'hole'
+          ? !(f.object as Kinds['hole']).locked
+          : f?.kind === 'legend'
+    })
+  }
+
+  private anchor(id: number): Point {
+    return (this.project.find(id)!.object as Placed).at
+  }
+
+  move(p: Point, tolerance: number) {
+    this.raw = p
+    this.at = snap(p, this.grid)
+    if (this.drag) {
+      const ids = this.movable()
+      const first = this.anchor(ids[0])
+      const to = snap({ x: first.x + p.x - this.drag.from.x, y: first.y + p.y - this.drag.from.y }, this.grid)
+      const step =
+        dist(p, this.drag.from) < tolerance * 0.6 && !this.drag.step.x && !this.drag.step.y
+          ? { x: 0, y: 0 }
+          : { x: to.x - first.x, y: to.y - first.y }
+      if (!same(step, this.drag.step)) {
+        this.drag.step = step
+        this.scene.hide(ids)
+        const drag = this.drag
+        this.previews.ask({ t: 'previewDrag', ids, step, pivot: { x: 0, y: 0 } }, (m) => {
+          if (this.drag !== drag) return
+          this.dragLinks.value = m.drag!.links
+          this.redraw()
+        })
+      }
+    } else if (this.rect) this.rect.to = this.at
+    else if (this.state.tool === 'track') {
+      const t = this.touched(p, tolerance)
+      this.state.hovered = t?.id ?? 0
+      if (this.route) {
+        this.target = t && t.net === this.route.net && t.sheets.includes(this.state.sheet) ? t : null
+        this.look45()
+      } else this.target = t
+    } else if (this.state.tool === 'select' && !this.boxFrom) this.state.hovered = this.under(p, tolerance)[0] ?? 0
+    else if (this.state.tool === 'measure') this.target = this.touched(p, tolerance)
+    this.redraw()
+  }
+
+  up(p: Point) {
+    if (this.boxFrom) {
+      const box = boxOf([this.boxFrom, p])
+      const whole = p.x >= this.boxFrom.x
+      if (box.maxX - box.minX > 0.2e6 || box.maxY - box.minY > 0.2e6)
+        for (const it of this.scene.within(box)) {
+          const found = this.project.find(it.id)
+          if (!found || found.kind === 'board') continue
+          const f = found.kind === 'placed' ? this.project.named('footprint', (found.object as Placed).footprint) : undefined
+          const own = f ? boxOf(courtyard(f, boardPlace(found.object as Placed))) : it
+          if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
+        }
+      this.boxFrom = null
+    } else if (this.drag) {
+      const { step } = this.drag
+      if (step.x || step.y) {
+        this.project
+          .edit('movePlaced', { ids: this.movable(), step })
+          .catch(complain)
+          .finally(() => this.endDrag())
+        return
+      }
+      this.endDrag()
+    } else if (this.rect) {
+      const b = boxOf([this.rect.from, this.rect.to])
+      this.rect = null
+      if (b.maxX - b.minX > 1e6 && b.maxY - b.minY > 1e6) this.setRect(b)
+    }
+    this.redraw()
+  }
+
+  setRect(b: Box) {
+    const outline = [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] // prettier-ignore
+    this.project.edit('setOutline', { outline }).catch(complain)
+  }
+
+  // ---- tracks
+
+  /** Where the track stands that is being drawn. */
+  private get from(): Point {
+    const run = this.route!.runs[this.route!.runs.length - 1]
+    return run.path[run.path.length - 1]
+  }
+
+  /** Asks for the way to the hand. */
+  private look45() {
+    const r = this.route
+    if (!r) return
+    this.previews.ask(
+      {
+        t: 'previewTrack',
+        from: this.from,
+        to: this.target?.at ?? this.at,
+        style: cornerStyles[this.state.style],
+        sheet: this.state.sheet,
+        net: r.net,
+        width: this.width,
+      },
+      (m) => {
+        if (this.route !== r) return
+        this.probe = m.track!
+        this.state.routeLength = m.track!.length
+        const b = m.track!.blocked
+        this.state.blocked = b ? `Stopped before ${b.name}${b.net ? ` of ${b.net}` : ''}.` : ''
+        this.redraw()
+      },
+    )
+  }
+
+  private trackClick(p: Point, tolerance: number) {
+    if (!this.route) {
+      const t = this.touched(p, tolerance)
+      if (!t) say('Begin on a pad, a via or a track.', 'error')
+      else if (!t.net)
+        say(`${t.name[0].toUpperCase()}${t.name.slice(1)} belongs to no net, so no track can begin there.`, 'error')
+      else {
+        if (!t.sheets.includes(this.state.sheet)) this.toSheet(t.sheets[0])
+        this.route = { net: t.net, runs: [{ sheet: this.state.sheet, path: [t.at] }], start: t }
+        this.state.routing = t.net
+        this.state.net = t.net
+        this.target = null
+      }
+      this.redraw()
+      return
+    }
+    void this.fix()
+  }
+
+  /** Takes the way to the hand as drawn, and ends the track when it came to copper of its net. */
+  private async fix() {
+    const r = this.route!
+    const target = this.target
+    const to = target?.at ?? this.at
+    const m = await this.project
+      .look({
+        t: 'previewTrack',
+        from: this.from,
+        to,
+        style: cornerStyles[this.state.style],
+        sheet: this.state.sheet,
+        net: r.net,
+        width: this.width,
+      })
+      .catch(complain)
+    if (!m?.track || this.route !== r) return
+    const path = m.track.path
+    const run = r.runs[r.runs.length - 1]
+    run.path.push(...path.slice(1).filter((p, i) => !same(p, path[i])))
+    const arrived = target && !m.track.blocked && target.id !== r.start.id
+    if (arrived) this.finish()
+    else this.look45()
+    this.redraw()
+  }
+
+  /** Keeps what was drawn so far. */
+  finish() {
+    const r = this.route
+    if (!r) return
+    this.dropRoute()
+    const runs = r.runs.filter((run, i) => run.path.length > 1 || i > 0)
+    if (runs.some((run) => run.path.length > 1)) {
+      // a hop at the very end leaves a via to go on from
+      this.project.edit('drawTrack', { net: r.net, runs, width: this.state.width || undefined }).catch(complain)
+    }
+    this.redraw()
+  }
+
+  /** Changes to another copper sheet: at the track's end while drawing, with a via. */
+  async hop(to?: number) {
+    const n = this.copperNames.length
+    const next = to ?? (this.state.sheet === 0 ? n - 1 : 0)
+    if (next >= n || next === this.state.sheet) return
+    const r = this.route
+    if (!r) {
+      this.toSheet(next)
+      return
+    }
+    const aim = this.target?.at ?? this.at
+    const m = await this.project
+      .look({
+        t: 'previewTrack',
+        from: this.from,
+        to: aim,
+        style: cornerStyles[this.state.style],
+        sheet: this.state.sheet,
+        net: r.net,
+        width: this.width,
+      })
+      .catch(complain)
+    if (!m?.track || this.route !== r) return
+    if (m.track.via) {
+      say(`No via fits here: ${m.track.via}.`, 'error')
+      return
+    }
+    const run = r.runs[r.runs.length - 1]
+    run.path.push(...m.track.path.slice(1))
+    const end = run.path[run.path.length - 1]
+    r.runs.push({ sheet: next, path: [end] })
+    this.toSheet(next)
+    this.look45()
+    this.redraw()
+  }
+
+  nextStyle() {
+    this.state.style = (this.state.style + 1) % cornerStyles.length
+    this.look45()
+  }
+
+  // ---- commands
+
+  private pivot(): Point {
+    const ids = this.movable()
+    if (ids.length === 1) return this.anchor(ids[0])
+    const b = this.boxOf(ids)!
+    return snap({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }, this.grid)
+  }
+  turn(angle: number) {
+    const ids = this.movable()
+    if (ids.length) this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle }).catch(complain)
+  }
+  flip() {
+    const ids = this.movable()
+    if (ids.length) this.project.edit('flipPlaced', { ids }).catch(complain)
+  }
+  lock() {
+    const ids = [...this.selection].filter((id) => ['placed', 'track', 'via', 'hole'].includes(this.project.kind(id) ?? ''))
+    if (!ids.length) return
+    const locked = !ids.every((id) => (this.project.find(id)!.object as Placed).locked)
+    this.project.edit('lock', { ids, locked }).catch(complain)
+  }
+  nudge(dx: number, dy: number) {
+    const ids = this.movable()
+    const g = this.taste.boardGrid
+    if (ids.length) this.project.edit('movePlaced', { ids, step: { x: dx * g, y: dy * g } }).catch(complain)
+  }
+  remove() {
+    if (this.selection.size) this.project.edit('remove', { ids: [...this.selection] }).catch(complain)
+  }
+  removeWhole() {
+    const id = [...this.selection].find((i) => ['track', 'via'].includes(this.project.kind(i) ?? ''))
+    if (id) this.project.edit('removeTrack', { id }).catch(complain)
+  }
+  removeNet() {
+    const id = [...this.selection][0]
+    const net = this.state.net || (id && ((this.project.find(id)?.object as Kinds['track']).net as string | undefined))
+    if (net) this.project.edit('removeNetTracks', { net }).catch(complain)
+    else say('Pick a track or highlight a net first.', 'error')
+  }
+  selectAll() {
+    this.take('select')
+    for (const kind of ['placed', 'track', 'via', 'hole', 'legend'] as Kind[])
+      for (const o of this.project.all(kind)) this.selection.add(o.id)
+    this.redraw()
+  }
+}
+
+function nearestOn(p: Point, a: Point, b: Point): Point {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy)))
+  return { x: Math.round(a.x + t * dx), y: Math.round(a.y + t * dy) }
+}
+
+/** A part as it would stand while it is dragged. */
+export function dragged(p: Placed, step: Point): Placed {
+  const q = turn({ x: p.at.x + step.x, y: p.at.y + step.y }, 0)
+  return { ...p, at: q }
+}

@@ -1,0 +1,221 @@
+import { boardPlace, tracePoints } from '../canvas/geometry'
+import type { Pen } from '../canvas/scene'
+import { format } from '../live/units'
+import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
+import { copperColour } from '../shell/tokens'
+import { courtyard, drawLines, fillPad, holeItem, legendItem, placedItems } from './draw'
+import { type BoardEditor, dragged } from './editor'
+
+/** Draws what moves or is marked on the board. */
+export function drawOverlay(ed: BoardEditor, pen: Pen) {
+  drawNet(ed, pen)
+  drawLinks(ed, pen)
+  drawFindings(ed, pen)
+  drawSelection(ed, pen)
+  if (ed.drag) for (const id of ed.movable()) drawHeld(ed, pen, id, ed.drag.step)
+  drawRoute(ed, pen)
+  const { ctx } = pen
+  const c = ed.look().colours
+  if (ed.boxFrom || ed.rect) {
+    const from = ed.boxFrom ?? ed.rect!.from
+    const to = ed.boxFrom ? ed.raw : ed.rect!.to
+    ctx.fillStyle = c.select + '22'
+    ctx.strokeStyle = c.select
+    ctx.lineWidth = pen.px
+    ctx.setLineDash(ed.boxFrom && to.x < from.x ? [4 * pen.px, 3 * pen.px] : [])
+    ctx.fillRect(from.x / 1e6, from.y / 1e6, (to.x - from.x) / 1e6, (to.y - from.y) / 1e6)
+    ctx.strokeRect(from.x / 1e6, from.y / 1e6, (to.x - from.x) / 1e6, (to.y - from.y) / 1e6)
+    ctx.setLineDash([])
+    if (ed.rect) {
+      const unit = ed.taste.unit
+      pen.text(
+        `${format(Math.abs(to.x - from.x), unit, 3)} × ${format(Math.abs(to.y - from.y), unit, 3)} ${unit}`,
+        (from.x + to.x) / 2e6,
+        (from.y + to.y) / 2e6,
+        14 * pen.px,
+        { colour: c.text },
+      )
+    }
+  }
+  drawMeasure(ed, pen)
+}
+
+function drawLinks(ed: BoardEditor, pen: Pen) {
+  if (!ed.state.showLinks) return
+  const { ctx } = pen
+  const c = ed.look().colours
+  const held = ed.dragLinks.value
+  const draw = (links: Link[], strong: boolean) => {
+    ctx.beginPath()
+    for (const l of links) tracePoints(ctx, [l.a, l.b], false)
+    ctx.strokeStyle = strong ? c.linkNet : c.link
+    ctx.globalAlpha = strong ? 1 : 0.62
+    ctx.lineWidth = (strong ? 1.8 : 1.1) * pen.px
+    ctx.setLineDash([2 * pen.px, 4 * pen.px])
+    ctx.stroke()
+    ctx.setLineDash([])
+    ctx.globalAlpha = 1
+  }
+  const quiet: Link[] = []
+  for (const [net, links] of ed.project.links) {
+    if (held && net in held) continue
+    if (net === ed.state.net) draw(links, true)
+    else quiet.push(...links)
+  }
+  draw(quiet, false)
+  if (held)
+    draw(
+      Object.values(held).flatMap((l) => l ?? []),
+      true,
+    )
+}
+
+function drawNet(ed: BoardEditor, pen: Pen) {
+  if (!ed.state.net) return
+  const { ctx } = pen
+  const c = ed.look().colours
+  ctx.globalAlpha = 0.5
+  for (const t of ed.project.all('track')) if (t.net === ed.state.net) drawLines(pen, [[t.a, t.b]], c.linkNet, t.width)
+  for (const p of ed.project.all('placed')) {
+    if (!Object.values(p.nets).includes(ed.state.net)) continue
+    for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? []) {
+      if (p.nets[pad.number] !== ed.state.net) continue
+      fillPad(pen, pad, boardPlace(p), c.linkNet)
+    }
+  }
+  ctx.globalAlpha = 1
+}
+
+/** A ring with a tick that points at the place. */
+function drawFindings(ed: BoardEditor, pen: Pen) {
+  const { ctx } = pen
+  ctx.strokeStyle = ed.look().colours.finding
+  const mark = (at: Point, r: number) => {
+    const [x, y, s] = [at.x / 1e6, at.y / 1e6, r * pen.px]
+    ctx.lineWidth = 2 * pen.px
+    ctx.beginPath()
+    ctx.arc(x, y, s, 0, 2 * Math.PI)
+    ctx.moveTo(x + s * 2.1, y + s * 2.1)
+    ctx.lineTo(x + s * 0.75, y + s * 0.75)
+    ctx.stroke()
+  }
+  for (const f of ed.project.findings.values()) if (f.stage === 'board' && f.severity === 'fault') mark(f.at, 9)
+  if (ed.flagged) mark(ed.flagged, 16)
+}
+
+function drawSelection(ed: BoardEditor, pen: Pen) {
+  const { ctx } = pen
+  const c = ed.look().colours
+  const outline = (id: number, strong: boolean) => {
+    const found = ed.project.find(id)
+    if (!found) return
+    ctx.globalAlpha = strong ? 1 : 0.55
+    if (found.kind === 'track') {
+      const t = found.object as Kinds['track']
+      drawLines(pen, [[t.a, t.b]], c.select, Math.max(t.width, 3e6 * pen.px))
+    } else {
+      const f = found.kind === 'placed' ? ed.project.named('footprint', (found.object as Placed).footprint) : undefined
+      const b = ed.scene.boxOf(id)
+      const pts = f ? courtyard(f, boardPlace(found.object as Placed)) : b ? [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] : [] // prettier-ignore
+      ctx.beginPath()
+      tracePoints(ctx, pts, true)
+      ctx.strokeStyle = c.select
+      ctx.lineWidth = (strong ? 2 : 1.4) * pen.px
+      ctx.setLineDash(strong ? [] : [3 * pen.px, 3 * pen.px])
+      ctx.stroke()
+      ctx.setLineDash([])
+    }
+    ctx.globalAlpha = 1
+  }
+  if (ed.state.tool === 'select' && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.drag)
+    outline(ed.state.hovered, false)
+  if (!ed.drag || (!ed.drag.step.x && !ed.drag.step.y)) for (const id of ed.selection) outline(id, true)
+}
+
+function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
+  const found = ed.project.find(id)
+  if (found?.kind === 'placed') {
+    const p = dragged(found.object as Placed, step)
+    for (const it of placedItems(ed.project, p, ed.look)) it.draw(pen)
+    const f = ed.project.named('footprint', p.footprint)!
+    pen.ctx.beginPath()
+    tracePoints(pen.ctx, courtyard(f, boardPlace(p)), true)
+    pen.ctx.strokeStyle = ed.look().colours.select
+    pen.ctx.lineWidth = 1.5 * pen.px
+    pen.ctx.stroke()
+  } else if (found?.kind === 'hole') {
+    const h = found.object as Kinds['hole']
+    holeItem({ ...h, at: { x: h.at.x + step.x, y: h.at.y + step.y } }, ed.look).draw(pen)
+  } else if (found?.kind === 'legend') {
+    const l = found.object as Kinds['legend']
+    legendItem({ ...l, at: { x: l.at.x + step.x, y: l.at.y + step.y } }, ed.project.board.rules.silkWidth, ed.look).draw(pen)
+  }
+}
+
+function drawRoute(ed: BoardEditor, pen: Pen) {
+  const { ctx } = pen
+  const c = ed.look().colours
+  if (ed.state.tool === 'track' && !ed.route && ed.target?.net) ring(pen, ed.target.at, c.select)
+  if (!ed.route) return
+  const n = ed.copperNames.length
+  const rules = ed.project.board.rules
+  for (const [i, run] of ed.route.runs.entries()) {
+    drawLines(pen, [run.path], copperColour(run.sheet, n), ed.width)
+    if (i > 0) {
+      ctx.beginPath()
+      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, rules.viaDiameter / 2e6, 0, 2 * Math.PI)
+      ctx.fillStyle = c.barrel
+      ctx.fill()
+      ctx.beginPath()
+      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, rules.viaHole / 2e6, 0, 2 * Math.PI)
+      ctx.fillStyle = c.bore
+      ctx.fill()
+    }
+  }
+  if (ed.probe) {
+    ctx.globalAlpha = 0.25
+    drawLines(pen, [ed.probe.path], c.link, ed.width + 2 * rules.clearance)
+    ctx.globalAlpha = 0.9
+    drawLines(pen, [ed.probe.path], copperColour(ed.state.sheet, n), ed.width)
+    ctx.globalAlpha = 1
+    if (ed.probe.rest?.length) {
+      ctx.setLineDash([4 * pen.px, 4 * pen.px])
+      drawLines(pen, [ed.probe.rest], c.finding, 0)
+      ctx.setLineDash([])
+    }
+    if (ed.probe.blocked) ring(pen, ed.probe.blocked.at, c.finding)
+  }
+  if (ed.target) ring(pen, ed.target.at, c.select)
+}
+
+function ring(pen: Pen, at: Point, colour: string) {
+  pen.ctx.beginPath()
+  pen.ctx.arc(at.x / 1e6, at.y / 1e6, 9 * pen.px, 0, 2 * Math.PI)
+  pen.ctx.strokeStyle = colour
+  pen.ctx.lineWidth = 2 * pen.px
+  pen.ctx.stroke()
+}
+
+function drawMeasure(ed: BoardEditor, pen: Pen) {
+  if (ed.state.tool !== 'measure' || !ed.measure.length) return
+  const { ctx } = pen
+  const c = ed.look().colours
+  const a = ed.measure[0]
+  const b = ed.measure[1] ?? ed.target?.at ?? ed.at
+  ctx.strokeStyle = c.select
+  ctx.lineWidth = 1.5 * pen.px
+  ctx.beginPath()
+  tracePoints(ctx, [a, b], false)
+  ctx.stroke()
+  ring(pen, a, c.select)
+  ring(pen, b, c.select)
+  const unit = ed.taste.unit
+  const say = (nm: number) => format(nm, unit, unit === 'mm' ? 3 : 4)
+  const text = `${say(Math.hypot(b.x - a.x, b.y - a.y))} ${unit}   Δx ${say(b.x - a.x)}   Δy ${say(b.y - a.y)}`
+  const [x, y] = [(a.x + b.x) / 2e6, (a.y + b.y) / 2e6 + 18 * pen.px]
+  ctx.fillStyle = c.paper
+  ctx.globalAlpha = 0.85
+  ctx.fillRect(x - text.length * 4 * pen.px, y - 10 * pen.px, text.length * 8 * pen.px, 20 * pen.px)
+  ctx.globalAlpha = 1
+  pen.text(text, x, y, 13 * pen.px, { colour: c.text })
+}

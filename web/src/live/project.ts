@@ -1,0 +1,329 @@
+import { computed, ref, shallowRef } from 'vue'
+import type {
+  AnyObject,
+  Change,
+  Commands,
+  Delta,
+  Finding,
+  HandoffState,
+  History,
+  Kind,
+  Kinds,
+  Link,
+  Message,
+  Net,
+  Request,
+  SheetView,
+  Stages,
+} from './wire.gen'
+
+export type Boxed = { kind: Kind; object: AnyObject }
+type Listener = (changed: { kind: Kind; id: number }[], whole: boolean) => void
+
+const kinds: Kind[] = ['settings', 'sheet', 'symbol', 'footprint', 'libraryPart', 'part', 'wire', 'label', 'supply', 'openMark', 'board', 'placed', 'track', 'via', 'hole', 'legend'] // prettier-ignore
+
+/**
+ * The mirror of an open project: the objects as the core has them, and what the core derived
+ * from them. It changes only by what the core sends. Vue reads it through the ticks; the
+ * canvases listen to the changes themselves.
+ */
+export class Project {
+  readonly name = ref('')
+  readonly state = ref<'opening' | 'open' | 'lost' | 'gone' | 'refused'>('opening')
+  readonly trouble = ref('')
+  readonly rev = ref(0)
+  readonly derivedRev = ref(0)
+  readonly history = shallowRef<History>({ undo: '', redo: '', steps: 0, kept: '' })
+  readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '' })
+  readonly handoff = shallowRef<HandoffState | null>(null)
+  readonly progress = ref<number | null>(null)
+  readonly docTick = ref(0)
+  readonly derivedTick = ref(0)
+  readonly lastRefusal = ref('')
+  readonly nets = new Map<string, Net>()
+  readonly links = new Map<string, Link[]>()
+  readonly findings = new Map<string, Finding>()
+  readonly views = new Map<number, SheetView>()
+  private netOfItem = new Map<number, string>()
+  private netOfPin = new Map<string, string>()
+  private tables = new Map<Kind, Map<number, AnyObject>>(kinds.map((k) => [k, new Map()]))
+  private kindOf = new Map<number, Kind>()
+  private listeners = new Set<Listener>()
+  private derivedListeners = new Set<(d: Delta) => void>()
+  private socket: WebSocket | null = null
+  private waiting = new Map<string, { send: string; edit: boolean; done: (m: Message) => void; fail: (e: Error) => void }>()
+  private tries = 0
+  private closed = false
+  private counter = 0
+  private readonly stem = Math.random().toString(36).slice(2, 10) + Date.now().toString(36)
+
+  readonly findingList = computed(() => {
+    void this.derivedTick.value
+    const rank = { fault: 0, warning: 1, todo: 2 } as Record<string, number>
+    return [...this.findings.values()].sort(
+      (a, b) => rank[a.severity] - rank[b.severity] || a.key.localeCompare(b.key, 'en', { numeric: true }),
+    )
+  })
+  readonly netList = computed(() => {
+    void this.derivedTick.value
+    return [...this.nets.values()]
+      .filter((n) => n.pins.length > 0)
+      .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+  })
+  readonly handoffCurrent = computed(
+    () => !!this.handoff.value && this.handoff.value.fingerprint === this.stages.value.fingerprint,
+  )
+
+  constructor(readonly id: number) {
+    this.connect()
+  }
+
+  all<K extends Kind>(kind: K): Kinds[K][] {
+    return [...this.tables.get(kind)!.values()] as Kinds[K][]
+  }
+  get<K extends Kind>(kind: K, id: number): Kinds[K] | undefined {
+    return this.tables.get(kind)!.get(id) as Kinds[K] | undefined
+  }
+  find(id: number): Boxed | undefined {
+    const kind = this.kindOf.get(id)
+    return kind && { kind, object: this.tables.get(kind)!.get(id)! }
+  }
+  kind(id: number) {
+    return this.kindOf.get(id)
+  }
+  get settings() {
+    return this.all('settings')[0]
+  }
+  get board() {
+    return this.all('board')[0]
+  }
+  symbolOf(library: string): Kinds['symbol'] | undefined {
+    const part = this.named('libraryPart', library)
+    return part && this.named('symbol', part.symbol)
+  }
+  named<K extends 'libraryPart' | 'symbol' | 'footprint'>(kind: K, name: string): Kinds[K] | undefined {
+    for (const o of this.tables.get(kind)!.values()) if ((o as { name: string }).name === name) return o as Kinds[K]
+    return undefined
+  }
+  netOf(item: number) {
+    return this.netOfItem.get(item)
+  }
+  netAtPin(part: number, pin: string) {
+    return this.netOfPin.get(`${part}.${pin}`)
+  }
+
+  onChange(f: Listener) {
+    this.listeners.add(f)
+    return () => this.listeners.delete(f)
+  }
+  onDerived(f: (d: Delta) => void) {
+    this.derivedListeners.add(f)
+    return () => this.derivedListeners.delete(f)
+  }
+
+  /** Asks the core for a change; resolves when it is kept on the disk. */
+  edit<K extends keyof Commands>(kind: K, fields: Commands[K]): Promise<Message> {
+    return this.ask({ t: 'edit', cmd: { kind, v: 1, ...fields } }, true)
+  }
+  undo() {
+    return this.ask({ t: 'undo' }, true)
+  }
+  redo() {
+    return this.ask({ t: 'redo' }, true)
+  }
+  /** Asks for something that is not kept. */
+  look(r: Partial<Request> & { t: string }) {
+    return this.ask(r, false)
+  }
+
+  private ask(r: Partial<Request>, edit: boolean): Promise<Message> {
+    const ref = `${this.stem}-${++this.counter}`
+    const send = JSON.stringify({ ...r, ref })
+    return new Promise((done, fail) => {
+      if (this.state.value !== 'open') {
+        fail(new Error('There is no connection to the program just now, so nothing was changed.'))
+        return
+      }
+      this.waiting.set(ref, { send, edit, done, fail })
+      this.socket!.send(send)
+    })
+  }
+
+  private connect() {
+    const proto = location.protocol === 'https:' ? 'wss' : 'ws'
+    const s = new WebSocket(`${proto}://${location.host}/api/projects/${this.id}/live`)
+    this.socket = s
+    s.onmessage = (e) => this.receive(JSON.parse(e.data as string) as Message)
+    s.onclose = () => {
+      if (this.closed || this.state.value === 'gone') return
+      if (this.state.value === 'open') this.state.value = 'lost'
+      for (const [ref, w] of this.waiting)
+        if (!w.edit) {
+          this.waiting.delete(ref)
+          w.fail(new Error('The connection was lost.'))
+        }
+      this.tries++
+      setTimeout(() => !this.closed && this.probe(), Math.min(3000, 150 * 2 ** Math.min(this.tries, 5)))
+    }
+  }
+
+  /** Before a new try, finds out whether the project is still there. */
+  private async probe() {
+    try {
+      const list = (await (await fetch('/api/projects')).json()) as { id: number }[]
+      if (!list.some((p) => p.id === this.id)) {
+        this.state.value = 'gone'
+        return
+      }
+    } catch {
+      // the program is not back yet
+    }
+    if (!this.closed) this.connect()
+  }
+
+  close() {
+    this.closed = true
+    this.socket?.close()
+  }
+
+  private receive(m: Message) {
+    switch (m.t) {
+      case 'open':
+        this.opened(m)
+        break
+      case 'changes':
+        this.apply(m.changes ?? [])
+        this.rev.value = m.rev!
+        this.history.value = m.history!
+        break
+      case 'derived':
+        this.derive(m.derived!)
+        break
+      case 'name':
+        this.name.value = m.name!
+        break
+      case 'handoff':
+        this.handoff.value = m.handoff!
+        this.progress.value = null
+        break
+      case 'progress':
+        this.progress.value = m.share ?? 0
+        break
+      case 'gone':
+        this.state.value = 'gone'
+        break
+      default: {
+        const w = this.waiting.get(m.ref ?? '')
+        this.waiting.delete(m.ref ?? '')
+        if (m.t === 'refused') {
+          this.lastRefusal.value = m.why ?? ''
+          w?.fail(new Error(m.why))
+        } else w?.done(m)
+      }
+    }
+  }
+
+  private opened(m: Message) {
+    for (const t of this.tables.values()) t.clear()
+    this.kindOf.clear()
+    for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
+    for (const b of m.objects ?? []) this.put(b.kind, b.object!)
+    this.name.value = m.name!
+    this.rev.value = m.rev ?? 0
+    this.history.value = m.history!
+    this.handoff.value = m.handoff ?? null
+    this.tries = 0
+    this.state.value = 'open'
+    this.derive(m.derived!)
+    this.docTick.value++
+    this.listeners.forEach((f) => f([], true))
+    for (const w of this.waiting.values()) if (w.edit) this.socket!.send(w.send) // asked before the connection broke
+  }
+
+  private put(kind: Kind, o: AnyObject) {
+    this.tables.get(kind)!.set(o.id, o)
+    this.kindOf.set(o.id, kind)
+  }
+
+  private apply(changes: Change[]) {
+    for (const c of changes) {
+      if (c.after) this.put(c.kind, c.after)
+      else {
+        this.tables.get(c.kind)!.delete(c.id)
+        this.kindOf.delete(c.id)
+      }
+    }
+    this.docTick.value++
+    this.listeners.forEach((f) => f(changes, false))
+  }
+
+  private derive(d: Delta) {
+    for (const n of d.lostNets ?? []) this.dropNet(n)
+    for (const n of d.nets ?? []) {
+      this.dropNet(n.name)
+      n.pins ??= []
+      n.items ??= []
+      this.nets.set(n.name, n)
+    }
+    for (const n of d.nets ?? []) {
+      for (const i of n.items) this.netOfItem.set(i, n.name)
+      for (const p of n.pins) this.netOfPin.set(`${p.part}.${p.pin}`, n.name)
+    }
+    for (const [net, links] of Object.entries(d.links ?? {})) {
+      if (links?.length) this.links.set(net, links)
+      else this.links.delete(net)
+    }
+    for (const k of d.mended ?? []) this.findings.delete(k)
+    for (const f of d.findings ?? []) this.findings.set(f.key, f)
+    for (const v of d.sheets ?? []) this.views.set(v.sheet, { ...v, junctions: v.junctions ?? [], loose: v.loose ?? [] })
+    this.stages.value = d.stages
+    this.derivedRev.value = d.rev
+    this.derivedTick.value++
+    this.derivedListeners.forEach((f) => f(d))
+  }
+
+  private dropNet(name: string) {
+    const old = this.nets.get(name)
+    if (!old) return
+    for (const i of old.items) if (this.netOfItem.get(i) === name) this.netOfItem.delete(i)
+    for (const p of old.pins) if (this.netOfPin.get(`${p.part}.${p.pin}`) === name) this.netOfPin.delete(`${p.part}.${p.pin}`)
+    this.nets.delete(name)
+  }
+}
+
+/**
+ * Asks for previews one at a time: while one is on its way only the last further wish is
+ * kept, so that the hand is never behind a queue.
+ */
+export class Previewer {
+  private busy = false
+  private next: (() => void) | null = null
+  private epoch = 0
+
+  constructor(private readonly project: Project) {}
+
+  ask(r: Partial<Request> & { t: string }, show: (m: Message) => void) {
+    const epoch = this.epoch
+    const run = () => {
+      this.busy = true
+      this.project
+        .look(r)
+        .then((m) => epoch === this.epoch && show(m))
+        .catch(() => undefined)
+        .finally(() => {
+          this.busy = false
+          const next = this.next
+          this.next = null
+          next?.()
+        })
+    }
+    if (this.busy) this.next = run
+    else run()
+  }
+
+  /** Forgets answers that are still on their way. */
+  stop() {
+    this.epoch++
+    this.next = null
+  }
+}

@@ -1,0 +1,34 @@
+import '@fontsource/barlow/400.css'
+import '@fontsource/barlow/500.css'
+import '@fontsource/barlow/600.css'
+import '@fontsource/jetbrains-mono/400.css'
+import 'vuetify/styles'
+import './shell/base.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import { createRouter, createWebHistory } from 'vue-router'
+import { createVuetify } from 'vuetify'
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import App from './App.vue'
+import { themes } from './shell/tokens'
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
+const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', component: () => import('./projects/ProjectsPage.vue') },
+    { path: '/project/:id/:stage', component: () => import('./stages/ProjectPage.vue') },
+    { path: '/project/:id', redirect: (to) => `/project/${String(to.params.id)}/circuit` },
+    { path: '/:rest(.*)', redirect: '/' },
+  ],
+})
+const vuetify = createVuetify({
+  icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
+  theme: { defaultTheme: 'dark', themes, cspNonce: nonce },
+  defaults: {
+    VTextField: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
+    VBtn: { variant: 'text', density: 'comfortable' },
+    VTooltip: { openDelay: 400 },
+  },
+})
+createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Project } from '../live/project'
+import { allCommands, fieldOpen } from './commands'
+
+const props = defineProps<{ project: Project }>()
+const router = useRouter()
+const query = ref('')
+const chosen = ref(0)
+const input = ref<HTMLInputElement>()
+
+interface Hit {
+  title: string
+  kind: string
+  keys?: string
+  run: () => void
+}
+const go = (stage: string, q: Record<string, string>) =>
+  void router.push({ path: `/project/${props.project.id}/${stage}`, query: { ...q, t: String(Date.now()) } })
+
+const hits = computed<Hit[]>(() => {
+  if (!fieldOpen.value) return []
+  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const match = (s: string) => words.every((w) => s.toLowerCase().includes(w))
+  const out: Hit[] = []
+  const p = props.project
+  if (words.length) {
+    for (const part of p.all('part'))
+      if (match(`${part.designator} ${part.value} ${part.library} ${part.footprint}`))
+        out.push({
+          title: `${part.designator}  ${part.value}`,
+          kind: 'part in the circuit',
+          run: () => go('circuit', { id: String(part.id) }),
+        })
+    for (const on of p.all('placed'))
+      if (match(`${on.designator} ${on.value} ${on.footprint}`))
+        out.push({
+          title: `${on.designator}  ${on.value}`,
+          kind: 'part on the board',
+          run: () => go('board', { id: String(on.id) }),
+        })
+    for (const n of p.netList.value)
+      if (match(n.name)) out.push({ title: n.name, kind: 'net', run: () => go('circuit', { net: n.name }) })
+    for (const l of p.all('legend'))
+      if (match(l.text)) out.push({ title: l.text, kind: 'text on the board', run: () => go('board', { id: String(l.id) }) })
+    out.sort((a, b) => Number(b.title.toLowerCase().startsWith(words[0])) - Number(a.title.toLowerCase().startsWith(words[0])))
+  }
+  const commands = allCommands()
+    .filter((c) => (c.enabled?.() ?? true) && match(`${c.title} ${c.group}`))
+    .map((c) => ({ title: c.title, kind: c.group, keys: c.keys, run: c.run }))
+  return [...out.slice(0, 30), ...commands].slice(0, 60)
+})
+
+watch(fieldOpen, async (open) => {
+  if (!open) return
+  query.value = ''
+  chosen.value = 0
+  await nextTick()
+  setTimeout(() => input.value?.focus(), 30)
+})
+watch(query, () => (chosen.value = 0))
+
+function press(e: KeyboardEvent) {
+  if (e.key === 'ArrowDown') chosen.value = Math.min(hits.value.length - 1, chosen.value + 1)
+  else if (e.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
+  else if (e.key === 'Enter') run(hits.value[chosen.value])
+  else return
+  e.preventDefault()
+}
+function run(h?: Hit) {
+  if (!h) return
+  fieldOpen.value = false
+  h.run()
+}
+</script>
+
+<template>
+  <v-dialog v-model="fieldOpen" width="560" :scrim="true" location-strategy="static" class="field-dialog" aria-label="Find">
+    <div class="float box">
+      <input
+        ref="input"
+        v-model="query"
+        class="ask"
+        placeholder="R3, GND, 100n, turn left …"
+        aria-label="Find a part, net, text or command"
+        @keydown="press"
+      />
+      <div class="hits" role="listbox" aria-label="Found">
+        <button
+          v-for="(h, i) in hits"
+          :key="i"
+          class="hit"
+          role="option"
+          :aria-selected="i === chosen"
+          :class="{ on: i === chosen }"
+          @click="run(h)"
+        >
+          <span>{{ h.title }}</span>
+          <span class="quiet kind">{{ h.kind }}</span>
+          <kbd v-if="h.keys">{{ h.keys }}</kbd>
+        </button>
+        <p v-if="!hits.length" class="quiet none">Nothing here bears that name.</p>
+      </div>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.box {
+  overflow: hidden;
+}
+.ask {
+  width: 100%;
+  padding: 12px 16px;
+  font:
+    15px Barlow,
+    sans-serif;
+  color: inherit;
+  border: 0;
+  outline: none;
+  background: transparent;
+  border-bottom: 1px solid rgba(var(--v-border-color), 0.3);
+}
+.hits {
+  max-height: 380px;
+  overflow-y: auto;
+  padding: 6px;
+}
+.hit {
+  display: flex;
+  gap: 10px;
+  width: 100%;
+  align-items: center;
+  padding: 5px 10px;
+  border-radius: 6px;
+  text-align: left;
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  cursor: pointer;
+}
+.hit.on,
+.hit:hover {
+  background: rgba(var(--v-theme-primary), 0.18);
+}
+.hit span:first-child {
+  flex: 1;
+}
+.kind {
+  font-size: 12px;
+}
+.none {
+  padding: 10px;
+}
+</style>

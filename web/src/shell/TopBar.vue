@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { mdiHelpCircleOutline, mdiMagnify, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js'
+import { computed } from 'vue'
+import type { Project } from '../live/project'
+import type { Unit } from '../live/units'
+import { actName } from './acts'
+import { fieldOpen, helpOpen } from './commands'
+import { complain } from './notices'
+import { useTaste } from './taste'
+
+const props = defineProps<{ project: Project; where: string }>()
+const taste = useTaste()
+const kept = computed(() => {
+  const t = props.project.history.value.kept
+  return t && !t.startsWith('0001') ? new Date(t).toLocaleTimeString('en-GB') : ''
+})
+const stateText = computed(
+  () =>
+    ({
+      opening: 'opening…',
+      open: kept.value ? `kept ${kept.value}` : 'kept',
+      lost: 'not connected',
+      gone: 'deleted',
+      refused: '',
+    })[props.project.state.value],
+)
+const undo = () => props.project.undo().catch(complain)
+const redo = () => props.project.redo().catch(complain)
+const units: Unit[] = ['mm', 'in', 'mil']
+</script>
+
+<template>
+  <header class="bar">
+    <div class="path">
+      <router-link to="/" class="home" aria-label="All projects">Projects</router-link>
+      <span class="quiet">/</span>
+      <strong class="title">{{ project.name.value }}</strong>
+      <template v-if="where">
+        <span class="quiet">/</span><span class="where">{{ where }}</span>
+      </template>
+    </div>
+    <button class="field" @click="fieldOpen = true">
+      <v-icon :icon="mdiMagnify" size="16" />
+      <span>Find a part, net, text or command</span>
+      <kbd>Ctrl K</kbd>
+    </button>
+    <div class="right">
+      <span class="kept" :class="project.state.value" data-test="kept" role="status">{{ stateText }}</span>
+      <v-btn
+        :icon="mdiUndo"
+        size="small"
+        :disabled="!project.history.value.undo"
+        aria-label="Undo"
+        :title="`Undo ${actName(project.history.value.undo)} (Ctrl Z)`"
+        @click="undo"
+      />
+      <v-btn
+        :icon="mdiRedo"
+        size="small"
+        :disabled="!project.history.value.redo"
+        aria-label="Redo"
+        :title="`Redo ${actName(project.history.value.redo)} (Ctrl Shift Z)`"
+        @click="redo"
+      />
+      <v-btn
+        size="small"
+        class="mono"
+        min-width="44"
+        :aria-label="`Unit: ${taste.unit}`"
+        title="Unit of lengths"
+        @click="taste.unit = units[(units.indexOf(taste.unit) + 1) % 3]"
+        >{{ taste.unit }}</v-btn
+      >
+      <v-btn
+        :icon="mdiThemeLightDark"
+        size="small"
+        aria-label="Dark or light frame"
+        title="Dark or light frame"
+        @click="taste.frameShade = taste.frameShade === 'dark' ? 'light' : 'dark'"
+      />
+      <v-btn :icon="mdiHelpCircleOutline" size="small" aria-label="Keys" title="Keys (?)" @click="helpOpen = true" />
+    </div>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  height: 44px;
+  flex: none;
+  display: grid;
+  grid-template-columns: 1fr 340px 1fr;
+  align-items: center;
+  gap: 12px;
+  padding: 0 8px 0 14px;
+  background: rgb(var(--v-theme-surface));
+  border-bottom: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
+}
+.path {
+  display: flex;
+  gap: 7px;
+  min-width: 0;
+  white-space: nowrap;
+  overflow: hidden;
+}
+.home {
+  color: inherit;
+  opacity: 0.85;
+  text-decoration: none;
+}
+.home:hover {
+  text-decoration: underline;
+}
+.title,
+.where {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.field {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  height: 30px;
+  padding: 0 8px;
+  border-radius: 8px;
+  border: 1px solid rgba(var(--v-border-color), 0.45);
+  color: rgba(var(--v-theme-on-surface), 0.82);
+  background: rgba(var(--v-border-color), 0.07);
+  cursor: text;
+  font: inherit;
+}
+.field span {
+  flex: 1;
+  text-align: left;
+}
+.right {
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 2px;
+}
+.kept {
+  font-size: 12px;
+  color: rgb(var(--v-theme-secondary));
+  margin-right: 8px;
+  white-space: nowrap;
+}
+.kept.lost,
+.kept.gone {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
+}
+</style>

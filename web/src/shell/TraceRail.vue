@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import type { Project } from '../live/project'
+
+const props = defineProps<{ project: Project }>()
+const route = useRoute()
+
+const stages = computed(() => {
+  const p = props.project
+  const s = p.stages.value
+  const list = p.findingList.value
+  const count = (stage: string) => list.filter((f) => f.stage === stage && f.severity !== 'todo').length
+  const handoff = p.handoff.value ? (p.handoffCurrent.value ? 'done' : 'work') : 'none'
+  const stale = s.board !== 'none' && s.differences > 0
+  return [
+    { id: 'circuit', name: 'Circuit', state: s.circuit, count: count('circuit'), link: 'solid' },
+    { id: 'parts', name: 'Parts', state: 'none', count: 0, link: stale ? 'broken' : 'solid' },
+    { id: 'board', name: 'Board', state: s.board, count: count('board'), link: 'solid' },
+    { id: 'signals', name: 'Signals', state: 'none', count: 0, link: 'solid' },
+    {
+      id: 'checks',
+      name: 'Checks',
+      state: s.circuit === 'none' ? 'none' : list.length ? 'work' : 'done',
+      count: 0,
+      link: 'solid',
+    },
+    {
+      id: 'panel',
+      name: 'Panel',
+      state: 'none',
+      count: 0,
+      link: p.handoff.value && !p.handoffCurrent.value ? 'broken' : 'solid',
+    },
+    { id: 'handoff', name: 'Handoff', state: handoff, count: 0, link: 'solid' },
+  ].map((x) => ({ ...x, tip: tip(x, stale) }))
+})
+
+function tip(x: { id: string; state: string; count: number }, stale: boolean) {
+  const word = { none: 'nothing here yet', work: 'in work', done: 'done and current' }[x.state] ?? ''
+  const findings = x.count ? `, ${x.count} to look at` : ''
+  if (x.id === 'board' && stale) return `Board: the circuit changed since it was carried over${findings}`
+  if (x.id === 'handoff' && x.state === 'work') return 'Handoff: the design changed since the files were made'
+  return `${x.id[0].toUpperCase()}${x.id.slice(1)}: ${word}${findings}`
+}
+</script>
+
+<template>
+  <nav class="rail" aria-label="The trace: stages of the job">
+    <template v-for="(s, i) in stages" :key="s.id">
+      <router-link
+        :to="`/project/${project.id}/${s.id}`"
+        class="stage"
+        :class="{ here: route.params.stage === s.id }"
+        :aria-label="s.tip"
+        :title="s.tip"
+        :data-stage="s.id"
+        :data-state="s.state"
+      >
+        <span class="pad" :class="s.state"><i /></span>
+        <span v-if="s.count" class="count">{{ s.count }}</span>
+        <span class="name">{{ s.name }}</span>
+      </router-link>
+      <span v-if="i < stages.length - 1" class="way" :class="s.link" :data-link="s.link" aria-hidden="true" />
+    </template>
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  width: 76px;
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  padding: 16px 0 40px;
+  background: rgb(var(--v-theme-surface));
+  border-right: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
+}
+.stage {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 5px;
+  width: 66px;
+  padding: 6px 0 5px;
+  border-radius: 8px;
+  text-decoration: none;
+  color: rgba(var(--v-theme-on-surface), 0.82);
+}
+.stage:hover {
+  background: rgba(var(--v-border-color), 0.12);
+}
+.stage.here {
+  color: rgb(var(--v-theme-on-surface));
+  background: rgba(var(--v-theme-primary), 0.16);
+}
+.name {
+  font-size: 12px;
+  font-weight: 500;
+}
+.pad {
+  width: 20px;
+  height: 20px;
+  border-radius: 50%;
+  border: 3px solid rgb(var(--v-theme-primary));
+  overflow: hidden;
+  display: block;
+}
+.pad i {
+  display: block;
+  width: 100%;
+  height: 100%;
+}
+.pad.work i {
+  background: linear-gradient(to top, rgb(var(--v-theme-primary)) 50%, transparent 50%);
+}
+.pad.done i {
+  background: rgb(var(--v-theme-primary));
+}
+.count {
+  position: absolute;
+  top: 1px;
+  left: 41px;
+  min-width: 17px;
+  height: 17px;
+  padding: 0 4px;
+  border-radius: 9px;
+  background: rgb(var(--v-theme-error));
+  color: #1c0c0a;
+  font:
+    600 11px/17px Barlow,
+    sans-serif;
+  text-align: center;
+}
+.v-theme--light .count {
+  color: #fff;
+}
+.way {
+  flex: 1;
+  max-height: 44px;
+  min-height: 8px;
+  width: 3px;
+  background: rgb(var(--v-theme-primary));
+}
+.way.broken {
+  background: repeating-linear-gradient(to bottom, rgb(var(--v-theme-error)) 0 5px, transparent 5px 11px);
+}
+</style>

@@ -1,0 +1,35 @@
+import { onBeforeUnmount, onMounted, shallowRef } from 'vue'
+import { type Command, keyName, typing } from './keys'
+
+/** The commands of the stage on show and of the frame around it. */
+export const stageCommands = shallowRef<Command[]>([])
+export const frameCommands = shallowRef<Command[]>([])
+export const helpOpen = shallowRef(false)
+export const fieldOpen = shallowRef(false)
+
+export const allCommands = () => [...stageCommands.value, ...frameCommands.value]
+
+/** Puts a stage's commands in force while its page is shown; early keys come first and may take the press. */
+export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean) {
+  const press = (e: KeyboardEvent) => {
+    if (typing(e) || document.querySelector('.v-overlay--active.v-dialog')) return
+    const name = keyName(e)
+    if (early?.(name, e)) {
+      e.preventDefault()
+      return
+    }
+    const c = list.find((c) => c.keys?.split(' / ').includes(name) && (c.enabled?.() ?? true))
+    if (c) {
+      e.preventDefault()
+      c.run()
+    }
+  }
+  onMounted(() => {
+    stageCommands.value = list
+    window.addEventListener('keydown', press)
+  })
+  onBeforeUnmount(() => {
+    stageCommands.value = []
+    window.removeEventListener('keydown', press)
+  })
+}

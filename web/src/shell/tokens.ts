@@ -1,0 +1,156 @@
+/** All colours of the product, in one place. */
+export const palette = {
+  plum: '#17131E',
+  raised: '#221C2C',
+  line: '#3A3247',
+  text: '#EFE9F5',
+  quiet: '#A79DB8',
+  gold: '#E7B549',
+  verdigris: '#3DB8A3',
+  coral: '#FF6F61',
+  periwinkle: '#8D9BFF',
+  fog: '#EEF1F5',
+  ink: '#24304A',
+}
+
+export const themes = {
+  dark: {
+    dark: true,
+    colors: {
+      background: palette.plum,
+      surface: palette.raised,
+      primary: palette.gold,
+      secondary: palette.verdigris,
+      error: palette.coral,
+      info: palette.periwinkle,
+      'on-background': palette.text,
+      'on-surface': palette.text,
+      'on-primary': '#241A05',
+    },
+    variables: { 'border-color': '#A79DB8', 'border-opacity': 0.28, 'medium-emphasis-opacity': 0.78 },
+  },
+  light: {
+    dark: false,
+    colors: {
+      background: '#E4E8EE',
+      surface: '#F8F9FB',
+      primary: '#7A5200',
+      secondary: '#0F6B5D',
+      error: '#B3261E',
+      info: '#3D4BC0',
+      'on-background': '#1E1928',
+      'on-surface': '#1E1928',
+      'on-primary': '#FFFFFF',
+    },
+    variables: { 'border-color': '#3A3247', 'border-opacity': 0.25, 'medium-emphasis-opacity': 0.8 },
+  },
+}
+
+/** Colours of a drawn circuit, on fog paper or on plum. */
+export interface CircuitColours {
+  paper: string
+  dots: string
+  ink: string
+  body: string
+  wire: string
+  label: string
+  supply: string
+  frame: string
+  quiet: string
+  open: string
+  select: string
+  net: string
+}
+export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
+  light: {
+    paper: palette.fog,
+    dots: '#C3CBD8',
+    ink: palette.ink,
+    body: '#DDE4EC',
+    wire: '#96671D',
+    label: '#1E7F70',
+    supply: '#24304A',
+    frame: '#7C879B',
+    quiet: '#56617A',
+    open: '#D9432F',
+    select: '#5361E0',
+    net: '#E9A400',
+  },
+  dark: {
+    paper: '#1C1825',
+    dots: '#3A3349',
+    ink: '#E6E0EF',
+    body: '#302A3D',
+    wire: '#D9A441',
+    label: '#4FC9B4',
+    supply: '#E6E0EF',
+    frame: '#6F667F',
+    quiet: '#A79DB8',
+    open: '#FF6F61',
+    select: '#9AA6FF',
+    net: '#FFD873',
+  },
+}
+
+const inner = ['#8088F5', '#E27BB1', '#93C05B', '#C98A4B', '#63B4E8', '#B79BEA']
+
+/** The colour of a copper sheet of a board with n of them. */
+export function copperColour(sheet: number, n: number): string {
+  if (sheet === 0) return '#E7B549'
+  if (sheet === n - 1) return '#35B7A6'
+  return inner[(sheet - 1) % inner.length]
+}
+
+/** Hatch angles tell copper sheets apart without colour. */
+export const hatchAngle = (sheet: number) => [45, 135, 0, 90, 22, 158, 67, 112][sheet % 8]
+
+export interface BoardColours {
+  paper: string
+  dots: string
+  edge: string
+  inside: string
+  barrel: string
+  bore: string
+  silkTop: string
+  silkBottom: string
+  link: string
+  linkNet: string
+  finding: string
+  select: string
+  text: string
+  yard: string
+}
+export const boardColours: Record<'light' | 'dark', BoardColours> = {
+  dark: {
+    paper: palette.plum,
+    dots: '#2C2538',
+    edge: '#F4ECDC',
+    inside: '#1E1828',
+    barrel: '#D9906F',
+    bore: '#100C16',
+    silkTop: '#F4ECDC',
+    silkBottom: '#C9B8E8',
+    link: '#F4ECDC',
+    linkNet: '#FFFFFF',
+    finding: palette.coral,
+    select: palette.periwinkle,
+    text: palette.text,
+    yard: '#6F667F',
+  },
+  light: {
+    paper: '#E4E8EE',
+    dots: '#C5CBD6',
+    edge: '#2B2536',
+    inside: '#F6F5F0',
+    barrel: '#B8694A',
+    bore: '#FDFDFD',
+    silkTop: '#4A4436',
+    silkBottom: '#6A54A0',
+    link: '#3A3247',
+    linkNet: '#000000',
+    finding: '#C93A2B',
+    select: '#3D4BC0',
+    text: '#1E1928',
+    yard: '#8C8699',
+  },
+}

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { Project } from '../live/project'
+import CommandField from '../shell/CommandField.vue'
+import { fieldOpen, frameCommands, helpOpen } from '../shell/commands'
+import KeysHelp from '../shell/KeysHelp.vue'
+import { keyName, typing } from '../shell/keys'
+import { complain } from '../shell/notices'
+import { useTaste } from '../shell/taste'
+import TopBar from '../shell/TopBar.vue'
+import TraceRail from '../shell/TraceRail.vue'
+import ComingStage from './ComingStage.vue'
+
+const route = useRoute()
+const router = useRouter()
+const taste = useTaste()
+const project = new Project(Number(route.params.id))
+const where = ref('')
+;(window as unknown as Record<string, unknown>).goldenTrace = project // for a look from the browser's console
+
+const pages: Record<string, ReturnType<typeof defineAsyncComponent>> = {
+  circuit: defineAsyncComponent(() => import('../circuit/CircuitPage.vue')),
+  board: defineAsyncComponent(() => import('../board/BoardPage.vue')),
+  checks: defineAsyncComponent(() => import('../checks/ChecksPage.vue')),
+  handoff: defineAsyncComponent(() => import('../handoff/HandoffPage.vue')),
+}
+const stage = computed(() => String(route.params.stage))
+const page = computed(() => pages[stage.value])
+watch(stage, () => (where.value = ''))
+watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
+
+const go = (s: string) => void router.push(`/project/${project.id}/${s}`)
+frameCommands.value = [
+  {
+    id: 'find',
+    title: 'Find a part, net, text or command',
+    keys: 'Ctrl K / /',
+    group: 'Everywhere',
+    run: () => (fieldOpen.value = true),
+  },
+  { id: 'undo', title: 'Undo', keys: 'Ctrl Z', group: 'Everywhere', run: () => void project.undo().catch(complain) },
+  { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z', group: 'Everywhere', run: () => void project.redo().catch(complain) },
+  { id: 'help', title: 'Keys of this stage', keys: '?', group: 'Everywhere', run: () => (helpOpen.value = true) },
+  {
+    id: 'shade',
+    title: 'Dark or light frame',
+    group: 'Everywhere',
+    run: () => (taste.frameShade = taste.frameShade === 'dark' ? 'light' : 'dark'),
+  },
+  {
+    id: 'details',
+    title: 'Fold the details away or out',
+    group: 'Everywhere',
+    run: () => (taste.detailsOpen = !taste.detailsOpen),
+  },
+  ...['circuit', 'board', 'checks', 'handoff'].map((s) => ({
+    id: 'go-' + s,
+    title: `Go to ${s}`,
+    group: 'Stages',
+    run: () => go(s),
+  })),
+  { id: 'projects', title: 'Go to all projects', group: 'Stages', run: () => void router.push('/') },
+]
+
+function press(e: KeyboardEvent) {
+  const name = keyName(e)
+  const own = name === 'Ctrl K' || !typing(e)
+  const c = own && frameCommands.value.find((c) => c.keys?.split(' / ').includes(name))
+  if (c) {
+    e.preventDefault()
+    c.run()
+  }
+}
+onMounted(() => window.addEventListener('keydown', press))
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', press)
+  frameCommands.value = []
+  project.close()
+})
+</script>
+
+<template>
+  <div class="frame">
+    <TraceRail :project="project" />
+    <div class="right">
+      <TopBar :project="project" :where="where" />
+      <div v-if="project.state.value === 'lost'" class="banner" role="alert">
+        The connection to the program is lost. It is being sought again; until then nothing can be changed.
+      </div>
+      <main class="stage" aria-label="Stage">
+        <div v-if="project.state.value === 'gone'" class="message">
+          <h2>This project was deleted.</h2>
+          <p>It can be brought back from the list of projects by whoever deleted it.</p>
+          <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
+        </div>
+        <div v-else-if="project.state.value === 'opening'" class="message">
+          <v-progress-circular indeterminate color="primary" aria-label="Opening the project" />
+        </div>
+        <component :is="page" v-else-if="page" :key="stage" :project="project" @where="where = $event" />
+        <ComingStage v-else :stage="stage" />
+      </main>
+    </div>
+    <CommandField :project="project" />
+    <KeysHelp />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: flex;
+  height: 100vh;
+  width: 100vw;
+}
+.right {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.stage {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+}
+.banner {
+  padding: 6px 16px;
+  background: rgb(var(--v-theme-error));
+  color: #1c0c0a;
+  font-weight: 500;
+}
+.v-theme--light .banner {
+  color: #fff;
+}
+.message {
+  position: absolute;
+  inset: 0;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 14px;
+}
+</style>
