@@ -40,48 +40,48 @@ func mothLamp(firstTry bool) (*design.Doc, error) {
 }
 
 func mothCircuit(b *builder, firstTry bool) {
-	b.part("Terminal 2", "J1", "Battery 3 V", 45, 130, 0, false)
-	b.part("Switch", "S1", "On/off", 65, 150, 0, false)
-	b.part("Capacitor", "C3", "100n", 80, 132.5, 3, false)
-	b.part("Resistor", "R1", "1k", 105, 145, 3, false)
-	b.part("Resistor", "R2", "47k", 130, 145, 3, false)
-	b.part("Resistor", "R3", "47k", 155, 145, 3, false)
-	b.part("Resistor", "R4", "33", 180, 150, 3, false)
-	b.part("LED", "D1", "UV 365 nm", 180, 137.5, 3, false)
-	b.part("Electrolytic capacitor", "C1", "22µ", 117.5, 125, 0, false)
-	b.part("Electrolytic capacitor", "C2", "22µ", 167.5, 125, 2, false)
-	b.part("NPN transistor", "Q1", "BV170", 107.5, 100, 0, true)
-	b.part("NPN transistor", "Q2", "BV170", 177.5, 100, 0, false)
+	b.part("Terminal 2", "J1", "Battery", 75, 122.5, 0, false)
+	b.part("Switch", "S1", "On/off", 95, 142.5, 0, false)
+	b.part("Capacitor", "C3", "100n", 110, 125, 3, false)
+	b.part("Resistor", "R1", "1k", 135, 137.5, 3, false)
+	b.part("Resistor", "R2", "47k", 160, 137.5, 3, false)
+	b.part("Resistor", "R3", "47k", 185, 137.5, 3, false)
+	b.part("Resistor", "R4", "33", 210, 142.5, 3, false)
+	b.part("LED", "D1", "UV 365 nm", 210, 130, 3, false)
+	b.part("Electrolytic capacitor", "C1", "22µ", 147.5, 117.5, 0, false)
+	b.part("Electrolytic capacitor", "C2", "22µ", 197.5, 117.5, 2, false)
+	b.part("NPN transistor", "Q1", "BV170", 137.5, 92.5, 0, true)
+	b.part("NPN transistor", "Q2", "BV170", 207.5, 92.5, 0, false)
 
-	b.do(&edit.PlaceSupply{Sheet: b.sheet, Name: "+3V", Shape: "bar", At: at(80, 160)})
-	b.wire(50, 132.5, 55, 132.5, 55, 150, 60, 150)
-	b.do(&edit.PlaceLabel{Sheet: b.sheet, Name: "BATTERY", At: at(55, 142.5)})
-	b.wire(50, 127.5, 55, 127.5, 55, 117.5)
-	b.ground(55, 117.5)
-	b.wire(70, 150, 80, 150, 80, 160)
-	b.wire(80, 137.5, 80, 150)
+	b.do(&edit.PlaceSupply{Sheet: b.sheet, Name: "+3V", Shape: "bar", At: at(110, 152.5)})
+	b.wire(80, 125, 85, 125, 85, 142.5, 90, 142.5)
+	b.do(&edit.PlaceLabel{Sheet: b.sheet, Name: "BATTERY", At: at(85, 135)})
+	b.wire(80, 120, 85, 120, 85, 110)
+	b.ground(85, 110)
+	b.wire(100, 142.5, 110, 142.5, 110, 152.5)
+	b.wire(110, 130, 110, 142.5)
 	if !firstTry {
-		b.wire(80, 127.5, 80, 117.5)
-		b.ground(80, 117.5)
+		b.wire(110, 120, 110, 110)
+		b.ground(110, 110)
 	}
-	b.wire(80, 157.5, 180, 157.5)
-	b.wire(105, 150, 105, 157.5)
-	b.wire(130, 150, 130, 157.5)
-	b.wire(155, 150, 155, 157.5)
-	b.wire(180, 155, 180, 157.5)
-	b.wire(180, 145, 180, 142.5)
-	b.wire(105, 140, 105, 105) // collector of Q1
-	b.wire(105, 125, 112.5, 125)
-	b.wire(180, 132.5, 180, 105) // collector of Q2
-	b.wire(172.5, 125, 180, 125)
-	b.wire(130, 140, 130, 115, 165, 115, 165, 100, 172.5, 100) // base of Q2
-	b.wire(122.5, 125, 130, 125)
-	b.wire(155, 140, 155, 107.5, 120, 107.5, 120, 100, 112.5, 100) // base of Q1
-	b.wire(155, 125, 162.5, 125)
-	b.wire(105, 95, 105, 87.5)
-	b.ground(105, 87.5)
-	b.wire(180, 95, 180, 87.5)
-	b.ground(180, 87.5)
+	b.wire(110, 150, 210, 150)
+	b.wire(135, 142.5, 135, 150)
+	b.wire(160, 142.5, 160, 150)
+	b.wire(185, 142.5, 185, 150)
+	b.wire(210, 147.5, 210, 150)
+	b.wire(210, 137.5, 210, 135)
+	b.wire(135, 132.5, 135, 97.5) // collector of Q1
+	b.wire(135, 117.5, 142.5, 117.5)
+	b.wire(210, 125, 210, 97.5) // collector of Q2
+	b.wire(202.5, 117.5, 210, 117.5)
+	b.wire(160, 132.5, 160, 107.5, 195, 107.5, 195, 92.5, 202.5, 92.5) // base of Q2
+	b.wire(152.5, 117.5, 160, 117.5)
+	b.wire(185, 132.5, 185, 100, 150, 100, 150, 92.5, 142.5, 92.5) // base of Q1
+	b.wire(185, 117.5, 192.5, 117.5)
+	b.wire(135, 87.5, 135, 80)
+	b.ground(135, 80)
+	b.wire(210, 87.5, 210, 80)
+	b.ground(210, 80)
 }
 
 // mothBoard places the parts and lays the tracks below.

@@ -112,10 +112,14 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 	require.NoError(t, chromedp.Listen(ctx, func(ev any) {
 		switch ev := ev.(type) {
 		case *runtime.EventExceptionThrown:
-			note(fmt.Sprintf("exception: %s %v", ev.ExceptionDetails.Text, ev.ExceptionDetails.Exception))
+			note(fmt.Sprintf("exception: %s %s", ev.ExceptionDetails.Text, ev.ExceptionDetails.Exception.Description))
 		case *runtime.EventConsoleAPICalled:
 			if ev.Type == "error" {
-				note(fmt.Sprintf("console error: %v", ev.Args))
+				said := "console error:"
+				for _, a := range ev.Args {
+					said += fmt.Sprintf(" %s %s", a.Value, a.Description)
+				}
+				note(said)
 			}
 		case *network.EventRequestWillBeSent:
 			if u := ev.Request.URL; !strings.HasPrefix(u, p.url) && !strings.HasPrefix(u, "data:") && !strings.HasPrefix(u, "blob:") && !strings.HasPrefix(u, strings.Replace(p.url, "http", "ws", 1)) {
@@ -237,9 +241,24 @@ func (b *tab) drag(x0, y0, x1, y1 float64) {
 	time.Sleep(40 * time.Millisecond)
 }
 
+// key presses a key as a keyboard does: what its press brings about may take the character.
 func (b *tab) key(keys string, mods ...chromedp.Modifier) {
 	b.t.Helper()
-	b.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mods...)))
+	r := []rune(keys)
+	if len(r) == 1 && r[0] >= ' ' && r[0] < 0x7f && len(mods) == 0 {
+		for _, p := range kb.Encode(r[0]) {
+			if p.Type == input.DispatchKeyEventTypeChar {
+				continue
+			}
+			if p.Type != input.DispatchKeyEventTypeKeyUp {
+				p.Type, p.Text = input.DispatchKeyEventTypeKeyDown, keys
+			}
+			_, err := chromedp.Call(b.ctx, input.DispatchKeyEvent, *p)
+			require.NoError(b.t, err)
+		}
+	} else {
+		b.do(chromedp.KeyEvent(keys, chromedp.KeyModifiers(mods...)))
+	}
 	time.Sleep(30 * time.Millisecond)
 }
 
@@ -266,10 +285,11 @@ func (b *tab) shot(file string) {
 }
 
 const (
-	escape = kb.Escape
-	enter  = kb.Enter
-	ctrl   = kb.ModifierCtrl
-	shift  = kb.ModifierShift
+	kbDelete = kb.Delete
+	escape   = kb.Escape
+	enter    = kb.Enter
+	ctrl     = kb.ModifierCtrl
+	shift    = kb.ModifierShift
 )
 
 // api calls the program's HTTP routes.

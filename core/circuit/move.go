@@ -623,11 +623,8 @@ func memberKeys(g *group) []string {
 	for _, p := range g.pins {
 		out = append(out, fmt.Sprintf("p%d.%s", p.Part, p.Pin))
 	}
-	for _, l := range g.labels {
-		out = append(out, "l"+l)
-	}
-	for _, s := range g.supplies {
-		out = append(out, "s"+s)
+	for _, id := range g.marks {
+		out = append(out, fmt.Sprintf("m%d", id))
 	}
 	return out
 }

@@ -28,6 +28,7 @@ type group struct {
 	sheet    design.ID
 	pins     []PinRef
 	items    []design.ID
+	marks    []design.ID // labels and supplies among the items
 	labels   []string
 	supplies []string
 }
@@ -83,10 +84,10 @@ func (g *drawing) groups() []*group {
 		gr := of(n)
 		gr.pins = append(gr.pins, g.pins[p]...)
 		for _, l := range g.labels[p] {
-			gr.items, gr.labels = append(gr.items, l.ID), append(gr.labels, l.Name)
+			gr.items, gr.marks, gr.labels = append(gr.items, l.ID), append(gr.marks, l.ID), append(gr.labels, l.Name)
 		}
 		for _, s := range g.supplies[p] {
-			gr.items, gr.supplies = append(gr.items, s.ID), append(gr.supplies, s.Name)
+			gr.items, gr.marks, gr.supplies = append(gr.items, s.ID), append(gr.marks, s.ID), append(gr.supplies, s.Name)
 		}
 	}
 	out := slices.Collect(maps.Values(byRoot))

@@ -87,7 +87,7 @@ func footprints() map[string]*design.Footprint {
 	add(&design.Footprint{Name: "Screw terminal 2", Description: "Screw terminal, two ways at 5.08 mm, wires enter from below",
 		Pads: []design.Pad{through("1", "rect", -2.54, 0, 2.4, 1.3), through("2", "round", 2.54, 0, 2.4, 1.3)},
 		Silk: []design.Figure{rect(-5.08, -4, 5.08, 4), line(-5.08, -2.6, 5.08, -2.6)}, Body: []design.Figure{rect(-5.08, -4, 5.08, 4)},
-		Courtyard: yard(-5.33, -4.25, 5.33, 4.25)}, 0, 4.9)
+		Courtyard: yard(-5.33, -4.25, 5.33, 4.25)}, 0, 2.6)
 
 	for _, n := range []int{2, 4, 6, 10} {
 		f := &design.Footprint{Name: fmt.Sprintf("Header %d", n), Description: fmt.Sprintf("Pin header, one row of %d at 2.54 mm", n)}

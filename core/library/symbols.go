@@ -44,12 +44,12 @@ func symbols() map[string]*design.Symbol {
 	out := map[string]*design.Symbol{}
 	add := func(s *design.Symbol) { out[s.Name] = s }
 
-	add(named(&design.Symbol{Name: "Resistor", Pins: twoPins(1.875), Figures: []design.Figure{box(-3.125, -1.25, 3.125, 1.25)}}, 0, 2.6, 0, -2.6))
+	add(named(&design.Symbol{Name: "Resistor", Pins: twoPins(1.875), Figures: []design.Figure{box(-3.125, -1.25, 3.125, 1.25)}}, 0, 3.2, 0, -3.3))
 	add(named(&design.Symbol{Name: "Capacitor", Pins: twoPins(4.4), Figures: []design.Figure{
-		line(-0.6, -2.5, -0.6, 2.5), line(0.6, -2.5, 0.6, 2.5)}}, 0, 3.9, 0, -3.9))
+		line(-0.6, -2.5, -0.6, 2.5), line(0.6, -2.5, 0.6, 2.5)}}, 0, 4.5, 0, -4.6))
 	add(named(&design.Symbol{Name: "Electrolytic capacitor", Pins: twoPins(3.8), Figures: []design.Figure{
 		box(-1.2, -2.5, -0.5, 2.5), solid(0.5, -2.5, 1.2, -2.5, 1.2, 2.5, 0.5, 2.5),
-		line(-3, 1.1, -1.8, 1.1), line(-2.4, 0.5, -2.4, 1.7)}}, 0, 3.9, 0, -3.9))
+		line(-3, 1.1, -1.8, 1.1), line(-2.4, 0.5, -2.4, 1.7)}}, 0, 4.5, 0, -4.6))
 	diode := []design.Figure{area(-1.6, -1.9, -1.6, 1.9, 1.6, 0), line(1.6, -1.9, 1.6, 1.9), line(-1.6, 0, 1.6, 0)}
 	diodePins := []design.Pin{pin("1", "A", "passive", -5, 0, 0, 3.4), pin("2", "K", "passive", 5, 0, 2, 3.4)}
 	add(named(&design.Symbol{Name: "Diode", Pins: diodePins, Figures: diode}, 0, 3.3, 0, -3.3))
@@ -65,7 +65,7 @@ func symbols() map[string]*design.Symbol {
 	bipolar("NPN transistor", solid(1.75, -2.25, 0.35, -2.2, 0.85, -1.2))
 	bipolar("PNP transistor", solid(-0.2, -1.35, 1.2, -1.45, 0.7, -2.4))
 	add(named(&design.Symbol{Name: "Switch", Pins: twoPins(2.5), Figures: []design.Figure{
-		line(-2.5, 0, 2.1, 1.9), line(2.5, 0, 2.5, 0.7), line(0, 1, 0, 3), line(-0.8, 3, 0.8, 3)}}, 0, 4.4, 0, -2))
+		line(-2.5, 0, 2.1, 1.9), line(2.5, 0, 2.5, 0.7), line(0, 1, 0, 3), line(-0.8, 3, 0.8, 3)}}, 0, 5.2, 0, -2.4))
 	terminal := func(n int) {
 		h := 2.5 * float64(n)
 		s := &design.Symbol{Name: fmt.Sprintf("Terminal %d", n), Figures: []design.Figure{box(-2.5, -h, 2.5, h)}}
@@ -74,7 +74,7 @@ func symbols() map[string]*design.Symbol {
 			s.Pins = append(s.Pins, pin(fmt.Sprint(i+1), "", "passive", 5, y, 2, 2.5))
 			s.Figures = append(s.Figures, circle(0.4, y, 1.2), line(-0.45, y-0.85, 1.25, y+0.85))
 		}
-		add(named(s, 0, h+1.4, 0, -h-1.4))
+		add(named(s, 0, h+1.9, 0, -h-2))
 	}
 	terminal(2)
 	header := func(n int) {

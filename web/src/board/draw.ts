@@ -15,12 +15,14 @@ export function fillPad(pen: Pen, pad: Pad, t: Place, colour: string, grow = 0) 
   const { ctx } = pen
   const core = padCore(pad)
   const pts = core.pts.map((p) => apply(t, p))
+  const r = core.r + grow
+  const [a, c] = [pts[0], pts[2]]
   ctx.beginPath()
-  tracePoints(ctx, pts, true)
+  if (a.x === c.x && a.y === c.y) ctx.arc(a.x / 1e6, a.y / 1e6, r / 1e6, 0, 2 * Math.PI)
+  else tracePoints(ctx, pts, true)
   ctx.fillStyle = ctx.strokeStyle = colour
   ctx.fill()
-  const r = core.r + grow
-  if (r > 0) {
+  if (r > 0 && (a.x !== c.x || a.y !== c.y)) {
     ctx.lineWidth = (2 * r) / 1e6
     ctx.stroke()
   }
@@ -194,7 +196,7 @@ export function legendItem(l: Legend, width: number, look: () => Look): Item {
 }
 
 export function outlineItem(b: Board, look: () => Look): Item[] {
-  if (b.outline?.length < 3) return []
+  if (!b.outline || b.outline.length < 3) return []
   return [
     {
       ...boxOf(b.outline, 0.3e6),

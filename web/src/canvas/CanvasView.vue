@@ -201,8 +201,8 @@ onBeforeUnmount(() => {
   cancelAnimationFrame(frame)
 })
 
-function show(b: Box, margin?: number, right?: number, most?: number) {
-  view.frame(b, margin, right, most)
+function show(b: Box, margin?: number, left?: number, most?: number) {
+  view.frame(b, margin, left, most)
   request()
 }
 defineExpose({ view, redraw, show, request, hold, focus: () => root.value?.focus({ preventScroll: true }), element: root })

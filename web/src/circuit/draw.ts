@@ -6,7 +6,7 @@ import type { Kinds, Part, Point, Sheet, Symbol as SymbolDrawing } from '../live
 import type { CircuitColours } from '../shell/tokens'
 
 export const sheetSize: Record<string, Point> = { A4: { x: 297e6, y: 210e6 }, A3: { x: 420e6, y: 297e6 } }
-const textSize = 2.7
+const textSize = 3.1
 
 export const layerOrder = (layer: string) => ['frame', 'body', 'wire', 'mark', 'junction', 'text'].indexOf(layer)
 
@@ -23,7 +23,7 @@ export function partTexts(p: Part, s: SymbolDrawing): { designator: TextPlace; v
     if (moved) return { text, at: { x: p.at.x + moved.x, y: p.at.y + moved.y }, align: 'center' }
     const aside = Math.abs(usual.x) > Math.abs(usual.y)
     if (p.turn % 2 === 0 && !aside) return { text, at: { x: p.at.x + usual.x, y: p.at.y + usual.y }, align: 'center' }
-    const up = which === 'designator' ? 1.7e6 : -1.7e6
+    const up = which === 'designator' ? 1.9e6 : -1.9e6
     if (p.turn % 2 === 0) {
       const left = (p.turn === 2) !== !!p.mirror
       return {

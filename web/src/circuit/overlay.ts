@@ -32,7 +32,7 @@ function drawHeld(ed: CircuitEditor, pen: Pen, kind: string, o: never) {
     if (!s) return
     drawSymbol(pen, p, s, c, c.select)
     const t = partTexts(p, s)
-    pen.text(t.designator.text, t.designator.at.x / 1e6, t.designator.at.y / 1e6, 2.7, {
+    pen.text(t.designator.text, t.designator.at.x / 1e6, t.designator.at.y / 1e6, 3.1, {
       align: t.designator.align,
       colour: c.select,
     })

@@ -56,14 +56,11 @@ function fit() {
       1e-4,
     )
 }
-let framed = false
+let held = false // once a hand has moved the view it stays
 watch(
   () => props.drawings,
   () => {
-    if (!framed && props.drawings.length && view.width > 1) {
-      framed = true
-      fit()
-    }
+    if (!held) fit()
     request()
   },
 )
@@ -73,18 +70,20 @@ const watcher = new ResizeObserver(() => {
   view.height = r.height
   canvas.value!.width = Math.round(r.width * dpr)
   canvas.value!.height = Math.round(r.height * dpr)
-  fit()
+  if (!held) fit()
   request()
 })
 onMounted(() => watcher.observe(canvas.value!))
 onBeforeUnmount(() => watcher.disconnect())
 function wheel(e: WheelEvent) {
+  held = true
   const r = canvas.value!.getBoundingClientRect()
   view.zoom(Math.exp(-Math.max(-120, Math.min(120, e.deltaY)) * 0.0022), e.clientX - r.left, e.clientY - r.top)
   request()
 }
 function move(e: PointerEvent) {
   if (!panning) return
+  held = true
   view.pan(e.clientX - panning.x, e.clientY - panning.y)
   panning = { x: e.clientX, y: e.clientY }
   request()

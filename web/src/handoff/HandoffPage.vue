@@ -24,7 +24,12 @@ async function make(despite = false) {
   busy.value = true
   stop = new AbortController()
   try {
-    await call<HandoffState>('POST', `/projects/${props.project.id}/handoff${despite ? '?despite=1' : ''}`, undefined, stop.signal)
+    await call<HandoffState>(
+      'POST',
+      `/projects/${props.project.id}/handoff${despite ? '?despite=1' : ''}`,
+      undefined,
+      stop.signal,
+    )
     say('The files are made.')
   } catch (e) {
     if (e instanceof Refusal && e.status === 409) warn.value = e.message

@@ -16,8 +16,9 @@ import { drop, notices } from './notices'
 <style scoped>
 .notices {
   position: fixed;
-  left: 92px;
-  bottom: 40px;
+  left: 50%;
+  top: 54px;
+  transform: translateX(-50%);
   z-index: 3000;
   display: flex;
   flex-direction: column;

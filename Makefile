@@ -1,0 +1,62 @@
+# The only two commands a fresh machine needs: `make demo` and `make test`.
+SHELL := /bin/bash
+DATA ?= demo-data
+ADDR ?= 127.0.0.1:8411
+NEED = gcc chromium
+WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+
+.PHONY: demo test build wire lint format bench pictures tools unit browser
+
+demo: build ## the program with its demo projects
+	bin/goldentrace demo --data $(DATA) --addr $(ADDR)
+
+test: tools lint unit browser ## everything
+
+build: bin/goldentrace
+
+bin/goldentrace: server/web/index.html $(shell find cmd core demo server store -name '*.go' -o -name '*.sql') go.mod go.sum
+	go build -o $@ ./cmd/goldentrace
+
+server/web/index.html: web/node_modules/.installed $(WEB)
+	go run ./tools/wiregen -check
+	cd web && npm run --silent build
+	touch server/web/.keep
+
+web/node_modules/.installed: web/package-lock.json
+	cd web && npm ci --no-audit --no-fund --loglevel=error
+	touch $@
+
+# Debian's packages that are missing are installed where that is permitted, else named.
+tools:
+	@command -v go >/dev/null || { echo "Go is missing: install Go 1.26 or later."; exit 1; }
+	@command -v npm >/dev/null || { echo "Node.js and npm are missing: install Node.js 20.19 or later."; exit 1; }
+	@missing=""; for c in $(NEED); do command -v $$c >/dev/null || missing="$$missing $$c"; done; \
+	if [ -n "$$missing" ]; then \
+		if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then apt-get update -q && DEBIAN_FRONTEND=noninteractive apt-get install -y -q --no-install-recommends $$missing; \
+		else echo "These packages are missing:$$missing. Install them, for instance with: sudo apt-get install$$missing"; exit 1; fi; fi
+
+wire: ## the TypeScript types of the wire, from Go
+	go run ./tools/wiregen
+
+lint: web/node_modules/.installed
+	@bad=$$(gofmt -l cmd core demo e2e server store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
+	go run ./tools/wiregen -check
+	go vet ./...
+	cd web && npm run --silent lint
+
+unit: server/web/index.html
+	go test ./core/... ./store/... ./server/... ./demo/... ./cmd/...
+	cd web && npm run --silent test
+
+browser: server/web/index.html
+	go test -timeout 12m ./e2e/...
+
+format:
+	gofmt -w cmd core demo e2e server store tools
+	cd web && npm run --silent format
+
+bench: build ## work, size and growth, against stated references
+	go test -run '^$$' -bench . -benchtime 1x ./core/bench/...
+
+pictures: server/web/index.html ## the pictures of docs/screenshots
+	GOLDENTRACE_PICTURES=$(CURDIR)/docs/screenshots go test -count 1 -run TestPictures ./e2e

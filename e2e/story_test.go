@@ -1,0 +1,261 @@
+package e2e
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/fab/handoff"
+	"goldentrace/core/fab/reread"
+)
+
+// newProject makes an empty project with pointer and keys and waits for its sheet.
+func newProject(t *testing.T, p *program, b *tab, name string) {
+	t.Helper()
+	b.click("[data-test=new]")
+	b.until(`document.activeElement?.dataset.test === 'name'`)
+	b.typing(name)
+	b.key(enter)
+	b.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.view`)
+	b.sees(name)
+}
+
+// place finds a part in the library by typing and puts it at a place.
+func (b *tab) place(query string, x, y float64) {
+	b.t.Helper()
+	b.key("n")
+	b.until(`document.activeElement?.dataset.test === 'part-search'`)
+	b.typing(query)
+	b.until(fmt.Sprintf(`document.querySelector('.finder .on')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
+	b.key(enter)
+	b.until(`!document.querySelector('.finder')`)
+	b.point(x, y)
+	b.kept()
+	b.key(escape)
+}
+
+// wire draws a wire through places, pair by pair; the last one ends it.
+func (b *tab) wire(mm ...float64) {
+	b.t.Helper()
+	b.key("c")
+	for i := 0; i+1 < len(mm); i += 2 {
+		b.point(mm[i], mm[i+1])
+	}
+	b.kept()
+	b.key(escape)
+}
+
+// set types a value into a field of the details.
+func (b *tab) set(field, value string) {
+	b.t.Helper()
+	b.click(fmt.Sprintf("[data-test=%s]", field))
+	b.key("a", ctrl)
+	b.typing(value)
+	b.key(enter)
+	b.kept()
+}
+
+// onBoard gives a part its exact place through the details.
+func (b *tab) onBoard(designator, x, y, angle string) {
+	b.t.Helper()
+	b.pickPart(designator)
+	b.set("x", x)
+	b.set("y", y)
+	if angle != "0" {
+		b.set("angle", angle)
+	}
+}
+
+func (b *tab) pickPart(designator string) {
+	b.t.Helper()
+	b.until(`document.querySelector('[data-tab=parts]')`)
+	n := eval[int](b, fmt.Sprintf(`[...document.querySelectorAll('.details .line')].findIndex(l => l.querySelector('.des')?.innerText === %q)`, designator))
+	require.GreaterOrEqual(b.t, n, 0, designator)
+	b.click(fmt.Sprintf(".details .line:nth-of-type(%d)", n+1))
+}
+
+// focus gives the keys back to the canvas without picking anything: Esc twice lets go.
+func (b *tab) focus() {
+	b.t.Helper()
+	b.click("[data-tool=select]")
+	b.key(escape)
+	b.key(escape)
+}
+
+func (b *tab) openLinks(want string) {
+	b.t.Helper()
+	b.until(fmt.Sprintf(`document.querySelector('[data-test=open-links]')?.innerText === %q`, want))
+}
+
+// traced reads the last handoff's zip with the independent reader and follows its copper.
+func traced(t *testing.T, p *program, id int64) []reread.Island {
+	t.Helper()
+	code, archive := p.api("GET", fmt.Sprintf("/projects/%d/handoff.zip", id), nil)
+	require.Equal(t, 200, code)
+	files, err := handoff.Unzip(archive)
+	require.NoError(t, err)
+	var copper []*reread.Artwork
+	var plated []reread.Hole
+	for _, f := range files {
+		switch {
+		case strings.Contains(f.Name, "-copper-"):
+			art, err := reread.Gerber(f.Data)
+			require.NoError(t, err, f.Name)
+			copper = append(copper, art)
+		case strings.HasSuffix(f.Name, "-plated.xnc"):
+			d, err := reread.Drill(f.Data)
+			require.NoError(t, err, f.Name)
+			require.True(t, d.Plated)
+			plated = d.Holes
+		}
+	}
+	require.Len(t, copper, 2)
+	islands, err := reread.Trace(copper, plated)
+	require.NoError(t, err)
+	return islands
+}
+
+func pinsOf(islands []reread.Island) [][]string {
+	var out [][]string
+	for _, is := range islands {
+		out = append(out, is.Pins)
+	}
+	return out
+}
+
+// The whole job by hand: from an empty sheet to a zip whose copper joins exactly what the
+// circuit joins.
+func TestFromEmptySheetToZip(t *testing.T) {
+	p := start(t, "serve", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	newProject(t, p, b, "Gate Light")
+
+	b.place("Terminal 2", 60, 120)
+	b.place("Switch", 90, 122.5)
+	b.place("Resistor", 120, 122.5)
+	b.place("LED", 150, 122.5)
+	b.wire(65, 122.5, 85, 122.5)
+	b.wire(95, 122.5, 115, 122.5)
+	b.wire(125, 122.5, 145, 122.5)
+	b.wire(155, 122.5, 155, 105, 65, 105, 65, 117.5)
+	require.Equal(t, 4, eval[int](b, `goldenTrace.netList.value.length`), "nets of the circuit")
+	b.key("t")
+	b.typing("RETURN")
+	b.key(enter)
+	b.point(110, 105)
+	b.kept()
+	b.key(escape)
+	require.True(t, eval[bool](b, `goldenTrace.nets.has('RETURN')`))
+	b.until(`document.querySelector('[data-stage=circuit]').dataset.state === 'done'`)
+
+	b.click("[data-stage=board]")
+	b.click("[data-test=carry-first]")
+	b.sees("New")
+	b.click("[data-test=carry]")
+	b.until(`goldenTrace.all('placed').length === 4`)
+	b.openLinks("4 open links")
+
+	b.key("u")
+	b.set("outline-width", "40")
+	b.set("outline-height", "60/2")
+	require.Equal(t, 4, eval[int](b, `goldenTrace.board.outline.length`))
+
+	b.focus()
+	b.onBoard("J1", "8", "15", "270")
+	b.onBoard("S1", "20", "24", "0")
+	b.onBoard("R1", "31", "24", "0")
+	b.focus()
+	b.key("f")
+	// the last one by the hand, from where it arrived to the board
+	from := eval[[]float64](b, `(()=>{const d=goldenTrace.all('placed').find(p=>p.designator==='D1');return [d.at.x/1e6,d.at.y/1e6]})()`)
+	b.drag(from[0], from[1], from[0]-10, from[1])
+	b.kept()
+	moved := eval[[]float64](b, `(()=>{const d=goldenTrace.all('placed').find(p=>p.designator==='D1');return [d.at.x/1e6,d.at.y/1e6]})()`)
+	assert.InDelta(t, from[0]-10, moved[0], 0.7, "dragged")
+	b.onBoard("D1", "30", "10", "0")
+	b.focus()
+	b.key("f")
+
+	track := func(mm ...float64) {
+		t.Helper()
+		b.key("t")
+		for i := 0; i+1 < len(mm); i += 2 {
+			b.point(mm[i], mm[i+1])
+		}
+		b.until(`!document.querySelector('[data-test=routing]')`)
+		b.kept()
+		b.key(escape)
+	}
+	track(8, 17.54, 17.46, 24)
+	b.openLinks("3 open links")
+	track(22.54, 24, 25.92, 24)
+	track(36.08, 24, 28.73, 10)
+	// with a hop to the bottom on the way
+	b.key("t")
+	b.point(31.27, 10)
+	b.until(`document.querySelector('[data-test=routing]')?.innerText === 'RETURN'`)
+	b.move(31.27, 5)
+	b.key(" ")
+	b.until(`document.querySelector('.ladder .on')?.innerText === 'Bottom'`)
+	b.point(8, 12.46)
+	b.until(`!document.querySelector('[data-test=routing]')`)
+	b.kept()
+	b.openLinks("all links joined")
+	require.Equal(t, 1, eval[int](b, `goldenTrace.all('via').length`))
+	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.sheet === 1)`))
+
+	b.click("[data-stage=checks]")
+	b.until(`document.querySelector('[data-test=clean]')`)
+
+	b.click("[data-stage=handoff]")
+	b.click("[data-test=make]")
+	b.until(`document.querySelector('[data-test=freshness]')?.innerText.startsWith('Current')`)
+	b.until(`document.querySelector('[data-stage=handoff]').dataset.state === 'done'`)
+
+	islands := traced(t, p, p.projectID("Gate Light"))
+	assert.Equal(t, [][]string{{"D1.1", "R1.2"}, {"D1.2", "J1.2"}, {"J1.1", "S1.1"}, {"R1.1", "S1.2"}}, pinsOf(islands), "no short, no open")
+	for _, is := range islands {
+		assert.Len(t, is.Nets, 1, "one net on one piece of copper: %v", is)
+	}
+}
+
+// A track taken away is seen as a finding, and in the copper of the files.
+func TestSpoiledTrackIsSeen(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	id := p.projectID("Moth Lamp")
+	b := p.open(t, browser(t), fmt.Sprintf("/project/%d/board", id))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.openLinks("all links joined")
+	b.click("[data-sheet='1']")
+	b.point(36.5, 26.67) // base of Q2, beside R3
+	b.sees("Length")
+	b.key(kbDelete)
+	b.kept()
+	b.openLinks("1 open link")
+	b.click("[data-stage=checks]")
+	b.sees("C1.2 is open between")
+
+	b.click("[data-stage=handoff]")
+	b.click("[data-test=make]")
+	b.sees("The checks have 1 findings")
+	b.click("[data-test=despite]")
+	b.until(`document.querySelector('[data-test=freshness]')`)
+	var pieces [][]string
+	for _, is := range traced(t, p, id) {
+		if slices.Contains(is.Nets, "C1.2") {
+			pieces = append(pieces, is.Pins)
+		}
+	}
+	assert.Equal(t, [][]string{{"C1.2", "R2.2"}, {"Q2.2"}}, pieces, "the net falls apart in the files")
+
+	// undone, the files are out of date no more than the design differs from them
+	b.key("z", ctrl)
+	b.kept()
+	b.sees("Out of date")
+	b.click("[data-stage=checks]")
+	b.until(`document.querySelector('[data-test=clean]')`)
+}
