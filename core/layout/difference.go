@@ -1,6 +1,7 @@
 package layout
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"slices"
@@ -44,19 +45,18 @@ func PadNets(d *design.Doc, n *circuit.Nets, p *design.Part) map[string]string {
 // their designators. Empty: the board is up to date.
 func Differences(d *design.Doc, n *circuit.Nets) []Difference {
 	var out []Difference
-	parts := slices.SortedFunc(maps.Values(d.Parts), func(a, b *design.Part) int { return circuit.CompareNatural(a.Designator, b.Designator) })
-	wanted := make(map[design.ID]map[string]string, len(parts))
-	for _, p := range parts {
-		if d.PlacedOf(p.ID) != nil {
+	wanted := map[design.ID]map[string]string{} // of the parts whose nets differ
+	for _, p := range d.Parts {
+		if on := d.PlacedOf(p.ID); on != nil && !sameNets(d, n, p, on) {
 			wanted[p.ID] = PadNets(d, n, p)
 		}
 	}
 	renames := netRenames(d, wanted)
-	for _, old := range slices.Sorted(maps.Keys(renames)) {
-		out = append(out, Difference{Key: "rename " + old + " " + renames[old], Kind: "rename", From: old, To: renames[old],
-			Text: fmt.Sprintf("The net %s is called %s now.", old, renames[old])})
+	for old, to := range renames {
+		out = append(out, Difference{Key: "rename " + old + " " + to, Kind: "rename", From: old, To: to,
+			Text: fmt.Sprintf("The net %s is called %s now.", old, to)})
 	}
-	for _, p := range parts {
+	for _, p := range d.Parts {
 		on := d.PlacedOf(p.ID)
 		switch {
 		case on == nil && p.Footprint == "":
@@ -71,17 +71,50 @@ func Differences(d *design.Doc, n *circuit.Nets) []Difference {
 		if what := changes(p, on); what != "" {
 			out = append(out, Difference{Key: fmt.Sprintf("change %d", p.ID), Kind: "change", Part: p.ID, On: on.ID, Text: what})
 		}
-		if what := netChanges(wanted[p.ID], on, renames); what != "" {
-			out = append(out, Difference{Key: fmt.Sprintf("nets %d", p.ID), Kind: "nets", Part: p.ID, On: on.ID, Text: what})
+		if want, differs := wanted[p.ID]; differs {
+			if what := netChanges(want, on, renames); what != "" {
+				out = append(out, Difference{Key: fmt.Sprintf("nets %d", p.ID), Kind: "nets", Part: p.ID, On: on.ID, Text: what})
+			}
 		}
 	}
-	for on := range d.Placed.All() {
+	for _, on := range d.Placed {
 		if d.Parts[on.Part] == nil {
 			out = append(out, Difference{Key: fmt.Sprintf("remove %d", on.ID), Kind: "remove", On: on.ID,
 				Text: fmt.Sprintf("%s is no longer in the circuit.", on.Designator)})
 		}
 	}
+	rank := map[string]int{"rename": 0, "none": 1, "remove": 3}
+	slices.SortFunc(out, func(a, b Difference) int {
+		ra, okA := rank[a.Kind]
+		rb, okB := rank[b.Kind]
+		if !okA {
+			ra = 2
+		}
+		if !okB {
+			rb = 2
+		}
+		return cmp.Or(cmp.Compare(ra, rb), circuit.CompareNatural(a.Text, b.Text))
+	})
 	return out
+}
+
+// sameNets tells whether the board's part has just the nets that the circuit gives it.
+func sameNets(d *design.Doc, n *circuit.Nets, p *design.Part, on *design.Placed) bool {
+	lib, sym := d.LibraryPart(p.Library), d.SymbolOf(p)
+	if lib == nil || sym == nil {
+		return len(on.Nets) == 0
+	}
+	same := 0
+	for i := range sym.Pins {
+		name := n.OfPin[circuit.PinRef{Part: p.ID, Pin: sym.Pins[i].Number}]
+		if net := n.ByName[name]; net != nil && (len(net.Pins) > 1 || net.Named) {
+			if on.Nets[lib.Pad(sym.Pins[i].Number)] != name {
+				return false
+			}
+			same++
+		}
+	}
+	return same == len(on.Nets)
 }
 
 func changes(p *design.Part, on *design.Placed) string {
@@ -129,6 +162,9 @@ func netChanges(want map[string]string, on *design.Placed, renames map[string]st
 // netRenames finds nets that only changed their name: every pad that bore the old name is
 // to bear the new one, and no pad of another net does.
 func netRenames(d *design.Doc, wanted map[design.ID]map[string]string) map[string]string {
+	if len(wanted) == 0 {
+		return nil
+	}
 	to := map[string]map[string]bool{}
 	from := map[string]map[string]bool{}
 	note := func(m map[string]map[string]bool, k, v string) {
@@ -137,11 +173,14 @@ func netRenames(d *design.Doc, wanted map[design.ID]map[string]string) map[strin
 		}
 		m[k][v] = true
 	}
-	for on := range d.Placed.All() {
+	for _, on := range d.Placed {
+		want, differs := wanted[on.Part]
+		if !differs {
+			want = on.Nets // they stay as they are
+		}
 		for pad, is := range on.Nets {
-			should := wanted[on.Part][pad]
-			note(to, is, should)
-			note(from, should, is)
+			note(to, is, want[pad])
+			note(from, want[pad], is)
 		}
 	}
 	out := map[string]string{}

@@ -39,6 +39,22 @@ func Touching(a, b *Copper) bool {
 // tree over what copper has joined already (Borůvka's method, nearest neighbours from an
 // R-tree, so large nets need no quadratic table). pieces are all copper of one net.
 func Links(net string, pieces []*Copper) []Link {
+	edges := spanning(pieces)
+	out := make([]Link, len(edges))
+	for i, e := range edges {
+		out[i] = Link{net, e.from.at, e.to.at, pieces[e.from.piece].Name, pieces[e.to.piece].Name}
+	}
+	return out
+}
+
+// edge of the spanning tree.
+type edge struct {
+	d        float64
+	from, to anchor
+}
+
+// spanning finds the tree's lines.
+func spanning(pieces []*Copper) []edge {
 	n := len(pieces)
 	if n < 2 {
 		return nil
@@ -63,12 +79,8 @@ func Links(net string, pieces []*Copper) []Link {
 			tree.Insert(at, at, a)
 		}
 	}
-	var out []Link
+	var out []edge
 	for parts > 1 {
-		type edge struct {
-			d        float64
-			from, to anchor
-		}
 		best := map[int]edge{}
 		for _, a := range anchors {
 			r := root(cluster, a.piece)
@@ -102,7 +114,7 @@ func Links(net string, pieces []*Copper) []Link {
 			}
 			cluster[max(ra, rb)] = min(ra, rb)
 			parts--
-			out = append(out, Link{net, e.from.at, e.to.at, pieces[e.from.piece].Name, pieces[e.to.piece].Name})
+			out = append(out, e)
 		}
 	}
 	return out
@@ -132,20 +144,31 @@ func root(up []int, n int) int {
 // that bear one number are joined only by copper, not within the part.
 func joined(pieces []*Copper) []int {
 	up := make([]int, len(pieces))
+	for i := range up {
+		up[i] = i
+	}
+	for _, p := range touchingPairs(pieces) {
+		a, b := root(up, p[0]), root(up, p[1])
+		up[max(a, b)] = min(a, b)
+	}
+	return up
+}
+
+// touchingPairs lists which pieces touch.
+func touchingPairs(pieces []*Copper) [][2]int {
+	var out [][2]int
 	var tree rtree.RTreeG[int]
 	for i, c := range pieces {
-		up[i] = i
 		lo, hi := corners(c.Shape.Box())
 		tree.Search(lo, hi, func(_, _ [2]float64, j int) bool {
-			if root(up, i) != root(up, j) && Touching(c, pieces[j]) {
-				ri, rj := root(up, i), root(up, j)
-				up[max(ri, rj)] = min(ri, rj)
+			if Touching(c, pieces[j]) {
+				out = append(out, [2]int{i, j})
 			}
 			return true
 		})
 		tree.Insert(lo, hi, i)
 	}
-	return up
+	return out
 }
 
 // LinksWith are the links of a net as they would be with some objects' copper replaced, as

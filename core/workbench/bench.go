@@ -29,6 +29,7 @@ type Bench struct {
 	index *layout.Index
 	board *check.Board
 	links map[string][]layout.Link
+	trees map[string]*layout.NetTree
 	other map[string]*check.Finding // findings that are not the board's design rules
 	diffs []layout.Difference
 	known map[string]*circuit.Net // nets as last told
@@ -46,7 +47,7 @@ type Bench struct {
 // Open derives everything from a document.
 func Open(d *design.Doc, rev int64) *Bench {
 	b := &Bench{
-		Doc: d, Rev: rev, nets: circuit.Find(d), index: layout.NewIndex(d), links: map[string][]layout.Link{},
+		Doc: d, Rev: rev, nets: circuit.Find(d), index: layout.NewIndex(d), links: map[string][]layout.Link{}, trees: map[string]*layout.NetTree{},
 		other: map[string]*check.Finding{}, known: map[string]*circuit.Net{},
 	}
 	b.board = check.NewBoard(d, b.index)
@@ -231,7 +232,14 @@ func (b *Bench) Settle() Delta {
 }
 
 func (b *Bench) settleLinks(net string, d *Delta) {
-	links := layout.Links(net, b.index.NetPieces(net))
+	if b.trees[net] == nil {
+		b.trees[net] = &layout.NetTree{}
+	}
+	pieces := b.index.NetPieces(net)
+	links := b.trees[net].Update(net, b.index, pieces, b.dirtyObjects)
+	if len(pieces) == 0 {
+		delete(b.trees, net)
+	}
 	if len(links) == 0 {
 		delete(b.links, net)
 	} else {

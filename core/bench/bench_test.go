@@ -1,0 +1,204 @@
+// Package bench measures the work that a hand waits for, on designs of 100, 1,000 and 10,000
+// parts, and how its cost grows. Where there is a reference, it is measured in the same run.
+package bench
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"path/filepath"
+	"slices"
+	"testing"
+	"time"
+
+	"goldentrace/core/check"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/fab/handoff"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/route"
+	"goldentrace/core/synthetic"
+	"goldentrace/core/workbench"
+	"goldentrace/store"
+)
+
+var sizes = []int{100, 1000, 10000}
+
+func each(b *testing.B, f func(b *testing.B, n int, d *design.Doc)) {
+	for _, n := range sizes {
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			d, err := synthetic.Design(n)
+			if err != nil {
+				b.Fatal(err)
+			}
+			f(b, n, d)
+		})
+	}
+}
+
+// report gives the median and the 95th percentile in milliseconds of work done several times.
+func report(b *testing.B, times int, work func(i int)) {
+	b.Helper()
+	var took []float64
+	b.ResetTimer()
+	for i := range times {
+		start := time.Now()
+		work(i)
+		took = append(took, float64(time.Since(start).Microseconds())/1000)
+	}
+	b.StopTimer()
+	slices.Sort(took)
+	b.ReportMetric(took[len(took)/2], "ms/median")
+	b.ReportMetric(took[int(math.Ceil(0.95*float64(len(took))))-1], "ms/p95")
+	b.ReportMetric(0, "ns/op")
+}
+
+func first[T any](seq func(func(T) bool)) (out T) {
+	for v := range seq {
+		return v
+	}
+	return out
+}
+
+// An edit's round trip without the network: command, disk (SQLite, synchronous=FULL), and
+// everything derived.
+func BenchmarkEditRoundTrip(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		s, err := store.Open(filepath.Join(b.TempDir(), "data"))
+		if err != nil {
+			b.Fatal(err)
+		}
+		defer func() { _ = s.Close() }()
+		ctx := context.Background()
+		id, err := s.Create(ctx, "bench", d)
+		if err != nil {
+			b.Fatal(err)
+		}
+		w := workbench.Open(d, 0)
+		placed := first(d.Placed.All())
+		run := func(step geom.Point, i int) {
+			cs, err := w.Edit(&edit.MovePlaced{IDs: []design.ID{placed.ID}, Step: step})
+			if err != nil {
+				b.Fatal(err)
+			}
+			if err := s.Commit(ctx, id, store.Entry{Revision: w.Rev, Made: time.Now(), Act: "movePlaced", Changes: cs}, d.Next); err != nil {
+				b.Fatal(err)
+			}
+			w.Settle()
+		}
+		report(b, 200, func(i int) { run(geom.Pt(int64(1-2*(i%2))*635_000, 0), i) })
+	})
+}
+
+// Moving a part in the circuit with its wires: command and everything derived.
+func BenchmarkCircuitEdit(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		w := workbench.Open(d, 0)
+		p := first(d.Parts.All())
+		report(b, 200, func(i int) {
+			if _, err := w.Edit(&edit.MoveItems{IDs: []design.ID{p.ID}, Step: geom.Pt(0, int64(1-2*(i%2))*2_500_000)}); err != nil {
+				b.Fatal(err)
+			}
+			w.Settle()
+		})
+	})
+}
+
+// The preview of a track being drawn and of a part being dragged.
+func BenchmarkPreviewTrack(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		w := workbench.Open(d, 0)
+		f := route.Field{Doc: d, Index: w.Index()}
+		l := w.Links()[0]
+		report(b, 300, func(i int) {
+			f.Draw(l.A, l.A.Add(geom.Pt(int64(i%20)*700_000, int64(i%13)*900_000)), route.StraightFirst, 0, l.Net, 200_000)
+		})
+	})
+}
+
+func BenchmarkPreviewDrag(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		w := workbench.Open(d, 0)
+		p := first(d.Placed.All())
+		report(b, 100, func(i int) { w.Drag([]design.ID{p.ID}, geom.Pt(int64(i)*100_000, 0), geom.Point{}, 0) })
+	})
+}
+
+// The full design-rule check, beside brute force over all pairs in the same run.
+func BenchmarkFullCheck(b *testing.B) {
+	each(b, func(b *testing.B, n int, d *design.Doc) {
+		x := layout.NewIndex(d)
+		if n <= 1000 {
+			start := time.Now()
+			bruteForce(d, x)
+			b.ReportMetric(float64(time.Since(start).Microseconds())/1000, "ms/bruteForce")
+		}
+		c := check.NewBoard(d, x)
+		report(b, 5, func(int) { c.All() })
+	})
+}
+
+func bruteForce(d *design.Doc, x *layout.Index) int {
+	pieces := slices.Collect(x.All())
+	found := 0
+	for i, p := range pieces {
+		for _, q := range pieces[:i] {
+			if p.Net == q.Net && p.Net != "" || p.Sheets&q.Sheets == 0 || p.ID == q.ID {
+				continue
+			}
+			if gap, _, _ := geom.Gap(p.Shape, q.Shape); gap < float64(d.Board.Rules.Clearance) {
+				found++
+			}
+		}
+	}
+	return found
+}
+
+// The check after one edit.
+func BenchmarkCheckAfterEdit(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		w := workbench.Open(d, 0)
+		p := first(d.Placed.All())
+		c := check.NewBoard(d, w.Index())
+		report(b, 300, func(int) { c.Update(map[design.ID]bool{p.ID: true}) })
+	})
+}
+
+// Opening a project: from the disk to everything derived.
+func BenchmarkOpen(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		s, err := store.Open(filepath.Join(b.TempDir(), "data"))
+		if err != nil {
+			b.Fatal(err)
+		}
+		defer func() { _ = s.Close() }()
+		id, err := s.Create(context.Background(), "bench", d)
+		if err != nil {
+			b.Fatal(err)
+		}
+		report(b, 3, func(int) {
+			loaded, _, rev, err := s.Load(context.Background(), id)
+			if err != nil {
+				b.Fatal(err)
+			}
+			workbench.Open(loaded, rev)
+		})
+	})
+}
+
+// Producing all files and the zip.
+func BenchmarkHandoff(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		x := layout.NewIndex(d)
+		report(b, 3, func(int) {
+			files, err := handoff.Make(context.Background(), d, x, "bench", time.Now(), nil)
+			if err != nil {
+				b.Fatal(err)
+			}
+			if _, err := handoff.Zip(files, time.Now()); err != nil {
+				b.Fatal(err)
+			}
+		})
+	})
+}

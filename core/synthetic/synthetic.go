@@ -1,0 +1,140 @@
+// Package synthetic makes designs of any size for tests and benchmarks: blocks of a chip
+// with its resistors and capacitors on sheets of 50 parts, a supply net that reaches every
+// chip, local nets of two to four pins, and a board on which all parts stand in a grid with
+// a share of the tracks laid. Pin counts and nets per part are those of ordinary mixed
+// boards: about three pins a part, two thirds of them passive.
+package synthetic
+
+import (
+	"fmt"
+	"math"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/library"
+	"goldentrace/core/units"
+)
+
+const grid = 2_500_000
+
+// Design makes a design of n parts, carried to a board and placed.
+func Design(n int) (*design.Doc, error) {
+	d := design.New(fmt.Sprintf("Synthetic %d", n))
+	for _, name := range []string{"Resistor 0603", "Capacitor 0603", "Dual amplifier"} {
+		it, ok := library.Find(name)
+		if !ok {
+			return nil, fmt.Errorf("the library lacks %s", name)
+		}
+		d.Put(design.WithID(it.Symbol, d.Take()))
+		if d.Footprint(it.Footprint.Name) == nil {
+			d.Put(design.WithID(it.Footprint, d.Take()))
+		}
+		d.Put(design.WithID(it.Part, d.Take()))
+	}
+	sheet := d.SheetsInOrder()[0].ID
+	onSheet, number := 0, map[string]int{}
+	put := func(library string, at geom.Point, turn int) *design.Part {
+		l := d.LibraryPart(library)
+		number[l.Prefix]++
+		p := &design.Part{ID: d.Take(), Sheet: sheet, Library: library, Designator: fmt.Sprintf("%s%d", l.Prefix, number[l.Prefix]), Value: l.Value, Footprint: l.Footprint, At: at, Turn: turn}
+		d.Put(p)
+		onSheet++
+		return p
+	}
+	wire := func(a, b geom.Point) { d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: a, B: b}) }
+	ground := func(at geom.Point) {
+		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "GND", Shape: "ground", At: at})
+	}
+	for made := 0; made < n; {
+		if onSheet >= 50 {
+			s := &design.Sheet{ID: d.Take(), Name: fmt.Sprintf("Sheet %d", len(d.Sheets)+1), Order: len(d.Sheets) + 1, Size: "A3"}
+			d.Put(s)
+			sheet, onSheet = s.ID, 0
+		}
+		block := onSheet / 5
+		o := geom.Pt(int64(20+block%5*30)*grid, int64(20+block/5*40)*grid)
+		u := put("Dual amplifier", o, 0)
+		made++
+		pins := d.SymbolOf(u).Pins
+		at := func(number string) geom.Point {
+			for i := range pins {
+				if pins[i].Number == number {
+					return circuit.PinPlace(u, &pins[i])
+				}
+			}
+			return geom.Point{}
+		}
+		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "+5V", Shape: "bar", At: at("8")})
+		ground(at("4"))
+		// a resistor or capacitor on each input, to ground
+		for i, pin := range []string{"3", "2", "5", "6"} {
+			if made >= n {
+				break
+			}
+			kind := "Resistor 0603"
+			if i%2 == 1 {
+				kind = "Capacitor 0603"
+			}
+			p := at(pin)
+			part := put(kind, p.Add(geom.Pt(-6*grid, 0)), 0)
+			made++
+			wire(part.At.Add(geom.Pt(2*grid, 0)), p)
+			ground(part.At.Add(geom.Pt(-2*grid, 0)))
+		}
+		wire(at("1"), at("1").Add(geom.Pt(3*grid, 0)))
+		wire(at("1").Add(geom.Pt(3*grid, 0)), at("7").Add(geom.Pt(3*grid, 0)))
+		wire(at("7").Add(geom.Pt(3*grid, 0)), at("7"))
+	}
+	return d, board(d, n)
+}
+
+// board carries all parts over, places each block together and joins its inputs.
+func board(d *design.Doc, n int) error {
+	side := int64(math.Ceil(math.Sqrt(float64(n)/5))) * 14 * units.MM
+	b := *d.Board
+	b.Outline = []geom.Point{{X: 0, Y: 0}, {X: side + 10*units.MM, Y: 0}, {X: side + 10*units.MM, Y: side + 10*units.MM}, {X: 0, Y: side + 10*units.MM}}
+	b.Rules.TrackWidth = 200 * units.Micrometre
+	d.Put(&b)
+	if _, err := edit.Apply(d, edit.Env{}, &edit.Carry{All: true}); err != nil {
+		return err
+	}
+	perRow := side / (14 * units.MM)
+	block := int64(-1)
+	within := 0
+	for part := range d.Parts.All() {
+		p := d.PlacedOf(part.ID)
+		q := *p
+		if p.Footprint == "SOIC-8" {
+			block++
+			within = 0
+		}
+		o := geom.Pt(12*units.MM+block%perRow*14*units.MM, 10*units.MM+block/perRow*14*units.MM)
+		if within > 0 {
+			o = o.Add(geom.Pt(-7*units.MM, int64(within)*2*units.MM-5*units.MM))
+		}
+		q.At = o
+		within++
+		d.Put(&q)
+	}
+	x := layout.NewIndex(d)
+	env := edit.Env{Index: func() *layout.Index { return x }}
+	for _, net := range x.Nets() {
+		if net == "GND" || net == "+5V" {
+			continue
+		}
+		for _, l := range layout.Links(net, x.NetPieces(net)) {
+			mid := geom.Pt(l.A.X+(l.B.X-l.A.X)/2, l.A.Y)
+			cs, err := edit.Apply(d, env, &edit.DrawTrack{Net: net, Runs: []edit.Run{{Path: []geom.Point{l.A, mid, geom.Pt(mid.X, l.B.Y), l.B}}}})
+			if err != nil {
+				continue // a way that is not free stays an open link
+			}
+			for _, c := range cs {
+				x.Put(d, c.After)
+			}
+		}
+	}
+	return nil
+}
