@@ -260,7 +260,7 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 
 func (b *Bench) tellNets(nets *circuit.Nets, d *Delta) {
 	for name, n := range nets.ByName {
-		if old := b.known[name]; old == nil || !reflect.DeepEqual(old, n) {
+		if old := b.known[name]; old == nil || !sameNet(old, n) {
 			d.Nets = append(d.Nets, n)
 		}
 	}
@@ -271,6 +271,10 @@ func (b *Bench) tellNets(nets *circuit.Nets, d *Delta) {
 	}
 	b.known = nets.ByName
 	slices.SortFunc(d.Nets, func(a, c *circuit.Net) int { return circuit.CompareNatural(a.Name, c.Name) })
+}
+
+func sameNet(a, b *circuit.Net) bool {
+	return a.Named == b.Named && slices.Equal(a.Pins, b.Pins) && slices.Equal(a.Items, b.Items) && slices.Equal(a.Sheets, b.Sheets) && slices.Equal(a.Supplies, b.Supplies)
 }
 
 // findOther replaces the findings of one source.
