@@ -98,6 +98,7 @@ func browser(t *testing.T) context.Context {
 	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
 	ctx, stop := chromedp.NewContext(alloc)
 	t.Cleanup(func() { stop(); stopAlloc() })
+	require.NoError(t, chromedp.Do(ctx)) // one browser, of which the tabs are children
 	return ctx
 }
 
@@ -286,6 +287,7 @@ func (b *tab) shot(file string) {
 
 const (
 	kbDelete = kb.Delete
+	keyRight = kb.ArrowRight
 	escape   = kb.Escape
 	enter    = kb.Enter
 	ctrl     = kb.ModifierCtrl

@@ -16,7 +16,7 @@ const groups = computed(() => {
 
 <template>
   <v-dialog v-model="helpOpen" width="760" aria-label="Keys of this stage">
-    <div class="float help">
+    <div class="float help" tabindex="0">
       <h2>Keys of this stage</h2>
       <div class="groups">
         <section v-for="[group, list] in groups" :key="group">

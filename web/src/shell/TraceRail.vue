@@ -52,7 +52,6 @@ function tip(x: { id: string; state: string; count: number }, stale: boolean) {
         :to="`/project/${project.id}/${s.id}`"
         class="stage"
         :class="{ here: route.params.stage === s.id }"
-        :aria-label="s.tip"
         :title="s.tip"
         :data-stage="s.id"
         :data-state="s.state"

@@ -65,6 +65,10 @@ frameCommands.value = [
 
 function press(e: KeyboardEvent) {
   const name = keyName(e)
+  if (name === 'Esc' && (helpOpen.value || fieldOpen.value)) {
+    helpOpen.value = fieldOpen.value = false
+    return
+  }
   const own = name === 'Ctrl K' || !typing(e)
   const c = own && frameCommands.value.find((c) => c.keys?.split(' / ').includes(name))
   if (c) {

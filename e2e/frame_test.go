@@ -1,0 +1,268 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func (p *program) openStage(t *testing.T, b *tab, name, stage string) {
+	t.Helper()
+	b.goTo(fmt.Sprintf("/project/%d/%s", p.projectID(name), stage))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	if stage == "circuit" || stage == "board" {
+		b.until(`document.querySelector('.canvas')?.dataset.view`)
+	}
+}
+
+// Two tabs on one project see each other's edits; undo and redo reach across reloads.
+func TestTwoTabsAndUndoAcrossReloads(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	parent := browser(t)
+	a := p.open(t, parent, "/")
+	p.openStage(t, a, "Moth Lamp", "circuit")
+	b := p.open(t, parent, "/")
+	p.openStage(t, b, "Moth Lamp", "board")
+
+	a.point(135, 137.5) // R1
+	a.set("value", "2k2")
+	b.until(`goldenTrace.all('part').some(p => p.value === '2k2')`)
+	b.until(`document.querySelector('[data-test=differences]')?.innerText.startsWith('1 difference')`)
+	b.until(`[...document.querySelectorAll('.way')].some(w => w.dataset.link === 'broken')`)
+
+	a.do(chromedp.Reload())
+	a.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.view`)
+	a.focus()
+	a.key("z", ctrl)
+	a.kept()
+	b.until(`!goldenTrace.all('part').some(p => p.value === '2k2')`)
+	b.until(`!document.querySelector('[data-test=differences]')`)
+	a.key("Z", ctrl, shift)
+	b.until(`goldenTrace.all('part').some(p => p.value === '2k2')`)
+}
+
+// A lost connection says so, refuses edits visibly, comes back and catches up.
+func TestLostConnectionComesBack(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	b.calm = true // the browser logs the broken connection itself
+	p.openStage(t, b, "Moth Lamp", "circuit")
+	before := b.revision()
+	addr := p.url[len("http://"):]
+	p.kill()
+	b.sees("The connection to the program is lost")
+	b.point(135, 137.5)
+	b.key("q")
+	b.sees("nothing was changed")
+	p.run("serve", addr)
+	b.until(`goldenTrace.state.value === 'open'`)
+	require.Equal(t, before, b.revision())
+	b.key("q")
+	b.kept()
+	assert.Equal(t, before+1, b.revision(), "and the next edit is kept")
+}
+
+// Projects are made, renamed, duplicated, deleted and brought back, exported and imported.
+func TestProjectList(t *testing.T) {
+	p := start(t, "serve", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	b.sees("Begin with an empty sheet")
+	newProject(t, p, b, "Fish Pass")
+	b.goTo("/")
+	b.click(`[aria-label="Rename Fish Pass"]`)
+	b.until(`document.activeElement?.dataset.test === 'name'`)
+	time.Sleep(80 * time.Millisecond)
+	b.key("a", ctrl)
+	b.typing("Eel Pass")
+	b.key(enter)
+	b.until(`document.querySelector('[aria-label="Duplicate Eel Pass"]') && !document.querySelector('.v-dialog.v-overlay--active')`)
+	time.Sleep(300 * time.Millisecond) // the dialog fades
+	b.click(`[aria-label="Duplicate Eel Pass"]`)
+	b.sees("Eel Pass copy")
+	b.click("[data-test=new]")
+	b.until(`document.activeElement?.dataset.test === 'name'`)
+	b.typing("EEL PASS")
+	b.key(enter)
+	b.sees("There is already a project with this name")
+	b.key(escape)
+	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	time.Sleep(300 * time.Millisecond)
+	b.click(`[aria-label="Delete Eel Pass copy"]`)
+	b.sees("Eel Pass copy was deleted.")
+	b.until(`!document.querySelector('[aria-label="Delete Eel Pass copy"]')`)
+	b.click(".notice .v-btn")
+	b.until(`document.querySelector('[aria-label="Delete Eel Pass copy"]')`)
+
+	_, file := p.api("GET", fmt.Sprintf("/projects/%d/export", p.projectID("Eel Pass")), nil)
+	name := t.TempDir() + "/eel.goldentrace"
+	require.NoError(t, os.WriteFile(name, file, 0o644))
+	b.do(chromedp.SetUploadFiles("[data-test=import]", []string{name}, chromedp.NodeReady))
+	b.sees("Eel Pass (2)")
+	require.NoError(t, os.WriteFile(name, []byte("nonsense"), 0o644))
+	b.do(chromedp.SetUploadFiles("[data-test=import]", []string{name}, chromedp.NodeReady))
+	b.sees("This is not a Golden Trace project file")
+}
+
+// Parts are moved with their wires, turned, mirrored, copied, pasted and edited in place.
+func TestEditingTheCircuit(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "circuit")
+	nets := `JSON.stringify([...goldenTrace.nets.values()].map(n => n.pins.map(p => p.part + '.' + p.pin).sort().join()).sort())`
+	before := eval[string](b, nets)
+	right := `goldenTrace.all('wire').every(w => w.a.x === w.b.x || w.a.y === w.b.y)`
+
+	b.drag(135, 137.5, 145, 140) // R1 aside: its wires follow
+	b.kept()
+	r1 := `goldenTrace.all('part').find(p => p.designator === 'R1')`
+	assert.Equal(t, []float64{145, 140}, eval[[]float64](b, `(()=>{const r=`+r1+`;return [r.at.x/1e6,r.at.y/1e6]})()`))
+	assert.Equal(t, before, eval[string](b, nets), "the nets are as they were")
+	assert.True(t, eval[bool](b, right), "all wires at right angles")
+	b.key("m")
+	b.kept()
+	assert.True(t, eval[bool](b, r1+`.mirror`))
+	assert.Equal(t, before, eval[string](b, nets))
+	b.key("z", ctrl)
+	b.kept()
+	b.key("z", ctrl)
+	b.kept()
+
+	// the value in place
+	b.key("v")
+	b.until(`document.activeElement?.dataset.test === 'inline'`)
+	b.key("a", ctrl)
+	b.typing("1k5")
+	b.key(enter)
+	b.until(r1 + `.value === '1k5'`)
+	// a designator that is taken is refused with a sentence
+	b.point(135, 137.5)
+	b.key("r")
+	b.until(`document.activeElement?.dataset.test === 'inline'`)
+	b.key("a", ctrl)
+	b.typing("R2")
+	b.key(enter)
+	b.sees("There is already a part called R2")
+
+	// copy and paste with designators of their own; delete; undo
+	b.focus()
+	b.drag(100, 160, 150, 120) // what lies inside the box
+	n := eval[int](b, `goldenTrace.all('part').length`)
+	b.key("c", ctrl)
+	b.move(220, 60)
+	b.key("v", ctrl)
+	b.kept()
+	b.until(fmt.Sprintf(`goldenTrace.all('part').length > %d`, n))
+	assert.True(t, eval[bool](b, `new Set(goldenTrace.all('part').map(p => p.designator)).size === goldenTrace.all('part').length`), "no designator twice")
+	b.key(kbDelete)
+	b.kept()
+	assert.Equal(t, n, eval[int](b, `goldenTrace.all('part').length`))
+	b.key("z", ctrl)
+	b.kept()
+	assert.Less(t, n, eval[int](b, `goldenTrace.all('part').length`))
+
+	// the net under the cursor, and what is found by the command field
+	b.focus()
+	b.move(135, 150)
+	b.key("h")
+	b.key("k", ctrl)
+	b.until(`document.activeElement?.classList.contains('ask')`)
+	b.typing("UV")
+	b.until(`document.querySelector('.hit.on')?.innerText.includes('D1')`)
+	b.key(enter)
+	b.until(`document.querySelector('[data-test=designator]')?.value === 'D1'`)
+}
+
+// Parts are turned, flipped and locked on the board; a track stops before foreign copper.
+func TestEditingTheBoard(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "board")
+	c3 := `goldenTrace.all('placed').find(p => p.designator === 'C3')`
+	b.point(13.97, 21.59)
+	b.key("m")
+	b.kept()
+	assert.True(t, eval[bool](b, c3+`.bottom`))
+	b.key("z", ctrl)
+	b.kept()
+	b.key("l")
+	b.kept()
+	b.key(keyRight)
+	time.Sleep(100 * time.Millisecond)
+	assert.EqualValues(t, 13_970_000, eval[int](b, c3+`.at.x`), "locked")
+	b.key("l")
+	b.kept()
+	b.key(keyRight)
+	b.kept()
+	assert.EqualValues(t, 13_970_000+635_000, eval[int](b, c3+`.at.x`))
+	b.key("z", ctrl)
+	b.kept()
+
+	// from the battery's pad on the bottom straight at a foreign track: it stops before it
+	b.click("[data-sheet='1']")
+	b.key("t")
+	b.point(6.35, 22.86)
+	b.until(`document.querySelector('[data-test=routing]')?.innerText === 'BATTERY'`)
+	b.move(24, 22.86)
+	b.sees("Stopped before")
+	b.key(escape)
+	b.key(escape)
+	assert.Zero(t, eval[int](b, `[...goldenTrace.findings.values()].filter(f => f.kind === 'clearance').length`))
+
+	// measuring from middle to middle
+	b.key("d")
+	b.point(20.32, 33.655)
+	b.point(20.32, 23.495)
+	b.until(`document.querySelector('.foot')`)
+	b.key(escape)
+
+	// an outline that is no number is refused where it was typed
+	b.key("u")
+	b.click("[data-test=outline-width]")
+	b.key("a", ctrl)
+	b.typing("wide")
+	b.key(enter)
+	b.sees("is not a length")
+	assert.Equal(t, 4, eval[int](b, `goldenTrace.board.outline.length`))
+}
+
+// Every view, in both shades, is free of serious faults of accessibility.
+func TestAccessible(t *testing.T) {
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	b.sees("Moth Lamp, first try")
+	look := func(what string) {
+		t.Helper()
+		time.Sleep(350 * time.Millisecond)
+		_ = eval[any](b, string(axe)+"\n;0")
+		found, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + (n.any[0]?.message ?? ''))))`, chromedp.EvalAwaitPromise))
+		require.NoError(t, err)
+		assert.Empty(t, found, what)
+	}
+	visit := func() {
+		b.goTo("/")
+		b.sees("Moth Lamp, first try")
+		look("projects")
+		for _, stage := range []string{"circuit", "parts", "board", "checks", "handoff"} {
+			p.openStage(t, b, "Moth Lamp, first try", stage)
+			look(stage)
+		}
+		p.openStage(t, b, "Moth Lamp", "circuit")
+		b.key("?")
+		b.sees("Keys of this stage")
+		look("keys")
+		b.key(escape)
+		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+		time.Sleep(300 * time.Millisecond)
+	}
+	visit()
+	b.click(`[aria-label="Dark or light frame"]`)
+	b.until(`document.querySelector('.v-theme--light')`)
+	visit()
+}
