@@ -51,7 +51,7 @@ onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.boardShade, () => ed.scene.invalidate()) // prettier-ignore
 watch(() => [ed.selection.size, ed.state.tool, ed.state.net, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
 
-const frameAll = () => canvas.value?.show(ed.content(), 50, 130, 4e-5)
+const frameAll = () => canvas.value?.show(ed.content(), 50, 160, 4e-5)
 function goTo(b: Box) {
   canvas.value?.show({ minX: b.minX - 6e6, minY: b.minY - 6e6, maxX: b.maxX + 6e6, maxY: b.maxY + 6e6 }, 40, 0, 5e-5)
 }

@@ -118,7 +118,9 @@ function showFinding(f: Finding) {
   goTo(boxOf([f.at], 5e6))
 }
 function ready() {
-  frameAll()
+  const b = ed.content()
+  if (b) canvas.value?.show(b, 90, 0, 5e-6)
+  else frameAll()
   followRoute()
 }
 function followRoute() {

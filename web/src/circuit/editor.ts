@@ -27,10 +27,10 @@ export class CircuitEditor {
     net: '' as string,
     finding: false,
     warning: '',
+    sheet: 0,
   })
   readonly selection = shallowReactive(new Set<number>())
   part: LibraryItem | null = null
-  sheet = 0
   at: Point = { x: 0, y: 0 }
   wirePath: Point[] = []
   boxFrom: Point | null = null
@@ -44,6 +44,11 @@ export class CircuitEditor {
     private readonly taste: ReturnType<typeof useTaste>,
   ) {
     this.previews = new Previewer(project)
+  }
+
+  /** The sheet on show. */
+  get sheet() {
+    return this.state.sheet
   }
 
   get colours(): CircuitColours {
@@ -92,7 +97,7 @@ export class CircuitEditor {
 
   /** Draws the whole sheet anew. */
   load(sheet: number) {
-    this.sheet = sheet
+    this.state.sheet = sheet
     const all = new Map<number, Item[]>()
     for (const kind of ['sheet', 'part', 'wire', 'label', 'supply', 'openMark'] as Kind[])
       for (const o of this.project.all(kind)) {
