@@ -2,12 +2,11 @@
 SHELL := /bin/bash
 DATA ?= demo-data
 ADDR ?= 127.0.0.1:8411
-NEED = gcc chromium
 WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: demo test build wire lint format bench pictures tools unit browser
+.PHONY: demo test build wire lint format bench pictures tools tools-build unit browser
 
-demo: build ## the program with its demo projects
+demo: tools-build build ## the program with its demo projects
 	bin/goldentrace demo --data $(DATA) --addr $(ADDR)
 
 test: tools lint unit browser ## everything
@@ -27,7 +26,9 @@ web/node_modules/.installed: web/package-lock.json
 	touch $@
 
 # Debian's packages that are missing are installed where that is permitted, else named.
-tools:
+tools-build: NEED = gcc
+tools: NEED = gcc chromium
+tools tools-build:
 	@command -v go >/dev/null || { echo "Go is missing: install Go 1.26 or later."; exit 1; }
 	@command -v npm >/dev/null || { echo "Node.js and npm are missing: install Node.js 20.19 or later."; exit 1; }
 	@missing=""; for c in $(NEED); do command -v $$c >/dev/null || missing="$$missing $$c"; done; \
@@ -42,6 +43,7 @@ lint: web/node_modules/.installed
 	@bad=$$(gofmt -l cmd core demo e2e server store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
 	go run ./tools/wiregen -check
 	go vet ./...
+	go tool staticcheck ./...
 	cd web && npm run --silent lint
 
 unit: server/web/index.html

@@ -110,9 +110,10 @@ func BenchmarkPreviewTrack(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
 		w := workbench.Open(d, 0)
 		f := route.Field{Doc: d, Index: w.Index()}
-		l := w.Links()[0]
-		report(b, 300, func(i int) {
-			f.Draw(l.A, l.A.Add(geom.Pt(int64(i%20)*700_000, int64(i%13)*900_000)), route.StraightFirst, 0, l.Net, 200_000)
+		links := w.Links()
+		report(b, 500, func(i int) { // from a pad somewhere to the hand, up to 30 mm away, free or blocked
+			l := links[i*7919%len(links)]
+			f.Draw(l.A, l.A.Add(geom.Pt(int64(i%61-30)*1_000_000, int64(i%47-23)*1_000_000)), route.StraightFirst, i%2, l.Net, 200_000)
 		})
 	})
 }

@@ -54,7 +54,6 @@ type reader struct {
 	aperAttr  string
 	objAttr   map[string]string
 	ended     bool
-	line      int
 }
 
 // LargestFile bounds what is read, in bytes.

@@ -49,7 +49,7 @@ const offs = [
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.boardShade, () => ed.scene.invalidate()) // prettier-ignore
-watch(() => [ed.selection.size, ed.state.tool, ed.state.net, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
+watch(() => [ed.selection.size, ed.state.tool, ed.project.lit.value, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
 
 const frameAll = () => canvas.value?.show(ed.content(), 50, 160, 4e-5)
 function goTo(b: Box) {
@@ -64,8 +64,8 @@ function pick(id: number) {
   if (b) goTo(b)
 }
 function lightNet(name: string) {
-  ed.state.net = ed.state.net === name ? '' : name
-  if (!ed.state.net) return
+  ed.project.lit.value = ed.project.lit.value === name ? '' : name
+  if (!ed.project.lit.value) return
   const ids = [
     ...props.project.all('placed').filter((p) => Object.values(p.nets).includes(name)),
     ...props.project.all('track').filter((t) => t.net === name),
@@ -79,14 +79,14 @@ function showFinding(f: Finding) {
   ed.selection.clear()
   for (const id of f.objects ?? []) if (props.project.kind(id) !== 'board') ed.selection.add(id)
   if (f.copper !== undefined) ed.toSheet(f.copper)
-  if (f.kind === 'links') ed.state.net = f.key.slice(6)
+  if (f.kind === 'links') ed.project.lit.value = f.key.slice(6)
   ed.flagged = f.at
   goTo(boxOf([f.at], 3e6))
 }
 function followRoute() {
   if (route.query.id) pick(Number(route.query.id))
   if (route.query.net) {
-    ed.state.net = ''
+    ed.project.lit.value = ''
     lightNet(String(route.query.net))
   }
   const f = route.query.finding && props.project.findings.get(String(route.query.finding))
@@ -180,7 +180,7 @@ useCommands(
       title: 'Highlight the net under the cursor',
       keys: 'H',
       group: 'See',
-      run: () => (ed.state.net = ed.netUnder(ed.raw, tolerance())),
+      run: () => (ed.project.lit.value = ed.netUnder(ed.raw, tolerance())),
     },
     {
       id: 'links',
@@ -366,7 +366,14 @@ defineExpose({ ed })
           </template>
         </ToolShelf>
       </div>
-      <DetailsPanel :project="project" stage="board" :net="ed.state.net" @part="pick" @net="lightNet" @finding="showFinding">
+      <DetailsPanel
+        :project="project"
+        stage="board"
+        :net="ed.project.lit.value"
+        @part="pick"
+        @net="lightNet"
+        @finding="showFinding"
+      >
         <BoardDetails :project="project" :editor="ed" />
       </DetailsPanel>
     </div>

@@ -28,7 +28,7 @@ export class BoardEditor {
     tool: 'select' as BoardTool,
     sheet: 0,
     hidden: [] as number[],
-    net: '',
+    hoverNet: '',
     hovered: 0,
     showLinks: true,
     style: 0,
@@ -280,8 +280,8 @@ export class BoardEditor {
     else if (this.state.carrying) this.state.carrying = false
     else if (this.state.tool !== 'select') this.take('select')
     else if (this.selection.size) this.selection.clear()
-    else if (this.state.net || this.flagged) {
-      this.state.net = ''
+    else if (this.project.lit.value || this.flagged) {
+      this.project.lit.value = ''
       this.flagged = null
     } else return false
     this.redraw()
@@ -396,8 +396,10 @@ export class BoardEditor {
         this.target = t && t.net === this.route.net && t.sheets.includes(this.state.sheet) ? t : null
         this.look45()
       } else this.target = t
-    } else if (this.state.tool === 'select' && !this.boxFrom) this.state.hovered = this.under(p, tolerance)[0] ?? 0
-    else if (this.state.tool === 'measure') this.target = this.touched(p, tolerance)
+    } else if (this.state.tool === 'select' && !this.boxFrom) {
+      this.state.hovered = this.under(p, tolerance)[0] ?? 0
+      this.state.hoverNet = this.netUnder(p, tolerance)
+    } else if (this.state.tool === 'measure') this.target = this.touched(p, tolerance)
     this.redraw()
   }
 
@@ -480,7 +482,7 @@ export class BoardEditor {
         if (!t.sheets.includes(this.state.sheet)) this.toSheet(t.sheets[0])
         this.route = { net: t.net, runs: [{ sheet: this.state.sheet, path: [t.at] }], start: t }
         this.state.routing = t.net
-        this.state.net = t.net
+        this.project.lit.value = t.net
         this.target = null
       }
       this.redraw()
@@ -605,7 +607,7 @@ export class BoardEditor {
   }
   removeNet() {
     const id = [...this.selection][0]
-    const net = this.state.net || (id && ((this.project.find(id)?.object as Kinds['track']).net as string | undefined))
+    const net = this.project.lit.value || (id && ((this.project.find(id)?.object as Kinds['track']).net as string | undefined))
     if (net) this.project.edit('removeNetTracks', { net }).catch(complain)
     else say('Pick a track or highlight a net first.', 'error')
   }

@@ -59,7 +59,7 @@ function drawLinks(ed: BoardEditor, pen: Pen) {
   const quiet: Link[] = []
   for (const [net, links] of ed.project.links) {
     if (held && net in held) continue
-    if (net === ed.state.net) draw(links, true)
+    if (net === ed.project.lit.value || net === ed.state.hoverNet) draw(links, true)
     else quiet.push(...links)
   }
   draw(quiet, false)
@@ -71,15 +71,15 @@ function drawLinks(ed: BoardEditor, pen: Pen) {
 }
 
 function drawNet(ed: BoardEditor, pen: Pen) {
-  if (!ed.state.net) return
+  if (!ed.project.lit.value) return
   const { ctx } = pen
   const c = ed.look().colours
   ctx.globalAlpha = 0.5
-  for (const t of ed.project.all('track')) if (t.net === ed.state.net) drawLines(pen, [[t.a, t.b]], c.linkNet, t.width)
+  for (const t of ed.project.all('track')) if (t.net === ed.project.lit.value) drawLines(pen, [[t.a, t.b]], c.linkNet, t.width)
   for (const p of ed.project.all('placed')) {
-    if (!Object.values(p.nets).includes(ed.state.net)) continue
+    if (!Object.values(p.nets).includes(ed.project.lit.value)) continue
     for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? []) {
-      if (p.nets[pad.number] !== ed.state.net) continue
+      if (p.nets[pad.number] !== ed.project.lit.value) continue
       fillPad(pen, pad, boardPlace(p), c.linkNet)
     }
   }

@@ -87,7 +87,7 @@ const setting = (f: Partial<Kinds['settings']>) => props.project.edit('setSettin
           <td class="mono">{{ q.number }}</td>
           <td>{{ q.name }}</td>
           <td class="mono net">
-            <button @click="((editor.state.net = q.net), editor.redraw())">{{ q.net }}</button>
+            <button @click="((editor.project.lit.value = q.net), editor.redraw())">{{ q.net }}</button>
           </td>
         </tr>
       </tbody>

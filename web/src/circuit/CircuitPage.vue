@@ -72,7 +72,7 @@ watch(
     ed.state.tool,
     ed.state.turn,
     ed.state.mirror,
-    ed.state.net,
+    ed.project.lit.value,
     ed.state.labelName,
     ed.state.supplyName,
     ed.state.supplyShape,
@@ -105,10 +105,10 @@ function pickPart(id: number) {
   if (b) goTo(b)
 }
 function lightNet(name: string) {
-  ed.state.net = ed.state.net === name ? '' : name
+  ed.project.lit.value = ed.project.lit.value === name ? '' : name
   const net = props.project.nets.get(name)
   const b = net && ed.boxOf([...net.items, ...net.pins.map((p) => p.part)])
-  if (ed.state.net && b) goTo(b)
+  if (ed.project.lit.value && b) goTo(b)
 }
 function showFinding(f: Finding) {
   if (f.stage !== 'circuit') return
@@ -126,7 +126,7 @@ function ready() {
 function followRoute() {
   if (route.query.id) pickPart(Number(route.query.id))
   if (route.query.net) {
-    ed.state.net = ''
+    ed.project.lit.value = ''
     lightNet(String(route.query.net))
   }
   const f = route.query.finding && props.project.findings.get(String(route.query.finding))
@@ -228,7 +228,7 @@ useCommands(
       title: 'Highlight the net under the cursor',
       keys: 'H',
       group: 'See',
-      run: () => (ed.state.net = ed.netUnder(ed.at, tolerance())),
+      run: () => (ed.project.lit.value = ed.netUnder(ed.at, tolerance())),
     },
     {
       id: 'grid',
@@ -383,7 +383,7 @@ defineExpose({ ed })
       <DetailsPanel
         :project="project"
         stage="circuit"
-        :net="ed.state.net"
+        :net="ed.project.lit.value"
         @part="pickPart"
         @net="lightNet"
         @finding="showFinding"

@@ -24,7 +24,7 @@ export class CircuitEditor {
     supplyShape: 'ground' as 'ground' | 'bar',
     bendFlipped: false,
     hovered: 0,
-    net: '' as string,
+    hoverNet: '',
     finding: false,
     warning: '',
     sheet: 0,
@@ -279,8 +279,8 @@ export class CircuitEditor {
       this.take('select')
     } else if (this.selection.size) {
       this.selection.clear()
-    } else if (this.state.net) {
-      this.state.net = ''
+    } else if (this.project.lit.value) {
+      this.project.lit.value = ''
     } else return false
     this.redraw()
     return true
@@ -382,6 +382,7 @@ export class CircuitEditor {
       }
     } else if (this.state.tool === 'select' && !this.boxFrom) {
       this.state.hovered = this.under(p, tolerance)[0] ?? 0
+      this.state.hoverNet = this.netUnder(p, tolerance)
     }
     this.redraw()
   }

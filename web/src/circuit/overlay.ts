@@ -5,7 +5,9 @@ import type { CircuitEditor } from './editor'
 
 /** Draws what moves or is marked: the net in the light, the selection, the tool's ghost. */
 export function drawOverlay(ed: CircuitEditor, pen: Pen) {
-  drawNet(ed, pen)
+  const hover = ed.state.tool === 'select' && !ed.drag ? ed.state.hoverNet : ''
+  if (hover && hover !== ed.project.lit.value) drawNet(ed, pen, hover, 0.3)
+  drawNet(ed, pen, ed.project.lit.value, 0.55)
   drawSelection(ed, pen)
   drawLoose(ed, pen)
   if (ed.drag?.moved) for (const b of ed.drag.moved.put ?? []) drawHeld(ed, pen, b.kind, b.object as never)
@@ -44,10 +46,10 @@ function drawHeld(ed: CircuitEditor, pen: Pen, kind: string, o: never) {
   else if (kind === 'openMark') drawOpenMark(pen, (o as Kinds['openMark']).at, c.select)
 }
 
-function drawNet(ed: CircuitEditor, pen: Pen) {
-  const net = ed.project.nets.get(ed.state.net)
+function drawNet(ed: CircuitEditor, pen: Pen, name: string, strength: number) {
+  const net = ed.project.nets.get(name)
   if (!net) return
-  pen.ctx.globalAlpha = 0.55
+  pen.ctx.globalAlpha = strength
   for (const id of net.items) {
     const w = ed.project.get('wire', id)
     if (w?.sheet === ed.sheet) drawWire(pen, w.a, w.b, ed.colours.net, 1.3)

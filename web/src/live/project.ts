@@ -37,6 +37,8 @@ export class Project {
   readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '' })
   readonly handoff = shallowRef<HandoffState | null>(null)
   readonly progress = ref<number | null>(null)
+  /** The net in the light, on every stage. */
+  readonly lit = ref('')
   readonly docTick = ref(0)
   readonly derivedTick = ref(0)
   readonly lastRefusal = ref('')

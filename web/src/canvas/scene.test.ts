@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest'
+import { type Item, Scene } from './scene'
+import { Viewport } from './viewport'
+
+const item = (id: number, x: number, layer = 'a'): Item => ({
+  id,
+  layer,
+  minX: x,
+  maxX: x + 10,
+  minY: 0,
+  maxY: 10,
+  draw: () => undefined,
+})
+
+describe('what is painted', () => {
+  it('finds by place, in the order of the layers', () => {
+    const s = new Scene((l) => (l === 'a' ? 1 : 0))
+    s.load(new Map([[1, [item(1, 0)]], [2, [item(2, 5, 'b')]], [3, [item(3, 100)]]])) // prettier-ignore
+    expect(s.within({ minX: 0, minY: 0, maxX: 20, maxY: 20 }).map((i) => i.id)).toEqual([2, 1])
+  })
+  it('asks only for what changed to be painted anew', () => {
+    const s = new Scene(() => 0)
+    s.load(new Map([[1, [item(1, 0)]]]))
+    expect(s.dirty).toBeNull() // everything, the first time
+    s.dirty = []
+    s.set(1, [item(1, 50)])
+    expect(s.dirty!.map((b) => b.minX)).toEqual([0, 50]) // where it was and where it is
+    expect(s.within({ minX: 0, minY: 0, maxX: 20, maxY: 20 })).toEqual([])
+  })
+  it('leaves out what the hand holds', () => {
+    const s = new Scene(() => 0)
+    s.load(new Map([[1, [item(1, 0)]], [2, [item(2, 3)]]])) // prettier-ignore
+    s.hide([1])
+    expect(s.within({ minX: 0, minY: 0, maxX: 9, maxY: 9 }).map((i) => i.id)).toEqual([2])
+    s.hide([])
+    expect(s.within({ minX: 0, minY: 0, maxX: 9, maxY: 9 }).length).toBe(2)
+  })
+})
+
+describe('the view', () => {
+  const view = () => {
+    const v = new Viewport(1e6, 2e6, 1e-5)
+    v.width = 800
+    v.height = 600
+    return v
+  }
+  it('goes to the screen and back', () => {
+    const v = view()
+    for (const p of [{ x: 0, y: 0 }, { x: 5e6, y: -3e6 }]) expect(v.toWorld(v.toScreen(p).x, v.toScreen(p).y)).toEqual(p) // prettier-ignore
+    expect(v.toScreen({ x: 1e6, y: 3e6 }).y).toBeLessThan(300) // y goes up
+  })
+  it('zooms at the cursor', () => {
+    const v = view()
+    const before = v.toWorld(123, 456)
+    v.zoom(2, 123, 456)
+    const after = v.toWorld(123, 456)
+    expect(Math.abs(before.x - after.x)).toBeLessThan(2)
+    expect(Math.abs(before.y - after.y)).toBeLessThan(2)
+  })
+  it('frames a box whole', () => {
+    const v = view()
+    const b = { minX: -20e6, minY: 3e6, maxX: 70e6, maxY: 33e6 }
+    v.frame(b, 40)
+    expect(v.box.minX).toBeLessThan(b.minX)
+    expect(v.box.maxX).toBeGreaterThan(b.maxX)
+    expect(v.box.minY).toBeLessThan(b.minY)
+  })
+})
