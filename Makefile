@@ -59,6 +59,7 @@ format:
 
 bench: build ## work, size and growth, against stated references
 	go test -run '^$$' -bench . -benchtime 1x ./core/bench/...
+	go test -run '^$$' -bench Live -benchtime 1x ./e2e
 
 pictures: server/web/index.html ## the pictures of docs/screenshots
 	GOLDENTRACE_PICTURES=$(CURDIR)/docs/screenshots go test -count 1 -run TestPictures ./e2e

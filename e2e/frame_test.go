@@ -266,3 +266,48 @@ func TestAccessible(t *testing.T) {
 	b.until(`document.querySelector('.v-theme--light')`)
 	visit()
 }
+
+// Every file of a handoff can be looked at, drawn from the file itself.
+func TestEveryFileCanBeLookedAt(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "handoff")
+	b.click("[data-test=make]")
+	b.until(`document.querySelectorAll('.file').length === 15`)
+	for role, says := range map[string]string{"placement": "22.225", "parts": "Polarised capacitor", "netlist": "26 test points", "job": "FilesAttributes"} {
+		b.click(fmt.Sprintf(".file[data-role=%s] .name", role))
+		b.sees(says)
+	}
+	lit := `(()=>{const c=document.querySelector('canvas.art');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i]+d[i+1]+d[i+2]>150)n++;return n})()`
+	for _, role := range []string{"copper-1", "copper-2", "mask-top", "mask-bottom", "silk-top", "outline", "plated", "unplated"} {
+		b.click(fmt.Sprintf(".file[data-role=%s] .name", role))
+		b.until(`document.querySelector('canvas.art')`)
+		b.until(lit + ` > 500`)
+	}
+	b.click(".file[data-role=copper-2] .name")
+	b.sees("Copper,L2,Bot")
+	b.click(".file[data-role=paste-top] .name")
+	b.sees("0 marks")
+	b.until(lit + ` === 0`)
+}
+
+// The layer ladder picks, hides and shows alone; the keys of a stage are listed on ?.
+func TestLayerLadderAndKeys(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "board")
+	green := `(()=>{const c=document.querySelector('.canvas canvas');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i+1]>150&&d[i]<90)n++;return n})()`
+	b.click("[data-sheet='1']")
+	b.until(green + ` > 2000`)
+	b.click(`[aria-label="Hide Bottom"]`)
+	b.until(green + ` === 0`)
+	b.click(`[aria-label="Show Bottom"]`)
+	b.until(green + ` > 2000`)
+	b.key("1")
+	b.until(`document.querySelector('.ladder .on')?.innerText === 'Top'`)
+	b.until(green + ` < 200`) // the other sheet is dim
+	b.key("?")
+	b.sees("Hop to the other copper sheet")
+	b.key(escape)
+	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+}

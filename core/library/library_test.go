@@ -1,0 +1,90 @@
+package library_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/library"
+)
+
+const grid = 2_500_000
+
+func find(t *testing.T, name string) library.Item {
+	t.Helper()
+	it, ok := library.Find(name)
+	require.True(t, ok, name)
+	return it
+}
+
+// Every part is whole: valid pieces, pins on the grid, a pad for every pin and a pin for
+// every pad, copper within the courtyard and no two pads nearer than 0.15 mm.
+func TestEveryPartIsWhole(t *testing.T) {
+	for _, it := range library.All() {
+		t.Run(it.Part.Name, func(t *testing.T) {
+			require.NotNil(t, it.Symbol)
+			require.NotNil(t, it.Footprint)
+			for _, o := range []design.Object{it.Part, it.Symbol, it.Footprint} {
+				assert.NoError(t, o.Valid())
+			}
+			pads := map[string]bool{}
+			for i := range it.Footprint.Pads {
+				p := &it.Footprint.Pads[i]
+				pads[p.Number] = true
+				shape := layout.PadShape(p)
+				for _, q := range []geom.Point{shape.Box().Min, shape.Box().Max} {
+					assert.True(t, geom.InPolygon(q, it.Footprint.Courtyard), "pad %s within the courtyard", p.Number)
+				}
+				if p.Hole > 0 {
+					assert.GreaterOrEqual(t, min(p.Size.X, p.Size.Y)-p.Hole, int64(2*250_000), "ring of pad %s", p.Number)
+				}
+				for j := range i {
+					gap, _, _ := geom.Gap(shape, layout.PadShape(&it.Footprint.Pads[j]))
+					assert.GreaterOrEqual(t, gap, 150_000.0, "pads %s and %s", p.Number, it.Footprint.Pads[j].Number)
+				}
+			}
+			for _, pin := range it.Symbol.Pins {
+				assert.Zero(t, pin.At.X%grid, "pin %s", pin.Number)
+				assert.Zero(t, pin.At.Y%grid, "pin %s", pin.Number)
+				assert.True(t, pads[it.Part.Pad(pin.Number)], "pin %s has a pad", pin.Number)
+				delete(pads, it.Part.Pad(pin.Number))
+			}
+			assert.Empty(t, pads, "pads without a pin")
+		})
+	}
+}
+
+// What the trade calls by these numbers has these sizes.
+func TestStandardPitches(t *testing.T) {
+	pitch := func(name string) int64 {
+		p := find(t, name).Footprint.Pads
+		return p[1].At.Sub(p[0].At).X
+	}
+	assert.EqualValues(t, 10_160_000, pitch("Resistor"))
+	assert.EqualValues(t, 7_620_000, pitch("Diode"))
+	assert.EqualValues(t, 5_080_000, pitch("Terminal 2"))
+	assert.EqualValues(t, 2_540_000, pitch("Header 4"))
+	assert.EqualValues(t, 2_540_000, pitch("NPN transistor"))
+	soic := find(t, "Dual amplifier").Footprint.Pads
+	assert.EqualValues(t, 1_270_000, soic[0].At.Y-soic[1].At.Y)
+	assert.Equal(t, soic[0].At.X, -soic[7].At.X, "pins 1 and 8 face each other")
+	assert.Equal(t, soic[0].At.Y, soic[7].At.Y)
+}
+
+func TestSearch(t *testing.T) {
+	first := func(q string) string {
+		hits := library.Search(q)
+		require.NotEmpty(t, hits, q)
+		return hits[0].Part.Name
+	}
+	assert.Equal(t, "Resistor", first("resistor"))
+	assert.Equal(t, "LED", first("led"))
+	assert.Equal(t, "Resistor 0805", first("0805 res"))
+	assert.Equal(t, "Dual amplifier", first("opamp"))
+	assert.Len(t, library.Search(""), len(library.All()))
+	assert.Empty(t, library.Search("thermionic"))
+}
