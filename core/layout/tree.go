@@ -55,6 +55,7 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 			}
 		}
 	}
+	places := anchorsOf(pieces)
 	isFresh := make([]bool, n)
 	for _, i := range fresh {
 		isFresh[i] = true
@@ -76,17 +77,12 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 		}
 	}
 	for f.parts > 1+len(fresh) {
-		l := shortestOut(pieces, f.up, isFresh)
+		l := shortestOut(pieces, places, f.up, isFresh)
 		edges = append(edges, l)
 		f.join(at[l.a], at[l.b])
 	}
-	// what is new: lines from it to everything
 	for _, i := range fresh {
-		for j := range pieces {
-			if i != j {
-				edges = append(edges, nearestLink(pieces[i], pieces[j]))
-			}
-		}
+		edges = appendStar(edges, pieces, places, i)
 	}
 	slices.SortFunc(edges, func(a, b treeLink) int { return cmp.Compare(a.d, b.d) })
 	f = newForest(n)
@@ -101,6 +97,11 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 		if f.join(at[l.a], at[l.b]) {
 			t.links = append(t.links, l)
 		}
+	}
+	for f.parts > 1 { // lines of equal length may have ruled each other out
+		l := shortestOut(pieces, places, f.up, make([]bool, n))
+		t.links = append(t.links, l)
+		f.join(at[l.a], at[l.b])
 	}
 	return t.list(net, pieces, at)
 }
@@ -129,20 +130,71 @@ func (f *forest) join(a, b int) bool {
 	return true
 }
 
-func nearestLink(a, b *Copper) treeLink {
-	best := treeLink{a: a.Ref(), b: b.Ref(), d: math.Inf(1)}
-	for _, p := range anchorPlaces(a) {
-		for _, q := range anchorPlaces(b) {
-			if d := p.Dist(q); d < best.d {
-				best.pa, best.pb, best.d = p, q, d
+// anchorsOf lists the places of all pieces at which links can end.
+func anchorsOf(pieces []*Copper) []anchor {
+	out := make([]anchor, 0, len(pieces)+8)
+	for i, c := range pieces {
+		if c.Kind != "track" {
+			out = append(out, anchor{c.At, i})
+			continue
+		}
+		for _, p := range c.Shape.Pts {
+			out = append(out, anchor{p, i})
+		}
+	}
+	return out
+}
+
+// appendStar adds the lines from a new piece that can belong to a shortest tree: from each
+// of its places the shortest into every sixth of the circle, since of two lines less than
+// 60° apart the longer is the longest side of a triangle.
+func appendStar(edges []treeLink, pieces []*Copper, places []anchor, i int) []treeLink {
+	for _, from := range places {
+		if from.piece != i {
+			continue
+		}
+		var best [6]treeLink
+		for _, to := range places {
+			if to.piece == i {
+				continue
+			}
+			dx, dy := float64(to.at.X-from.at.X), float64(to.at.Y-from.at.Y)
+			k, d := sixth(dx, dy), math.Hypot(dx, dy)
+			if best[k].a.ID == 0 || d < best[k].d {
+				best[k] = treeLink{pieces[i].Ref(), pieces[to.piece].Ref(), from.at, to.at, d}
+			}
+		}
+		for _, l := range best {
+			if l.a.ID != 0 {
+				edges = append(edges, l)
 			}
 		}
 	}
-	return best
+	return edges
 }
 
-// shortestOut is the shortest line from the smallest part of the net to the rest.
-func shortestOut(pieces []*Copper, up []int, skip []bool) treeLink {
+// sixth is which sixth of the circle a direction lies in.
+func sixth(dx, dy float64) int {
+	const tan60 = 1.7320508075688772
+	steep := math.Abs(dy) >= tan60*math.Abs(dx)
+	switch {
+	case dy >= 0 && !steep && dx > 0:
+		return 0
+	case dy >= 0 && steep:
+		return 1
+	case dy > 0:
+		return 2
+	case !steep && dx < 0:
+		return 3
+	case steep:
+		return 4
+	}
+	return 5
+}
+
+// shortestOut is the shortest line from the smallest part of the net to the rest; what skip
+// names is not there yet.
+func shortestOut(pieces []*Copper, places []anchor, up []int, skip []bool) treeLink {
 	size := map[int]int{}
 	for i := range pieces {
 		if !skip[i] {
@@ -156,15 +208,17 @@ func shortestOut(pieces []*Copper, up []int, skip []bool) treeLink {
 		}
 	}
 	best := treeLink{d: math.Inf(1)}
-	for i, c := range pieces {
-		if skip[i] || root(up, i) != small {
+	for _, a := range places {
+		if skip[a.piece] || root(up, a.piece) != small {
 			continue
 		}
-		for j, o := range pieces {
-			if !skip[j] && root(up, j) != small {
-				if l := nearestLink(c, o); l.d < best.d {
-					best = l
-				}
+		for _, b := range places {
+			dx, dy := float64(a.at.X-b.at.X), float64(a.at.Y-b.at.Y)
+			if math.Abs(dx) >= best.d || math.Abs(dy) >= best.d || skip[b.piece] || root(up, b.piece) == small {
+				continue
+			}
+			if d := math.Hypot(dx, dy); d < best.d {
+				best = treeLink{pieces[a.piece].Ref(), pieces[b.piece].Ref(), a.at, b.at, d}
 			}
 		}
 	}
