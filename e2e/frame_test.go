@@ -132,6 +132,13 @@ func TestEditingTheCircuit(t *testing.T) {
 	b.key("z", ctrl)
 	b.kept()
 
+	// a picked part's value goes where it is dragged, the part stays
+	b.drag(138, 135.6, 148, 128)
+	b.kept()
+	assert.True(t, eval[bool](b, r1+`.valueAt?.x > 8e6 && `+r1+`.at.x === 135e6`))
+	b.key("z", ctrl)
+	b.kept()
+
 	// the value in place
 	b.key("v")
 	b.until(`document.activeElement?.dataset.test === 'inline'`)

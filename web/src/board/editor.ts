@@ -511,7 +511,7 @@ export class BoardEditor {
     const path = m.track.path
     const run = r.runs[r.runs.length - 1]
     run.path.push(...path.slice(1).filter((p, i) => !same(p, path[i])))
-    const arrived = target && !m.track.blocked && target.id !== r.start.id
+    const arrived = target && !m.track.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
     if (arrived) this.finish()
     else this.look45()
     this.redraw()

@@ -35,6 +35,8 @@ export class CircuitEditor {
   wirePath: Point[] = []
   boxFrom: Point | null = null
   drag: { from: Point; step: Point; moved: MovedPreview | null } | null = null
+  /** A designator or value on its way to another place. */
+  textDrag: { id: number; field: 'designator' | 'value'; from: Point; at: Point; start: Point } | null = null
   redraw: () => void = () => undefined
   editText: (what: { id: number; field: 'designator' | 'value' | 'name'; value: string; at: Point }) => void = () => undefined
   private readonly previews: Previewer
@@ -269,7 +271,9 @@ export class CircuitEditor {
 
   /** Steps back one level; tells whether there was one. */
   back(): boolean {
-    if (this.drag) {
+    if (this.textDrag) {
+      this.textDrag = null
+    } else if (this.drag) {
       this.endDrag()
     } else if (this.wirePath.length) {
       this.wirePath.pop()
@@ -337,6 +341,12 @@ export class CircuitEditor {
         this.run('placeOpenMark', { sheet: this.sheet, at })
         return
     }
+    // a picked part's texts can be moved by themselves; else the part is meant
+    const text = this.selection.size === 1 && !e.shiftKey && !e.altKey ? this.textUnder(p) : null
+    if (text && text.field !== 'name' && this.selection.has(text.id)) {
+      this.textDrag = { id: text.id, field: text.field, from: p, at: text.at, start: text.at }
+      return
+    }
     const hits = this.under(p, tolerance)
     let id = hits[0]
     if (e.altKey && hits.length > 1) {
@@ -361,7 +371,10 @@ export class CircuitEditor {
 
   move(p: Point, tolerance: number) {
     this.at = this.aim(p, tolerance)
-    if (this.drag) {
+    if (this.textDrag) {
+      const t = this.textDrag
+      t.at = snap({ x: t.start.x + p.x - t.from.x, y: t.start.y + p.y - t.from.y }, 250_000)
+    } else if (this.drag) {
       const now = snap(p, this.grid)
       const step = { x: now.x - this.drag.from.x, y: now.y - this.drag.from.y }
       if (!same(step, this.drag.step)) {
@@ -388,6 +401,15 @@ export class CircuitEditor {
   }
 
   up(p: Point) {
+    const t = this.textDrag
+    if (t) {
+      this.textDrag = null
+      const part = this.project.get('part', t.id)
+      if (part && Math.hypot(p.x - t.from.x, p.y - t.from.y) > 0.4e6)
+        this.run('moveText', { id: t.id, text: t.field, at: { x: t.at.x - part.at.x, y: t.at.y - part.at.y } })
+      this.redraw()
+      return
+    }
     if (this.boxFrom) {
       const box = boxOf([this.boxFrom, p])
       const whole = p.x >= this.boxFrom.x

@@ -12,6 +12,8 @@ export function drawOverlay(ed: CircuitEditor, pen: Pen) {
   drawLoose(ed, pen)
   if (ed.drag?.moved) for (const b of ed.drag.moved.put ?? []) drawHeld(ed, pen, b.kind, b.object as never)
   drawGhost(ed, pen)
+  const t = ed.textDrag
+  if (t) pen.text(ed.project.get('part', t.id)?.[t.field] ?? '', t.at.x / 1e6, t.at.y / 1e6, 3.1, { colour: ed.colours.select })
   if (ed.boxFrom) {
     const { ctx } = pen
     const whole = ed.at.x >= ed.boxFrom.x
