@@ -8,6 +8,7 @@ import (
 	"os"
 	"os/signal"
 	"path/filepath"
+	"runtime/debug"
 	"syscall"
 
 	"github.com/spf13/cobra"
@@ -29,6 +30,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 	var data, addr string
 	c := &cobra.Command{Use: "serve", Short: "Serve the web application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
+			debug.SetGCPercent(300) // memory is plenty; a hand should not wait for the collector
 			ctx, stop := signal.NotifyContext(cmd.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
 			s, err := store.Open(data)

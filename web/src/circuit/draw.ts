@@ -94,7 +94,7 @@ export function drawSymbol(
     for (const pin of s.pins) {
       const left = pin.turn === 0
       const inner = apply(t, { x: pin.at.x + (left ? 1 : -1) * (pin.length + 0.8e6), y: pin.at.y })
-      const start = p.mirror !== (p.turn === 2) ? !left : left
+      const start = !!p.mirror !== (p.turn === 2) ? !left : left
       pen.text(pin.name ?? '', inner.x / 1e6, inner.y / 1e6, 2.1, {
         align: start ? 'left' : 'right',
         colour: tint ?? c.ink,
