@@ -33,7 +33,7 @@ func TestPictures(t *testing.T) {
 		}
 		b.shot(filepath.Join(dir, name))
 	}
-	visit(lamp, "circuit", "circuit.png", func() { b.point(130, 145); b.move(150, 60) })
+	visit(lamp, "circuit", "circuit.png", func() { b.point(160, 137.5); b.move(160, 122.5); b.key("h"); b.move(222, 60) })
 	visit(lamp, "board", "board.png", func() { b.click("[data-sheet='1']"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {
