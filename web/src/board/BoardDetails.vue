@@ -86,7 +86,7 @@ function resize(w: number, h: number) {
       name="side"
       @keep="set({ bottom: $event === 'bottom' })"
     />
-    <table class="pads">
+    <table>
       <tbody>
         <tr v-for="(net, pad) in placed.nets" :key="pad">
           <td class="mono">{{ pad }}</td>
@@ -171,25 +171,6 @@ function resize(w: number, h: number) {
 </template>
 
 <style scoped>
-h3 {
-  font-size: 14px;
-  font-weight: 600;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.pads {
-  width: 100%;
-  font-size: 12px;
-  border-collapse: collapse;
-}
-td {
-  padding: 1px 4px;
-  border-top: 1px solid rgba(var(--v-border-color), 0.18);
-}
-.net {
-  text-align: right;
-}
 .acts {
   display: flex;
   gap: 6px;

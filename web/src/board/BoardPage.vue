@@ -278,9 +278,9 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <div class="page">
-    <div class="middle">
-      <div class="paper">
+  <div class="drawing-page">
+    <div class="drawing-middle">
+      <div class="drawing-paper">
         <CanvasView
           ref="canvas"
           :scene="ed.scene"
@@ -309,7 +309,7 @@ defineExpose({ ed })
             {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
           </button>
         </div>
-        <div v-if="empty && !ed.state.carrying" class="float empty">
+        <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
           <template v-if="hasCircuit">
             <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
             <v-btn color="primary" variant="flat" data-test="carry-first" @click="ed.state.carrying = true">Carry to board</v-btn>
@@ -390,22 +390,6 @@ defineExpose({ ed })
 </template>
 
 <style scoped>
-.page {
-  position: absolute;
-  inset: 0;
-  display: flex;
-  flex-direction: column;
-}
-.middle {
-  flex: 1;
-  min-height: 0;
-  display: flex;
-}
-.paper {
-  position: relative;
-  flex: 1;
-  min-width: 0;
-}
 .topright {
   position: absolute;
   right: 12px;
@@ -425,44 +409,11 @@ defineExpose({ ed })
   border-color: rgb(var(--v-theme-error));
   cursor: pointer;
 }
-.empty {
-  position: absolute;
-  left: 50%;
-  top: 42%;
-  transform: translate(-50%, -50%);
-  padding: 18px 22px;
-  max-width: 380px;
-  font-size: 14px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  align-items: flex-start;
-}
 .short {
   width: 190px;
   grid-template-columns: auto 90px 26px;
 }
-.choice {
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  border-radius: 6px;
-  padding: 3px 10px;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-}
 .blocked {
   color: rgb(var(--v-theme-error));
-}
-.opt {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.opt input {
-  width: 170px;
-  padding: 3px 8px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
 }
 </style>

@@ -1,5 +1,5 @@
 import { markRaw, reactive, shallowReactive, shallowRef } from 'vue'
-import { apply, boardPlace, dist, inPolygon, padCore, same, segmentDistance, snap, turn } from '../canvas/geometry'
+import { boardPlace, dist, same, snap, turn } from '../canvas/geometry'
 import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { Previewer, type Project } from '../live/project'
@@ -7,19 +7,11 @@ import type { AnyObject, Kind, Kinds, Link, Placed, Point, Probe, Run } from '..
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
-import { courtyard, holeItem, legendItem, type Look, outlineItem, padBox, placedItems, trackItem, viaItem } from './draw'
+import { type Touched, touched, under } from './picking'
+import { courtyard, holeItem, legendItem, type Look, outlineItem, placedItems, trackItem, viaItem } from './draw'
 
 export type BoardTool = 'select' | 'track' | 'outline' | 'hole' | 'text' | 'measure'
 export const cornerStyles = ['straightFirst', 'diagonalFirst', 'square', 'free'] as const
-
-/** Copper under the hand. */
-export interface Touched {
-  id: number
-  net: string
-  at: Point
-  sheets: number[]
-  name: string
-}
 
 /** What a person is doing on the board, and what is drawn of it. */
 export class BoardEditor {
@@ -166,88 +158,12 @@ export class BoardEditor {
       : null
   }
 
-  // ---- picking
-
-  /** What lies under the place, best first: parts before copper before texts; small before large. */
   under(p: Point, tolerance: number): number[] {
-    const hits = new Map<number, number>()
-    const box = boxOf([p], tolerance)
-    const add = (id: number, rank: number) => hits.set(id, Math.min(rank, hits.get(id) ?? 99))
-    for (const it of this.scene.within(box)) {
-      const found = this.project.find(it.id)
-      switch (found?.kind) {
-        case 'placed': {
-          const on = found.object as Placed
-          const f = this.project.named('footprint', on.footprint)
-          if (f && inPolygon(p, courtyard(f, boardPlace(on)))) add(it.id, 2)
-          break
-        }
-        case 'track': {
-          const t = found.object as Kinds['track']
-          if (!this.state.hidden.includes(t.sheet) && segmentDistance(p, t.a, t.b) <= t.width / 2 + tolerance / 2)
-            add(it.id, t.sheet === this.state.sheet ? 1 : 3)
-          break
-        }
-        case 'via': {
-          const v = found.object as Kinds['via']
-          if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2) add(it.id, 0)
-          break
-        }
-        case 'hole': {
-          const h = found.object as Kinds['hole']
-          if (dist(p, h.at) <= h.diameter / 2) add(it.id, 0)
-          break
-        }
-        case 'legend':
-          add(it.id, 4)
-      }
-    }
-    return [...hits].sort((a, b) => a[1] - b[1]).map((h) => h[0])
+    return under(this, p, tolerance)
   }
 
-  /** The copper under the place: pads before vias before tracks; those on the sheet in work first. */
   touched(p: Point, tolerance: number): Touched | null {
-    const all = this.copperNames.map((_, i) => i)
-    let best: (Touched & { rank: number }) | null = null
-    const offer = (t: Touched, rank: number) => {
-      if (!t.sheets.includes(this.state.sheet)) rank += 10
-      if (!best || rank < best.rank) best = { ...t, rank }
-    }
-    for (const it of this.scene.within(boxOf([p], tolerance))) {
-      const found = this.project.find(it.id)
-      if (found?.kind === 'placed') {
-        const on = found.object as Placed
-        const t = boardPlace(on)
-        for (const pad of this.project.named('footprint', on.footprint)?.pads ?? []) {
-          if (!meets(padBox(pad, t), boxOf([p], tolerance / 2))) continue
-          const core = padCore(pad)
-          const pts = core.pts.map((q) => apply(t, q))
-          const near =
-            inPolygon(p, pts) || Math.min(...pts.map((q, i) => segmentDistance(p, q, pts[(i + 1) % 4]))) <= core.r + tolerance / 2
-          if (near && !pad.bare)
-            offer(
-              {
-                id: on.id,
-                net: on.nets[pad.number] ?? '',
-                at: apply(t, pad.at),
-                sheets: pad.hole ? all : [on.bottom ? all.length - 1 : 0],
-                name: `pad ${on.designator}.${pad.number}`,
-              },
-              0,
-            )
-        }
-      } else if (found?.kind === 'via') {
-        const v = found.object as Kinds['via']
-        if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2)
-          offer({ id: v.id, net: v.net, at: v.at, sheets: all.filter((i) => i >= v.from && i <= v.to), name: 'via' }, 1)
-      } else if (found?.kind === 'track') {
-        const t = found.object as Kinds['track']
-        if (segmentDistance(p, t.a, t.b) > t.width / 2 + tolerance / 2) continue
-        const end = dist(p, t.a) < t.width ? t.a : dist(p, t.b) < t.width ? t.b : nearestOn(p, t.a, t.b)
-        offer({ id: t.id, net: t.net, at: end, sheets: [t.sheet], name: 'track' }, 2)
-      }
-    }
-    return best
+    return touched(this, p, tolerance)
   }
 
   netUnder(p: Point, tolerance: number): string {
@@ -617,12 +533,6 @@ export class BoardEditor {
       for (const o of this.project.all(kind)) this.selection.add(o.id)
     this.redraw()
   }
-}
-
-function nearestOn(p: Point, a: Point, b: Point): Point {
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
-  const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy)))
-  return { x: Math.round(a.x + t * dx), y: Math.round(a.y + t * dy) }
 }
 
 /** A part as it would stand while it is dragged. */

@@ -81,7 +81,7 @@ const setting = (f: Partial<Kinds['settings']>) => props.project.edit('setSettin
       name="footprint"
       @keep="setAll({ footprint: $event })"
     />
-    <table v-if="pins.length" class="pins">
+    <table v-if="pins.length">
       <tbody>
         <tr v-for="q in pins" :key="q.number">
           <td class="mono">{{ q.number }}</td>
@@ -129,23 +129,6 @@ const setting = (f: Partial<Kinds['settings']>) => props.project.edit('setSettin
 </template>
 
 <style scoped>
-h3 {
-  font-size: 14px;
-  font-weight: 600;
-}
-.pins {
-  width: 100%;
-  font-size: 12px;
-  border-collapse: collapse;
-  margin-top: 4px;
-}
-td {
-  padding: 1px 4px;
-  border-top: 1px solid rgba(var(--v-border-color), 0.18);
-}
-.net {
-  text-align: right;
-}
 .net button {
   border: 0;
   background: none;

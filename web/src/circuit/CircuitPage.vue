@@ -300,9 +300,9 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <div class="page">
-    <div class="middle">
-      <div class="paper">
+  <div class="drawing-page">
+    <div class="drawing-middle">
+      <div class="drawing-paper">
         <CanvasView
           ref="canvas"
           :scene="ed.scene"
@@ -316,7 +316,7 @@ defineExpose({ ed })
           @double="ed.double($event.at)"
           @ready="ready"
         />
-        <div v-if="empty && ed.state.tool === 'select'" class="float empty">
+        <div v-if="empty && ed.state.tool === 'select'" class="float drawing-empty">
           <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
           <v-btn color="primary" variant="flat" @click="take('part')">Place a part</v-btn>
         </div>
@@ -404,35 +404,6 @@ defineExpose({ ed })
 </template>
 
 <style scoped>
-.page {
-  position: absolute;
-  inset: 0;
-  display: flex;
-  flex-direction: column;
-}
-.middle {
-  flex: 1;
-  min-height: 0;
-  display: flex;
-}
-.paper {
-  position: relative;
-  flex: 1;
-  min-width: 0;
-}
-.empty {
-  position: absolute;
-  left: 50%;
-  top: 40%;
-  transform: translate(-50%, -50%);
-  padding: 18px 22px;
-  max-width: 380px;
-  font-size: 14px;
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  align-items: flex-start;
-}
 .warning {
   position: absolute;
   top: 12px;
@@ -451,28 +422,5 @@ defineExpose({ ed })
   color: inherit;
   font-size: 13px;
   z-index: 7;
-}
-.opt {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-.opt input {
-  width: 130px;
-  padding: 3px 8px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
-}
-.choice {
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  border-radius: 6px;
-  padding: 3px 10px;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-}
-.choice.on {
-  background: rgba(var(--v-theme-primary), 0.22);
 }
 </style>
