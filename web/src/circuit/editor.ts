@@ -1,6 +1,6 @@
 import { markRaw, reactive, shallowReactive } from 'vue'
 import { copyClip, readClip } from '../canvas/clipboard'
-import { onSegment, same, segmentDistance, snap } from '../canvas/geometry'
+import { same, snap } from '../canvas/geometry'
 import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { Previewer, type Project } from '../live/project'
@@ -8,7 +8,8 @@ import type { AnyObject, Item as LibraryItem, Kinds, Kind, MovedPreview, Part, P
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { circuitColours, type CircuitColours } from '../shell/tokens'
-import { drawJunction, drawLabel, drawOpenMark, drawSupply, frameItem, labelBox, layerOrder, partItems, partTexts, pinAt, supplyBox, symbolBox, textBox, wireItem } from './draw' // prettier-ignore
+import { connects, netUnder, pinUnder, textUnder, under } from './picking'
+import { drawJunction, drawLabel, drawOpenMark, drawSupply, frameItem, labelBox, layerOrder, partItems, supplyBox, symbolBox, wireItem } from './draw' // prettier-ignore
 
 export type ToolName = 'select' | 'part' | 'wire' | 'label' | 'supply' | 'open'
 
@@ -141,87 +142,16 @@ export class CircuitEditor {
 
   // ---- picking
 
-  /** What lies under the place, the best first: marks and parts before wires before texts. */
   under(p: Point, tolerance: number): number[] {
-    const hits: { id: number; rank: number }[] = []
-    const box = { minX: p.x - tolerance, minY: p.y - tolerance, maxX: p.x + tolerance, maxY: p.y + tolerance }
-    const add = (id: number, rank: number) => {
-      if (!hits.some((h) => h.id === id && h.rank <= rank)) hits.push({ id, rank })
-    }
-    for (const it of this.scene.within(box)) {
-      const found = this.project.find(it.id)
-      if (!found || found.kind === 'sheet') continue
-      if (found.kind === 'wire') {
-        const w = found.object as Kinds['wire']
-        const d = segmentDistance(p, w.a, w.b)
-        if (d <= tolerance) add(it.id, d < tolerance / 2 ? 1 : 2)
-      } else if (found.kind === 'part') {
-        const s = this.project.symbolOf((found.object as Part).library)
-        if (it.layer === 'text') add(it.id, 3)
-        else if (s) add(it.id, 1.5)
-      } else if (found.kind === 'label' || found.kind === 'supply' || found.kind === 'openMark') {
-        const o = found.object as Kinds['supply']
-        const tight = found.kind === 'supply' ? { minX: o.at.x - 3e6, maxX: o.at.x + 3e6, minY: o.at.y - (o.shape === 'ground' ? 7e6 : 0), maxY: o.at.y + (o.shape === 'ground' ? 0 : 5.5e6) } : it // prettier-ignore
-        if (meets(tight, box)) add(it.id, 0)
-      }
-    }
-    return [...new Set(hits.sort((a, b) => a.rank - b.rank).map((h) => h.id))]
+    return under(this, p, tolerance)
   }
 
-  /** The text of a part or label under the place, for editing it there. */
-  textUnder(p: Point): { id: number; field: 'designator' | 'value' | 'name'; value: string; at: Point } | null {
-    const box = boxOf([p], 0.5e6)
-    for (const it of this.scene.within(box).reverse()) {
-      const found = this.project.find(it.id)
-      if (found?.kind === 'part' && it.layer === 'text') {
-        const part = found.object as Part
-        const texts = partTexts(part, this.project.symbolOf(part.library)!)
-        for (const field of ['designator', 'value'] as const)
-          if (meets(textBox(texts[field]), box)) return { id: part.id, field, value: part[field], at: texts[field].at }
-      }
-      if (found?.kind === 'label' || found?.kind === 'supply') {
-        const l = found.object as Kinds['label']
-        return { id: l.id, field: 'name', value: l.name, at: l.at }
-      }
-    }
-    return null
-  }
-
-  /** Whether something at the place would take a wire's end. */
   connects(p: Point): boolean {
-    for (const w of this.project.all('wire')) if (w.sheet === this.sheet && onSegment(p, w.a, w.b)) return true
-    for (const l of [...this.project.all('label'), ...this.project.all('supply')])
-      if (l.sheet === this.sheet && same(l.at, p)) return true
-    return !!this.pinUnder(p, 1)
+    return connects(this, p)
   }
 
-  pinUnder(p: Point, tolerance: number): { part: Part; pin: string; at: Point } | null {
-    for (const it of this.scene.within({
-      minX: p.x - tolerance,
-      minY: p.y - tolerance,
-      maxX: p.x + tolerance,
-      maxY: p.y + tolerance,
-    })) {
-      if (it.layer !== 'body') continue
-      const part = this.project.get('part', it.id)
-      const s = part && this.project.symbolOf(part.library)
-      for (const pin of s?.pins ?? []) {
-        const at = pinAt(part!, pin)
-        if (Math.hypot(at.x - p.x, at.y - p.y) <= tolerance) return { part: part!, pin: pin.number, at }
-      }
-    }
-    return null
-  }
-
-  /** The net under the place. */
   netUnder(p: Point, tolerance: number): string {
-    const pin = this.pinUnder(p, tolerance)
-    if (pin) return this.project.netAtPin(pin.part.id, pin.pin) ?? ''
-    for (const id of this.under(p, tolerance)) {
-      const net = this.project.netOf(id)
-      if (net) return net
-    }
-    return ''
+    return netUnder(this, p, tolerance)
   }
 
   boxOf(ids: Iterable<number>): Box | null {
@@ -309,7 +239,7 @@ export class CircuitEditor {
   /** Where the hand would put something: a pin near it, else the grid. */
   aim(p: Point, tolerance: number): Point {
     if (this.state.tool === 'wire' || this.state.tool === 'open' || this.state.tool === 'label' || this.state.tool === 'supply') {
-      const pin = this.pinUnder(p, tolerance)
+      const pin = pinUnder(this, p, tolerance)
       if (pin) return pin.at
     }
     return snap(p, this.grid)
@@ -342,7 +272,7 @@ export class CircuitEditor {
         return
     }
     // a picked part's texts can be moved by themselves; else the part is meant
-    const text = this.selection.size === 1 && !e.shiftKey && !e.altKey ? this.textUnder(p) : null
+    const text = this.selection.size === 1 && !e.shiftKey && !e.altKey ? textUnder(this, p) : null
     if (text && text.field !== 'name' && this.selection.has(text.id)) {
       this.textDrag = { id: text.id, field: text.field, from: p, at: text.at, start: text.at }
       return
@@ -443,7 +373,7 @@ export class CircuitEditor {
       return
     }
     if (this.state.tool !== 'select') return
-    const t = this.textUnder(p)
+    const t = textUnder(this, p)
     if (t) this.editText(t)
   }
 
