@@ -40,7 +40,7 @@ wire: ## the TypeScript types of the wire, from Go
 	go run ./tools/wiregen
 
 lint: web/node_modules/.installed
-	@bad=$$(gofmt -l cmd core demo e2e server store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
+	@bad=$$(gofmt -l bench cmd core demo e2e server store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
 	go run ./tools/wiregen -check
 	go vet ./...
 	go tool staticcheck ./...
@@ -54,11 +54,11 @@ browser: server/web/index.html
 	go test -timeout 12m ./e2e/...
 
 format:
-	gofmt -w cmd core demo e2e server store tools
+	gofmt -w bench cmd core demo e2e server store tools
 	cd web && npm run --silent format
 
 bench: build ## work, size and growth, against stated references
-	go test -run '^$$' -bench . -benchtime 1x ./core/bench/...
+	go test -run '^$$' -bench . -benchtime 1x ./bench/...
 	go test -run '^$$' -bench Live -benchtime 1x ./e2e
 
 pictures: server/web/index.html ## the pictures of docs/screenshots

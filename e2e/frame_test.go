@@ -223,8 +223,8 @@ func TestEditingTheBoard(t *testing.T) {
 	// measuring from middle to middle
 	b.key("d")
 	b.point(20.32, 33.655)
-	b.point(20.32, 23.495)
-	b.until(`document.querySelector('.foot')`)
+	b.move(20.32, 23.495)
+	b.sees("10.160") // the pitch of a resistor's leads
 	b.key(escape)
 
 	// an outline that is no number is refused where it was typed

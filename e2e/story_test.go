@@ -24,8 +24,8 @@ func newProject(t *testing.T, p *program, b *tab, name string) {
 	b.sees(name)
 }
 
-// place finds a part in the library by typing and puts it at a place.
-func (b *tab) place(query string, x, y float64) {
+// putPart finds a part in the library by typing and puts it at a place.
+func (b *tab) putPart(query string, x, y float64) {
 	b.t.Helper()
 	b.key("n")
 	b.until(`document.activeElement?.dataset.test === 'part-search'`)
@@ -134,10 +134,10 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b := p.open(t, browser(t), "/")
 	newProject(t, p, b, "Gate Light")
 
-	b.place("Terminal 2", 60, 120)
-	b.place("Switch", 90, 122.5)
-	b.place("Resistor", 120, 122.5)
-	b.place("LED", 150, 122.5)
+	b.putPart("Terminal 2", 60, 120)
+	b.putPart("Switch", 90, 122.5)
+	b.putPart("Resistor", 120, 122.5)
+	b.putPart("LED", 150, 122.5)
 	b.wire(65, 122.5, 85, 122.5)
 	b.wire(95, 122.5, 115, 122.5)
 	b.wire(125, 122.5, 145, 122.5)

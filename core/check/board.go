@@ -259,7 +259,7 @@ func (b *Board) isOutside(p *design.Placed) bool {
 	if f == nil || len(b.doc.Board.Outline) < 3 {
 		return false
 	}
-	yard := layout.Courtyard(f, p.Place())
+	yard := layout.Courtyard(f, p.Pose())
 	for _, q := range yard {
 		if geom.InPolygon(q, b.doc.Board.Outline) {
 			return false

@@ -41,7 +41,7 @@ func By(step geom.Point) Motion {
 // Turned turns the selection by quarter turns anticlockwise about the pivot; mirror flips
 // it left to right about the pivot first.
 func Turned(pivot geom.Point, quarters int, mirror bool) Motion {
-	place := func(p geom.Point) geom.Point {
+	carry := func(p geom.Point) geom.Point {
 		q := p.Sub(pivot)
 		if mirror {
 			q.X = -q.X
@@ -58,7 +58,7 @@ func Turned(pivot geom.Point, quarters int, mirror bool) Motion {
 		switch o := o.(type) {
 		case *design.Part:
 			c := *o
-			c.At = place(c.At)
+			c.At = carry(c.At)
 			if mirror { // mirror ∘ turn(t) = turn(−t) ∘ mirror
 				c.Mirror = !c.Mirror
 				c.Turn = -c.Turn
@@ -68,19 +68,19 @@ func Turned(pivot geom.Point, quarters int, mirror bool) Motion {
 			return &c
 		case *design.Wire:
 			c := *o
-			c.A, c.B = place(c.A), place(c.B)
+			c.A, c.B = carry(c.A), carry(c.B)
 			return &c
 		case *design.Label:
 			c := *o
-			c.At, c.Turn = place(c.At), direction(c.Turn)
+			c.At, c.Turn = carry(c.At), direction(c.Turn)
 			return &c
 		case *design.Supply:
 			c := *o
-			c.At, c.Turn = place(c.At), direction(c.Turn)
+			c.At, c.Turn = carry(c.At), direction(c.Turn)
 			return &c
 		case *design.OpenMark:
 			c := *o
-			c.At = place(c.At)
+			c.At = carry(c.At)
 			return &c
 		}
 		return o

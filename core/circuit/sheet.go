@@ -16,7 +16,7 @@ type PinRef struct {
 }
 
 // PinPlace is where wires meet the pin of a placed part.
-func PinPlace(p *design.Part, pin *design.Pin) geom.Point { return p.Place().Apply(pin.At) }
+func PinPlace(p *design.Part, pin *design.Pin) geom.Point { return p.Pose().Apply(pin.At) }
 
 // drawing is one sheet's objects with the lookups by place that everything here needs.
 // Building it costs O(objects of the sheet).

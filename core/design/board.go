@@ -84,10 +84,10 @@ type Placed struct {
 	Label      *geom.Point       `json:"label,omitempty"` // designator moved, footprint coordinates
 }
 
-// Place carries the footprint's coordinates onto the board; on the bottom side the part is
+// Pose carries the footprint's coordinates onto the board; on the bottom side the part is
 // seen from behind, so x is mirrored.
-func (p *Placed) Place() geom.Place {
-	return geom.Place{At: p.At, Angle: p.Angle, Mirror: p.Bottom}
+func (p *Placed) Pose() geom.Pose {
+	return geom.Pose{At: p.At, Angle: p.Angle, Mirror: p.Bottom}
 }
 
 // Track is one straight piece of copper on a copper sheet (0 is the top).

@@ -103,9 +103,9 @@ type Part struct {
 	ValueAt      *geom.Point `json:"valueAt,omitempty"`
 }
 
-// Place carries the symbol's coordinates onto the sheet.
-func (p *Part) Place() geom.Place {
-	return geom.Place{At: p.At, Angle: int32(p.Turn) * 90_000, Mirror: p.Mirror}
+// Pose carries the symbol's coordinates onto the sheet.
+func (p *Part) Pose() geom.Pose {
+	return geom.Pose{At: p.At, Angle: int32(p.Turn) * 90_000, Mirror: p.Mirror}
 }
 
 // Wire is one straight piece of wire.

@@ -183,7 +183,7 @@ func TestCarry(t *testing.T) {
 	}
 	require.Empty(t, kinds())
 	r1 := placed(b.Doc, "R1")
-	do(&edit.DrawTrack{Net: "R1.2", Runs: []edit.Run{{Path: []geom.Point{r1.Place().Apply(geom.Pt(950_000, 0)), geom.Pt(9_000_000, 10_000_000)}}}})
+	do(&edit.DrawTrack{Net: "R1.2", Runs: []edit.Run{{Path: []geom.Point{r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(9_000_000, 10_000_000)}}}})
 
 	// a renamed net takes its track along
 	sheet := b.Doc.SheetsInOrder()[0].ID

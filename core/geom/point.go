@@ -71,16 +71,16 @@ func (b Box) Holds(p Point) bool {
 // Centre of the box.
 func (b Box) Centre() Point { return Point{(b.Min.X + b.Max.X) / 2, (b.Min.Y + b.Max.Y) / 2} }
 
-// Place turns a drawing's own coordinates into the world's: mirrored first (x to −x, when
+// Pose turns a drawing's own coordinates into the world's: mirrored first (x to −x, when
 // Mirror), then turned by Angle millidegrees, then moved to At.
-type Place struct {
+type Pose struct {
 	At     Point
 	Angle  int32
 	Mirror bool
 }
 
 // Apply carries p over. Quarter turns are exact; other angles round to the nanometre.
-func (t Place) Apply(p Point) Point {
+func (t Pose) Apply(p Point) Point {
 	if t.Mirror {
 		p.X = -p.X
 	}
@@ -88,7 +88,7 @@ func (t Place) Apply(p Point) Point {
 }
 
 // ApplyAll carries every point over.
-func (t Place) ApplyAll(pts []Point) []Point {
+func (t Pose) ApplyAll(pts []Point) []Point {
 	out := make([]Point, len(pts))
 	for i, p := range pts {
 		out[i] = t.Apply(p)

@@ -11,7 +11,7 @@ import (
 
 // Courtyard is the place a part takes on the board: its footprint's courtyard carried over,
 // or the box around its pads when it has none.
-func Courtyard(f *design.Footprint, t geom.Place) []geom.Point {
+func Courtyard(f *design.Footprint, t geom.Pose) []geom.Point {
 	if len(f.Courtyard) > 2 {
 		return t.ApplyAll(f.Courtyard)
 	}
@@ -44,7 +44,7 @@ func Arrive(d *design.Doc, footprints []*design.Footprint) []geom.Point {
 	with(d.Board.Outline)
 	for p := range d.Placed.All() {
 		if f := d.Footprint(p.Footprint); f != nil {
-			with(Courtyard(f, p.Place()))
+			with(Courtyard(f, p.Pose()))
 		}
 	}
 	if !started {
@@ -58,7 +58,7 @@ func Arrive(d *design.Doc, footprints []*design.Footprint) []geom.Point {
 	}
 	boxes := make([]box, len(footprints))
 	for i, f := range footprints {
-		boxes[i] = box{i, geom.BoxOf(Courtyard(f, geom.Place{})...)}
+		boxes[i] = box{i, geom.BoxOf(Courtyard(f, geom.Pose{})...)}
 	}
 	slices.SortStableFunc(boxes, func(a, b box) int { // wide ones first, so that columns are even
 		return cmp.Compare(b.b.Max.X-b.b.Min.X, a.b.Max.X-a.b.Min.X)

@@ -63,7 +63,7 @@ func PadShape(p *design.Pad) geom.Shape {
 }
 
 // Moved is the shape carried to its place on the board.
-func Moved(s geom.Shape, t geom.Place) geom.Shape {
+func Moved(s geom.Shape, t geom.Pose) geom.Shape {
 	return geom.Shape{Pts: t.ApplyAll(s.Pts), Area: s.Area, R: s.R}
 }
 
@@ -89,7 +89,7 @@ func PiecesOf(d *design.Doc, o design.Object) []*Copper {
 			return nil
 		}
 		out := make([]*Copper, 0, len(f.Pads))
-		t := o.Place()
+		t := o.Pose()
 		for i := range f.Pads {
 			p := &f.Pads[i]
 			c := &Copper{ID: o.ID, Pad: i, Kind: "pad", Net: o.Nets[p.Number], Shape: Moved(PadShape(p), t), At: t.Apply(p.At), Hole: p.Hole,

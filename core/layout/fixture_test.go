@@ -56,7 +56,7 @@ func TestDrawnAsTheBrowserDraws(t *testing.T) {
 	}
 	for i := range d.Places {
 		c := &d.Places[i]
-		to := geom.Place{At: c.At, Angle: c.Angle, Mirror: c.Mirror}.Apply(c.From)
+		to := geom.Pose{At: c.At, Angle: c.Angle, Mirror: c.Mirror}.Apply(c.From)
 		if *update {
 			c.To = to
 		}

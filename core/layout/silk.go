@@ -18,7 +18,7 @@ func SilkLines(d *design.Doc, p *design.Placed) [][]geom.Point {
 	if f == nil {
 		return nil
 	}
-	t := p.Place()
+	t := p.Pose()
 	var out [][]geom.Point
 	for _, fig := range f.Silk {
 		for _, line := range FigureLines(fig) {
@@ -43,7 +43,7 @@ func TextLines(text string, height int64, at geom.Point, angle int32, bottom boo
 	} else if a > 90_000 && a <= 270_000 {
 		a = (a + 180_000) % 360_000
 	}
-	t := geom.Place{At: at, Angle: a, Mirror: bottom}
+	t := geom.Pose{At: at, Angle: a, Mirror: bottom}
 	lines := lettering.Strokes(text, height)
 	for i := range lines {
 		lines[i] = t.ApplyAll(lines[i])

@@ -91,8 +91,8 @@ func (j Job) openings(bottom bool) (out []geom.Shape, middles []geom.Point) {
 				pad = design.Pad{Form: "round", At: pad.At, Size: geom.Pt(pad.Hole, pad.Hole)}
 			}
 			if pad, ok := grown(pad, margin); ok {
-				out = append(out, layout.Moved(layout.PadShape(&pad), part.Place()))
-				middles = append(middles, part.Place().Apply(pad.At))
+				out = append(out, layout.Moved(layout.PadShape(&pad), part.Pose()))
+				middles = append(middles, part.Pose().Apply(pad.At))
 			}
 		}
 	}
@@ -129,7 +129,7 @@ func (j Job) Paste(bottom bool) []byte {
 				continue
 			}
 			if pad, ok := grown(f.Pads[i], -j.Doc.Board.Rules.PasteMargin); ok {
-				p.Flash("", layout.Moved(layout.PadShape(&pad), part.Place()), part.Place().Apply(pad.At))
+				p.Flash("", layout.Moved(layout.PadShape(&pad), part.Pose()), part.Pose().Apply(pad.At))
 			}
 		}
 	}

@@ -1,4 +1,4 @@
-import { apply, boardPlace, padCore, type Place, textLines, traceFigure, tracePoints } from '../canvas/geometry'
+import { apply, boardPose, padCore, type Pose, textLines, traceFigure, tracePoints } from '../canvas/geometry'
 import type { Item, Pen } from '../canvas/scene'
 import { boxOf } from '../canvas/viewport'
 import type { Project } from '../live/project'
@@ -11,7 +11,7 @@ export interface Look {
 }
 
 /** Fills a pad's copper: everything within r of its core. */
-export function fillPad(pen: Pen, pad: Pad, t: Place, colour: string, grow = 0) {
+export function fillPad(pen: Pen, pad: Pad, t: Pose, colour: string, grow = 0) {
   const { ctx } = pen
   const core = padCore(pad)
   const pts = core.pts.map((p) => apply(t, p))
@@ -44,7 +44,7 @@ export function drawLines(pen: Pen, lines: Point[][], colour: string, width: num
   ctx.stroke()
 }
 
-function drawFigures(pen: Pen, f: Footprint['silk'], t: Place, colour: string, width: number) {
+function drawFigures(pen: Pen, f: Footprint['silk'], t: Pose, colour: string, width: number) {
   const { ctx } = pen
   ctx.beginPath()
   for (const fig of f) traceFigure(ctx, fig, t)
@@ -64,7 +64,7 @@ export function drawFootprint(pen: Pen, f: Footprint, shade: 'light' | 'dark') {
   drawFigures(pen, f.silk, t, c.silkTop, 150_000)
 }
 
-export function padBox(p: Pad, t: Place) {
+export function padBox(p: Pad, t: Pose) {
   const core = padCore(p)
   return boxOf(
     core.pts.map((q) => apply(t, q)),
@@ -72,7 +72,7 @@ export function padBox(p: Pad, t: Place) {
   )
 }
 
-export function courtyard(f: Footprint, t: Place): Point[] {
+export function courtyard(f: Footprint, t: Pose): Point[] {
   if (f.courtyard.length > 2) return f.courtyard.map((p) => apply(t, p))
   const b = f.pads.map((p) => padBox(p, { at: { x: 0, y: 0 }, angle: 0, mirror: false }))
   const [x0, y0, x1, y1] = [
@@ -88,7 +88,7 @@ export function courtyard(f: Footprint, t: Place): Point[] {
 export function placedItems(project: Project, p: Placed, look: () => Look): Item[] {
   const f = project.named('footprint', p.footprint)
   if (!f) return []
-  const t = boardPlace(p)
+  const t = boardPose(p)
   const side = p.bottom ? 'bottom' : 'top'
   const out: Item[] = []
   const yard = courtyard(f, t)

@@ -1,5 +1,5 @@
 import { markRaw, reactive, shallowReactive, shallowRef } from 'vue'
-import { boardPlace, dist, same, snap, turn } from '../canvas/geometry'
+import { boardPose, dist, same, snap, turn } from '../canvas/geometry'
 import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { Previewer, type Project } from '../live/project'
@@ -328,7 +328,7 @@ export class BoardEditor {
           const found = this.project.find(it.id)
           if (!found || found.kind === 'board') continue
           const f = found.kind === 'placed' ? this.project.named('footprint', (found.object as Placed).footprint) : undefined
-          const own = f ? boxOf(courtyard(f, boardPlace(found.object as Placed))) : it
+          const own = f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : it
           if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
         }
       this.boxFrom = null

@@ -1,4 +1,4 @@
-import { boardPlace, tracePoints } from '../canvas/geometry'
+import { boardPose, tracePoints } from '../canvas/geometry'
 import type { Pen } from '../canvas/scene'
 import { format } from '../live/units'
 import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
@@ -80,7 +80,7 @@ function drawNet(ed: BoardEditor, pen: Pen) {
     if (!Object.values(p.nets).includes(ed.project.lit.value)) continue
     for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? []) {
       if (p.nets[pad.number] !== ed.project.lit.value) continue
-      fillPad(pen, pad, boardPlace(p), c.linkNet)
+      fillPad(pen, pad, boardPose(p), c.linkNet)
     }
   }
   ctx.globalAlpha = 1
@@ -116,7 +116,7 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
     } else {
       const f = found.kind === 'placed' ? ed.project.named('footprint', (found.object as Placed).footprint) : undefined
       const b = ed.scene.boxOf(id)
-      const pts = f ? courtyard(f, boardPlace(found.object as Placed)) : b ? [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] : [] // prettier-ignore
+      const pts = f ? courtyard(f, boardPose(found.object as Placed)) : b ? [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] : [] // prettier-ignore
       ctx.beginPath()
       tracePoints(ctx, pts, true)
       ctx.strokeStyle = c.select
@@ -139,7 +139,7 @@ function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
     for (const it of placedItems(ed.project, p, ed.look)) it.draw(pen)
     const f = ed.project.named('footprint', p.footprint)!
     pen.ctx.beginPath()
-    tracePoints(pen.ctx, courtyard(f, boardPlace(p)), true)
+    tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
     pen.ctx.strokeStyle = ed.look().colours.select
     pen.ctx.lineWidth = 1.5 * pen.px
     pen.ctx.stroke()

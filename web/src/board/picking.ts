@@ -1,4 +1,4 @@
-import { apply, boardPlace, dist, inPolygon, padCore, segmentDistance } from '../canvas/geometry'
+import { apply, boardPose, dist, inPolygon, padCore, segmentDistance } from '../canvas/geometry'
 import { boxOf, meets } from '../canvas/viewport'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
 import { courtyard, padBox } from './draw'
@@ -24,7 +24,7 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       case 'placed': {
         const on = found.object as Placed
         const f = ed.project.named('footprint', on.footprint)
-        if (f && inPolygon(p, courtyard(f, boardPlace(on)))) add(it.id, 2)
+        if (f && inPolygon(p, courtyard(f, boardPose(on)))) add(it.id, 2)
         break
       }
       case 'track': {
@@ -62,7 +62,7 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
     const found = ed.project.find(it.id)
     if (found?.kind === 'placed') {
       const on = found.object as Placed
-      const t = boardPlace(on)
+      const t = boardPose(on)
       for (const pad of ed.project.named('footprint', on.footprint)?.pads ?? []) {
         if (!meets(padBox(pad, t), boxOf([p], tolerance / 2))) continue
         const core = padCore(pad)

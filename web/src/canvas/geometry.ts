@@ -20,21 +20,21 @@ export function turn(p: Point, angle: number): Point {
   return { x: Math.round(p.x * c - p.y * s), y: Math.round(p.x * s + p.y * c) }
 }
 
-export interface Place {
+export interface Pose {
   at: Point
   angle: number
   mirror: boolean
 }
-export function apply(t: Place, p: Point): Point {
+export function apply(t: Pose, p: Point): Point {
   const q = turn(t.mirror ? { x: -p.x + 0, y: p.y } : p, t.angle)
   return { x: q.x + t.at.x, y: q.y + t.at.y }
 }
-export const partPlace = (p: { at: Point; turn: number; mirror?: boolean }): Place => ({
+export const partPose = (p: { at: Point; turn: number; mirror?: boolean }): Pose => ({
   at: p.at,
   angle: p.turn * 90000,
   mirror: !!p.mirror,
 })
-export const boardPlace = (p: Pick<Placed, 'at' | 'angle' | 'bottom'>): Place => ({
+export const boardPose = (p: Pick<Placed, 'at' | 'angle' | 'bottom'>): Pose => ({
   at: p.at,
   angle: p.angle,
   mirror: !!p.bottom,
@@ -58,7 +58,7 @@ export function inPolygon(p: Point, poly: Point[]): boolean {
 }
 
 /** Traces a figure's outline into the current path, in millimetres, through the place. */
-export function traceFigure(ctx: CanvasRenderingContext2D, f: Figure, t: Place) {
+export function traceFigure(ctx: CanvasRenderingContext2D, f: Figure, t: Pose) {
   if (f.form === 'circle') {
     const c = apply(t, f.pts[0])
     ctx.moveTo((c.x + f.r!) / 1e6, c.y / 1e6)

@@ -1,4 +1,4 @@
-import { apply, partPlace, traceFigure, tracePoints } from '../canvas/geometry'
+import { apply, partPose, traceFigure, tracePoints } from '../canvas/geometry'
 import type { Item, Pen } from '../canvas/scene'
 import { type Box, boxOf } from '../canvas/viewport'
 import type { Project } from '../live/project'
@@ -45,7 +45,7 @@ export const textBox = (t: TextPlace): Box => {
 }
 
 export function symbolBox(p: Pick<Part, 'at' | 'turn' | 'mirror'>, s: SymbolDrawing): Box {
-  const t = partPlace(p)
+  const t = partPose(p)
   const pts = [...s.figures.flatMap((f) => (f.form === 'circle' ? [{ x: f.pts[0].x - f.r!, y: f.pts[0].y - f.r! }, { x: f.pts[0].x + f.r!, y: f.pts[0].y + f.r! }] : f.pts)), ...s.pins.map((q) => q.at)] // prettier-ignore
   return boxOf(
     pts.map((q) => apply(t, q)),
@@ -53,7 +53,7 @@ export function symbolBox(p: Pick<Part, 'at' | 'turn' | 'mirror'>, s: SymbolDraw
   )
 }
 
-export const pinAt = (p: Part, pin: SymbolDrawing['pins'][number]): Point => apply(partPlace(p), pin.at)
+export const pinAt = (p: Part, pin: SymbolDrawing['pins'][number]): Point => apply(partPose(p), pin.at)
 
 /** Draws a symbol; everything in one colour when tint is given. */
 export function drawSymbol(
@@ -64,7 +64,7 @@ export function drawSymbol(
   tint?: string,
 ) {
   const { ctx } = pen
-  const t = partPlace(p)
+  const t = partPose(p)
   ctx.lineWidth = Math.max(0.3, 1.2 * pen.px)
   ctx.strokeStyle = tint ?? c.ink
   for (const f of s.figures) {
