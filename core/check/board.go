@@ -73,6 +73,8 @@ func (b *Board) Update(ids map[design.ID]bool) {
 		}
 	}
 	b.outside(ids)
+	b.drop("noOutline")
+	b.outline()
 }
 
 func less(a, c *layout.Copper) bool {

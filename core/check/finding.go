@@ -6,6 +6,8 @@ package check
 
 import (
 	"cmp"
+	"fmt"
+	"hash/fnv"
 	"slices"
 
 	"goldentrace/core/circuit"
@@ -35,8 +37,30 @@ type Finding struct {
 	Stage    string      `json:"stage"` // circuit or board
 	At       geom.Point  `json:"at"`
 	Sheet    design.ID   `json:"sheet,omitempty"`  // of the circuit
+	Path     string      `json:"path,omitempty"`   // of the use of the sheet
 	Copper   *int        `json:"copper,omitempty"` // copper sheet of the board
 	Objects  []design.ID `json:"objects,omitempty"`
+	Print    string      `json:"print"`             // what it is about; an excuse holds as long as it stays
+	Excused  string      `json:"excused,omitempty"` // the reason it was excused for
+	about    string
+	Lapsed   string `json:"lapsed,omitempty"` // the reason it had been excused for, before it changed
+}
+
+// Open tells whether a finding wants attention: it is neither excused nor merely to be done.
+func (f *Finding) Open() bool { return f.Excused == "" && f.Severity != ToDo }
+
+// Hold sets what the excuse of the finding, if there is one, says about it.
+func (f *Finding) Hold(e *design.Excuse) {
+	h := fnv.New64a()
+	fmt.Fprintf(h, "%s\n%s\n%d\n%s", f.Kind, f.Text, f.Measured, f.about)
+	f.Print, f.Excused, f.Lapsed = fmt.Sprintf("%x", h.Sum64()), "", ""
+	switch {
+	case e == nil:
+	case e.Print == f.Print:
+		f.Excused = e.Reason
+	default:
+		f.Lapsed = e.Reason
+	}
 }
 
 // Sort puts faults first, then warnings, then what is to be done; each by key.

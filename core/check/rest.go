@@ -39,26 +39,26 @@ func Drift(d *design.Doc, diffs []layout.Difference) []Finding {
 		if on := d.Placed[x.On]; on != nil {
 			f.At, f.Objects = on.At, []design.ID{on.ID}
 		} else if p := d.Parts[x.Part]; p != nil {
-			f.At, f.Objects, f.Stage, f.Sheet = p.At, []design.ID{p.ID}, "circuit", p.Sheet
+			f.At, f.Objects, f.Stage, f.Sheet, f.Path = p.At, []design.ID{p.ID}, "circuit", p.Sheet, x.Path
 		}
 		out = append(out, f)
 	}
 	return out
 }
 
-var ercRules = map[string]string{
-	"openPin": "No pin is open by accident", "singlePin": "A net joins at least two pins", "looseEnd": "Wires end on something",
-	"markOnNet": "No-connect marks stand on open pins", "twoSupplies": "Supplies stay apart", "sameDesignator": "A designator names one part",
+// Electrical turns a doubt about the circuit into a finding.
+func Electrical(d circuit.Doubt) *Finding {
+	f := &Finding{Key: d.Key, Kind: d.Kind, Severity: Warning, Text: d.Text, Rule: ercRules[d.Kind], Stage: "circuit", At: d.At, Sheet: d.Sheet, Path: d.Path, Objects: d.Objects, about: d.About}
+	if d.Severity == "fault" {
+		f.Severity = Fault
+	}
+	return f
 }
 
-// Electrical turns the circuit's doubts into findings.
-func Electrical(doubts []circuit.Doubt) []Finding {
-	out := make([]Finding, len(doubts))
-	for i, d := range doubts {
-		out[i] = Finding{Key: d.Key, Kind: d.Kind, Severity: Warning, Text: d.Text, Rule: ercRules[d.Kind], Stage: "circuit", At: d.At, Sheet: d.Sheet, Objects: d.Objects}
-		if d.Fault {
-			out[i].Severity = Fault
-		}
+var ercRules = func() map[string]string {
+	out := map[string]string{}
+	for _, k := range circuit.ErcKinds {
+		out[k.Kind] = k.Rule
 	}
 	return out
-}
+}()

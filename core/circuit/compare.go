@@ -2,6 +2,7 @@ package circuit
 
 import (
 	"fmt"
+	"slices"
 
 	"goldentrace/core/design"
 )
@@ -24,8 +25,8 @@ func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string)
 		switch {
 		case len(g.supplies) > 0:
 			return g.supplies[0]
-		case len(g.labels) > 0:
-			return g.labels[0]
+		case len(g.names) > 0:
+			return g.names[0]
 		case len(g.pins) > 0:
 			return PinName(m.doc, g.pins[0])
 		}
@@ -58,11 +59,17 @@ func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string)
 	return joined, parted
 }
 
-// memberKeys name what makes a net a net: its pins, labels and supply marks.
+// memberKeys name what makes a net a net: its pins, labels, ports, taps and supply marks,
+// and what a member of a bundle joins.
 func memberKeys(g *group) []string {
-	var out []string
+	out := slices.Clone(g.ends)
 	for _, p := range g.pins {
 		out = append(out, fmt.Sprintf("p%d.%s", p.Part, p.Pin))
+	}
+	for _, l := range g.below {
+		if len(g.ends) == 0 {
+			out = append(out, fmt.Sprintf("p%d.%s", l.block.ID, l.name))
+		}
 	}
 	for _, id := range g.marks {
 		out = append(out, fmt.Sprintf("m%d", id))
@@ -72,36 +79,22 @@ func memberKeys(g *group) []string {
 
 // after is the sheet's groups with the move done.
 func (m *mover) after(before *SheetView) []*group {
-	var c content
-	pick := func(o design.Object) design.Object {
-		if m.gone[o.ObjectID()] != nil {
-			return nil
-		}
-		if n, ok := m.now[o.ObjectID()]; ok {
-			return n
-		}
-		return o
-	}
+	items := make([]design.OnSheet, 0, len(before.items))
 	seen := map[design.ID]bool{}
-	for _, p := range before.content.parts {
-		c.parts = append(c.parts, pick(p).(*design.Part))
-	}
-	for _, w := range before.content.wires {
-		if o := pick(w); o != nil {
-			c.wires = append(c.wires, o.(*design.Wire))
-			seen[w.ID] = true
+	for _, o := range before.items {
+		seen[o.ObjectID()] = true
+		switch n, ok := m.now[o.ObjectID()]; {
+		case m.gone[o.ObjectID()] != nil:
+		case ok:
+			items = append(items, n.(design.OnSheet))
+		default:
+			items = append(items, o)
 		}
 	}
-	for _, o := range m.now {
-		if w, ok := o.(*design.Wire); ok && !seen[w.ID] {
-			c.wires = append(c.wires, w)
+	for id, o := range m.now {
+		if !seen[id] {
+			items = append(items, o.(design.OnSheet))
 		}
 	}
-	for _, l := range before.content.labels {
-		c.labels = append(c.labels, pick(l).(*design.Label))
-	}
-	for _, s := range before.content.supplies {
-		c.supplies = append(c.supplies, pick(s).(*design.Supply))
-	}
-	return draw(m.doc, before.Sheet, c).groups()
+	return viewItems(m.doc, before.Sheet, items).groups
 }

@@ -1,7 +1,9 @@
 package circuit
 
 import (
+	"cmp"
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -11,99 +13,330 @@ import (
 
 // Doubt is one electrically suspicious thing.
 type Doubt struct {
-	Key     string // the same doubt has the same key after every edit
-	Kind    string // openPin, singlePin, looseEnd, markOnNet, twoSupplies, sameDesignator
-	Text    string
-	Fault   bool // else a warning
-	Sheet   design.ID
-	At      geom.Point
-	Objects []design.ID
+	Key      string // the same doubt has the same key after every edit
+	Kind     string // one of ErcKinds
+	Text     string
+	About    string // more of what it depends on, so that an excuse can tell when that changes
+	Severity string // fault or warning
+	Sheet    design.ID
+	Path     string
+	At       geom.Point
+	Objects  []design.ID
 }
 
-// Doubts is the electrical rules check of the whole circuit: pins left open without a mark,
-// nets with one pin, wire ends that touch nothing, marks on pins that are connected,
-// supplies joined with one another, designators borne twice.
+// ErcKind is a kind of doubt with its usual severity.
+type ErcKind struct {
+	Kind     string `json:"kind"`
+	Rule     string `json:"rule"`
+	Severity string `json:"severity"`
+}
+
+// ErcKinds lists everything the electrical rules check looks for.
+var ErcKinds = []ErcKind{
+	{"openPin", "No pin is open by accident", "fault"},
+	{"singlePin", "A net joins at least two pins", "warning"},
+	{"looseEnd", "Wires end on something", "warning"},
+	{"markOnNet", "No-connect marks stand on open pins", "warning"},
+	{"twoSupplies", "Supplies stay apart", "fault"},
+	{"sameDesignator", "A designator names one part", "fault"},
+	{"pinPair", "Pins that are joined suit one another", "fault"},
+	{"noDriver", "Inputs are driven", "warning"},
+	{"noFeed", "Supplies are fed", "warning"},
+	{"caseNames", "Names differ by more than case", "warning"},
+	{"portAlone", "Ports and the pins of blocks match", "fault"},
+	{"bundleWidth", "What a bundle joins has as many members", "fault"},
+	{"tapMember", "Taps take what their bundle holds", "fault"},
+	{"wireOnBundle", "Wires join bundles by taps", "fault"},
+	{"labelOnBundle", "Names suit what they stand on", "warning"},
+	{"unitLeft", "All units of a package are placed", "warning"},
+}
+
+// SeverityOf a kind of doubt, with the project's own choice.
+func SeverityOf(c *design.Checks, kind string) string {
+	if c != nil {
+		if s, ok := c.Kinds[kind]; ok {
+			return s
+		}
+	}
+	for _, k := range ErcKinds {
+		if k.Kind == kind {
+			return k.Severity
+		}
+	}
+	return "warning"
+}
+
+// Erc is the electrical rules check, kept up to date at a cost that follows what changed.
+type Erc struct {
+	of    map[string][]Doubt        // by what was looked at: a net, a sheet, a name, a designator
+	names map[string][]string       // of labels and supplies, by net
+	fold  map[string]map[string]int // how often a name is borne, by the name in lower case
+}
+
+// NewErc has looked at nothing yet.
+func NewErc() *Erc {
+	return &Erc{of: map[string][]Doubt{}, names: map[string][]string{}, fold: map[string]map[string]int{}}
+}
+
+// Doubts is the electrical rules check of the whole circuit, from scratch.
 func (n *Nets) Doubts(d *design.Doc) []Doubt {
+	e := NewErc()
+	e.Fill(d, n)
+	return e.All()
+}
+
+// Fill looks at the whole circuit.
+func (e *Erc) Fill(d *design.Doc, n *Nets) {
+	all := Touched{Nets: NetChanges{Changed: n.ByName}, Sheets: map[design.ID]bool{}, Designators: map[string]bool{}}
+	for id := range d.Sheets {
+		all.Sheets[id] = true
+	}
+	for p := range d.Parts.All() {
+		for _, place := range n.Tree.Of(p.Sheet) {
+			all.Designators[p.Called(place.Path)] = true
+		}
+	}
+	e.Update(d, n, all)
+}
+
+// Touched says what an edit touched.
+type Touched struct {
+	Nets        NetChanges
+	Sheets      map[design.ID]bool
+	Designators map[string]bool
+	Severities  bool // everything is to be looked at anew
+}
+
+// All doubts, by key.
+func (e *Erc) All() []Doubt {
 	var out []Doubt
-	bearers := map[string][]*design.Part{}
-	for _, s := range d.SheetsInOrder() {
-		v := n.Views[s.ID]
-		for _, p := range v.content.parts {
-			bearers[p.Designator] = append(bearers[p.Designator], p)
-			out = append(out, n.pinDoubts(d, v, p)...)
-		}
-		for _, l := range v.drawing.looseEnds() {
-			out = append(out, Doubt{Key: fmt.Sprintf("looseEnd %d %d,%d", l.wire.ID, l.at.X, l.at.Y), Kind: "looseEnd",
-				Text: fmt.Sprintf("A wire of %s ends in nothing.", n.OfItem[l.wire.ID]), Sheet: s.ID, At: l.at, Objects: []design.ID{l.wire.ID}})
-		}
-	}
-	for name, net := range n.ByName {
-		if len(net.Supplies) > 1 {
-			at, sheet, id := n.placeOf(net)
-			out = append(out, Doubt{Key: "twoSupplies " + name, Kind: "twoSupplies", Fault: true, Sheet: sheet, At: at, Objects: []design.ID{id},
-				Text: fmt.Sprintf("The supplies %s are joined.", strings.Join(net.Supplies, " and "))})
-		}
-	}
-	for name, list := range bearers {
-		if len(list) > 1 {
-			d := Doubt{Key: "sameDesignator " + name, Kind: "sameDesignator", Fault: true, Sheet: list[0].Sheet, At: list[0].At,
-				Text: fmt.Sprintf("%d parts are called %s.", len(list), name)}
-			for _, p := range list {
-				d.Objects = append(d.Objects, p.ID)
-			}
-			out = append(out, d)
-		}
+	for _, list := range e.of {
+		out = append(out, list...)
 	}
 	slices.SortFunc(out, func(a, b Doubt) int { return strings.Compare(a.Key, b.Key) })
 	return out
 }
 
-func (n *Nets) pinDoubts(d *design.Doc, v *SheetView, p *design.Part) []Doubt {
-	sym := d.SymbolOf(p)
-	if sym == nil {
-		return nil
+// Update looks again at what was touched; it returns the doubts there are now of it and the
+// keys of those that are gone.
+func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []string) {
+	was, is := map[string]bool{}, map[string]bool{}
+	look := func(source string, found []Doubt) {
+		for _, x := range e.of[source] {
+			was[x.Key] = true
+		}
+		kept := found[:0]
+		for _, x := range found {
+			if x.Severity == "" {
+				x.Severity = SeverityOf(d.Checks, x.Kind)
+			}
+			if x.Severity != "off" {
+				kept = append(kept, x)
+				is[x.Key] = true
+			}
+		}
+		if len(kept) == 0 {
+			delete(e.of, source)
+		} else {
+			e.of[source] = kept
+			now = append(now, kept...)
+		}
 	}
-	var out []Doubt
-	for i := range sym.Pins {
-		ref := PinRef{p.ID, sym.Pins[i].Number}
-		at := PinPlace(p, &sym.Pins[i])
-		net := n.ByName[n.OfPin[ref]]
-		if net == nil {
+	for name := range t.Nets.Lost {
+		look("net "+name, nil)
+	}
+	nets := n.onSheets(t.Sheets) // what is said of them names parts and places of the sheets
+	maps.Copy(nets, t.Nets.Changed)
+	for name, net := range nets {
+		look("net "+name, n.netDoubts(d, net))
+	}
+	for id := range t.Sheets {
+		if v := n.Views[id]; v != nil && d.Sheets[id] != nil {
+			look(fmt.Sprint("sheet ", id), n.sheetDoubts(d, v))
+		} else {
+			look(fmt.Sprint("sheet ", id), nil)
+		}
+	}
+	for name := range t.Designators {
+		look("part "+name, n.bearerDoubts(d, name))
+	}
+	for _, folded := range e.foldNames(t.Nets.Lost, nets) {
+		if len(e.fold[folded]) < 2 && e.of["name "+folded] == nil {
 			continue
 		}
-		bare := len(net.Pins) == 1 && len(net.Items) == 0
-		marked := len(v.drawing.marks[at]) > 0
-		name := PinName(d, ref)
-		if sym.Pins[i].Name != "" {
-			name += " (" + sym.Pins[i].Name + ")"
+		look("name "+folded, n.caseDoubts(e.fold[folded]))
+	}
+	for k := range was {
+		if !is[k] {
+			gone = append(gone, k)
 		}
-		doubt := Doubt{Sheet: v.Sheet, At: at, Objects: []design.ID{p.ID}}
-		switch {
-		case marked && !bare:
-			doubt.Kind, doubt.Text = "markOnNet", fmt.Sprintf("Pin %s is marked as left open, yet it is connected to %s.", name, net.Name)
-		case marked:
-			continue
-		case bare:
-			doubt.Kind, doubt.Fault, doubt.Text = "openPin", true, fmt.Sprintf("Pin %s is open and not marked as left open on purpose.", name)
-		case len(net.Pins) == 1:
-			doubt.Kind, doubt.Text = "singlePin", fmt.Sprintf("The net %s has a single pin, %s.", net.Name, name)
-		default:
-			continue
+	}
+	slices.Sort(gone)
+	return now, gone
+}
+
+// onSheets lists the nets that have something on the sheets.
+func (n *Nets) onSheets(sheets map[design.ID]bool) map[string]*Net {
+	out := map[string]*Net{}
+	for id := range sheets {
+		for _, place := range n.Tree.Of(id) {
+			for _, m := range n.places[place.key()].members {
+				if m.net != nil && m.net.Name != "" {
+					out[m.net.Name] = m.net
+				}
+			}
 		}
-		doubt.Key = fmt.Sprintf("%s %d.%s", doubt.Kind, p.ID, ref.Pin)
-		out = append(out, doubt)
 	}
 	return out
 }
 
-// placeOf finds a supply mark of the net to point at.
-func (n *Nets) placeOf(net *Net) (geom.Point, design.ID, design.ID) {
-	for _, sheet := range net.Sheets {
-		for _, s := range n.Views[sheet].content.supplies {
-			if n.OfItem[s.ID] == net.Name {
-				return s.At, sheet, s.ID
+// foldNames keeps count of the names nets bear and tells which, with their case left out,
+// changed.
+func (e *Erc) foldNames(lost, changed map[string]*Net) []string {
+	touched := map[string]bool{}
+	set := func(net string, names []string) {
+		for _, old := range e.names[net] {
+			f := strings.ToLower(old)
+			if e.fold[f][old]--; e.fold[f][old] == 0 {
+				delete(e.fold[f], old)
+			}
+			touched[f] = true
+		}
+		delete(e.names, net)
+		for _, s := range names {
+			f := strings.ToLower(s)
+			if e.fold[f] == nil {
+				e.fold[f] = map[string]int{}
+			}
+			e.fold[f][s]++
+			touched[f] = true
+		}
+		if len(names) > 0 {
+			e.names[net] = names
+		}
+	}
+	for name := range lost {
+		set(name, nil)
+	}
+	for name, net := range changed {
+		set(name, append(slices.Clone(net.Names), net.Supplies...))
+	}
+	var out []string
+	for f := range touched {
+		out = append(out, f)
+	}
+	slices.Sort(out)
+	return out
+}
+
+func (n *Nets) bearerDoubts(d *design.Doc, name string) []Doubt {
+	type use struct {
+		part *design.Part
+		path string
+	}
+	var uses []use
+	units := map[int]bool{}
+	clash := false
+	for _, p := range d.Bearers(name) {
+		for _, place := range n.Tree.Of(p.Sheet) {
+			if p.Called(place.Path) != name {
+				continue
+			}
+			if len(uses) > 0 && (p.Unit == 0 || units[p.Unit] || uses[0].part.Library != p.Library) {
+				clash = true
+			}
+			units[p.Unit] = true
+			uses = append(uses, use{p, place.Path})
+		}
+	}
+	if len(uses) == 0 {
+		return nil
+	}
+	first := uses[0]
+	out := Doubt{Key: "sameDesignator " + name, Kind: "sameDesignator", Sheet: first.part.Sheet, Path: first.path, At: first.part.At,
+		Text: fmt.Sprintf("%d parts are called %s.", len(uses), name)}
+	for _, u := range uses {
+		if !slices.Contains(out.Objects, u.part.ID) {
+			out.Objects = append(out.Objects, u.part.ID)
+		}
+	}
+	if clash {
+		return []Doubt{out}
+	}
+	if l := d.LibraryPart(first.part.Library); l != nil && len(l.Units) > len(uses) && first.part.Unit > 0 {
+		var left []string
+		for u := 1; u <= len(l.Units); u++ {
+			if !units[u] {
+				left = append(left, (&design.Part{Unit: u}).UnitLetter())
+			}
+		}
+		out.Key, out.Kind = "unitLeft "+name, "unitLeft"
+		out.Text = fmt.Sprintf("Of the package %s the unit %s is not placed.", name, strings.Join(left, ", "))
+		return []Doubt{out}
+	}
+	return nil
+}
+
+// caseDoubts warns of names that are one but for their case.
+func (n *Nets) caseDoubts(names map[string]int) []Doubt {
+	if len(names) < 2 {
+		return nil
+	}
+	var list []string
+	for s := range names {
+		list = append(list, s)
+	}
+	slices.Sort(list)
+	out := Doubt{Key: "caseNames " + strings.ToLower(list[0]), Kind: "caseNames", Text: fmt.Sprintf("The names %s differ by case alone and mean different nets.", strings.Join(list, " and "))}
+	for _, net := range sortedNets(n.ByName) {
+		if slices.Contains(net.Names, list[0]) || slices.Contains(net.Supplies, list[0]) {
+			out.Sheet, out.Path, out.At, out.Objects = n.placeOf(net, list[0])
+			break
+		}
+	}
+	return []Doubt{out}
+}
+
+func sortedNets(m map[string]*Net) []*Net {
+	out := make([]*Net, 0, len(m))
+	for _, net := range m {
+		out = append(out, net)
+	}
+	slices.SortFunc(out, func(a, b *Net) int { return cmp.Compare(a.Name, b.Name) })
+	return out
+}
+
+// placeOf finds a label or mark that gives the net the name, to point at.
+func (n *Nets) placeOf(net *Net, name string) (sheet design.ID, path string, at geom.Point, objects []design.ID) {
+	for _, use := range net.Uses {
+		v := n.Views[use.Sheet]
+		if v == nil {
+			continue
+		}
+		for _, o := range v.items {
+			if s := nameOf(o); s == name && slices.Contains(use.Items, o.ObjectID()) {
+				p, _, _ := hangs(o)
+				return use.Sheet, use.Path, p, []design.ID{o.ObjectID()}
 			}
 		}
 	}
-	return geom.Point{}, net.Sheets[0], 0
+	if len(net.Uses) > 0 {
+		return net.Uses[0].Sheet, net.Uses[0].Path, geom.Point{}, net.Uses[0].Items[:1]
+	}
+	return 0, "", geom.Point{}, nil
+}
+
+// nameOf is the net's name that an object gives.
+func nameOf(o design.Object) string {
+	switch o := o.(type) {
+	case *design.Label:
+		return o.Name
+	case *design.Port:
+		return o.Name
+	case *design.Supply:
+		return o.Name
+	case *design.Tap:
+		return o.Member
+	}
+	return ""
 }

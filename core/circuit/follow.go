@@ -10,7 +10,7 @@ import (
 // holds tells whether something at p stays behind and needs a wire to what moved away.
 func (m *mover) holds(p geom.Point) bool {
 	for _, pin := range m.old.pins[p] {
-		if !m.sel[pin.Part] {
+		if !m.goes(pin.Part) {
 			return true
 		}
 	}
@@ -76,22 +76,12 @@ func (m *mover) followers() {
 	}
 }
 
-// carryMarks moves the unselected labels and marks at p.
+// carryMarks moves what hangs at p and was not selected.
 func (m *mover) carryMarks(p, to geom.Point) {
 	step := By(to.Sub(p))
-	for _, l := range m.old.labels[p] {
-		if !m.sel[l.ID] {
-			m.now[l.ID] = step(l)
-		}
-	}
-	for _, s := range m.old.supplies[p] {
-		if !m.sel[s.ID] {
-			m.now[s.ID] = step(s)
-		}
-	}
-	for _, k := range m.old.marks[p] {
-		if !m.sel[k.ID] {
-			m.now[k.ID] = step(k)
+	for _, o := range m.old.hung[p] {
+		if !m.goes(o.ObjectID()) {
+			m.now[o.ObjectID()] = step(o)
 		}
 	}
 }
@@ -165,7 +155,7 @@ func (m *mover) lay(a, b geom.Point) {
 	if a == b {
 		return
 	}
-	w := &design.Wire{ID: m.take(), Sheet: m.old.sheet, A: a, B: b}
+	w := &design.Wire{ID: m.take(), Sheet: m.old.sheet, A: a, B: b, Bundle: m.old.bundle}
 	m.now[w.ID] = w
 	m.fixed.addWire(w)
 }
@@ -219,18 +209,20 @@ func (m *mover) touches(path []geom.Point) int {
 	n := 0
 	for i := 0; i+1 < len(path); i++ {
 		a, b := path[i], path[i+1]
-		skip := func(p geom.Point) bool { return p == path[0] || p == path[len(path)-1] || !geom.OnSegment(p, a, b) }
-		for p := range m.fixed.ends {
-			if !skip(p) {
+		count := func(p geom.Point) {
+			if p == path[0] || p == path[len(path)-1] {
+				return
+			}
+			if len(m.fixed.ends[p]) > 0 {
 				n++
 			}
-		}
-		for p := range m.fixed.pins {
-			if !skip(p) {
+			if len(m.fixed.pins[p]) > 0 {
 				n += 2
 			}
 		}
+		m.fixed.between(a, b, count)
 		if i > 0 {
+			count(a)
 			m.fixed.through(a, func(*design.Wire) { n++ })
 		}
 	}
@@ -240,17 +232,7 @@ func (m *mover) touches(path []geom.Point) int {
 // hanging lists the places on the middle of w where something unselected connects.
 func (m *mover) hanging(w *design.Wire) []geom.Point {
 	var out []geom.Point
-	check := func(p geom.Point) {
-		if p != w.A && p != w.B && geom.OnSegment(p, w.A, w.B) {
-			out = append(out, p)
-		}
-	}
-	for p := range m.old.ends {
-		check(p)
-	}
-	for p := range m.old.pins {
-		check(p)
-	}
+	m.old.between(w.A, w.B, func(p geom.Point) { out = append(out, p) })
 	return out
 }
 
@@ -270,7 +252,7 @@ func (m *mover) slide(w *design.Wire, a, b geom.Point, bMoved bool) bool {
 	if !bMoved {
 		far, near = b, a
 	}
-	if len(m.hanging(w)) > 0 || len(m.old.ends[far]) != 2 || len(m.old.pins[far])+len(m.old.labels[far])+len(m.old.supplies[far])+len(m.old.marks[far]) > 0 {
+	if len(m.hanging(w)) > 0 || len(m.old.ends[far]) != 2 || len(m.old.pins[far])+len(m.old.hung[far]) > 0 {
 		return false
 	}
 	if _, anchored := m.anchors[far]; anchored {
@@ -337,7 +319,7 @@ func (g *drawing) drop(w *design.Wire) {
 // place.
 func (m *mover) labelsAlong(w *design.Wire, a, b geom.Point) {
 	fix := func(o design.Object, at geom.Point) {
-		if m.sel[o.ObjectID()] || at == w.A || at == w.B || !geom.OnSegment(at, w.A, w.B) {
+		if m.goes(o.ObjectID()) || at == w.A || at == w.B || !geom.OnSegment(at, w.A, w.B) {
 			return
 		}
 		on := false
@@ -360,14 +342,11 @@ func (m *mover) labelsAlong(w *design.Wire, a, b geom.Point) {
 		}
 		m.now[o.ObjectID()] = By(q.Sub(at))(o)
 	}
-	for p, list := range m.old.labels {
-		for _, l := range list {
-			fix(l, p)
-		}
-	}
-	for p, list := range m.old.supplies {
-		for _, s := range list {
-			fix(s, p)
+	for p, list := range m.old.hung {
+		for _, o := range list {
+			if connecting(o) {
+				fix(o, p)
+			}
 		}
 	}
 }

@@ -19,12 +19,16 @@ type Moved struct {
 
 // Move carries the selected objects of one sheet to their new places. Wires that hang on
 // them follow at right angles: a wire's free corner slides along, else an elbow is put in
-// where it touches nothing. What touched without a wire gets one.
+// where it touches nothing. What touched without a wire gets one. Bundles are moved first;
+// the taps they take along move wires in turn.
 func Move(d *design.Doc, before *SheetView, sel map[design.ID]bool, motion Motion, take func() design.ID) Moved {
-	m := &mover{doc: d, old: before.drawing, sel: sel, take: take, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
-	m.carrySelected(before.content, motion)
-	m.followers()
-	tidy(m)
+	m := &mover{doc: d, sel: sel, motion: motion, take: take, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
+	for _, old := range []*drawing{before.thick, before.thin} {
+		m.old = old
+		m.carrySelected(before.items)
+		m.followers()
+		tidy(m)
+	}
 	out := Moved{}
 	for _, o := range m.gone {
 		out.Remove = append(out.Remove, o)
@@ -40,13 +44,14 @@ func Move(d *design.Doc, before *SheetView, sel map[design.ID]bool, motion Motio
 }
 
 type mover struct {
-	doc  *design.Doc
-	old  *drawing
-	sel  map[design.ID]bool
-	take func() design.ID
-	now  map[design.ID]design.Object // put
-	gone map[design.ID]design.Object // removed
+	doc    *design.Doc
+	sel    map[design.ID]bool
+	motion Motion
+	take   func() design.ID
+	now    map[design.ID]design.Object // put
+	gone   map[design.ID]design.Object // removed
 
+	old     *drawing                    // wires, or bundles, as they were
 	anchors map[geom.Point][]geom.Point // old place → new places of what was selected
 	fixed   *drawing                    // what neither moves nor follows, and what has been laid
 }
@@ -57,57 +62,78 @@ func (m *mover) anchor(from, to geom.Point) {
 	}
 }
 
+// goes tells whether a body moves: it was selected, or a bundle took it along.
+func (m *mover) goes(id design.ID) bool {
+	if m.sel[id] {
+		return true
+	}
+	_, tap := m.now[id].(*design.Tap)
+	return tap
+}
+
+// moved is a selected object in its new place.
+func (m *mover) moved(o design.OnSheet) design.OnSheet {
+	if q, ok := m.now[o.ObjectID()]; ok {
+		return q.(design.OnSheet)
+	}
+	q := m.motion(o).(design.OnSheet)
+	m.now[o.ObjectID()] = q
+	return q
+}
+
 // carrySelected puts the selection in its new place and notes where its connecting places
 // went.
-func (m *mover) carrySelected(c content, motion Motion) {
+func (m *mover) carrySelected(items []design.OnSheet) {
 	m.anchors = map[geom.Point][]geom.Point{}
-	m.fixed = newDrawing(m.old.sheet)
-	for _, p := range c.parts {
-		if !m.sel[p.ID] {
-			m.fixed.addPart(m.doc, p)
+	m.fixed = newDrawing(m.old.sheet, m.old.bundle)
+	for _, o := range items {
+		if _, wire := o.(*design.Wire); wire || !m.goes(o.ObjectID()) {
 			continue
 		}
-		q := motion(p).(*design.Part)
-		m.now[p.ID] = q
-		m.fixed.addPart(m.doc, q)
-		if s := m.doc.SymbolOf(p); s != nil {
-			for i := range s.Pins {
-				m.anchor(PinPlace(p, &s.Pins[i]), PinPlace(q, &s.Pins[i]))
+		q := m.moved(o)
+		to := map[string]geom.Point{}
+		for _, s := range spots(m.doc, q) {
+			to[s.name] = s.at
+		}
+		for _, s := range spots(m.doc, o) {
+			if at, ok := to[s.name]; ok && s.bundle == m.old.bundle {
+				m.anchor(s.at, at)
+			}
+		}
+		if at, bundle, ok := hangs(o); ok && bundle == m.old.bundle && connecting(o) {
+			now, _, _ := hangs(q)
+			m.anchor(at, now)
+		}
+	}
+	for _, o := range items {
+		if _, wire := o.(*design.Wire); wire {
+			continue
+		}
+		if m.goes(o.ObjectID()) {
+			o = m.moved(o)
+		}
+		for _, s := range spots(m.doc, o) {
+			if s.bundle == m.old.bundle {
+				m.fixed.mark(s.at)
+				m.fixed.pins[s.at] = append(m.fixed.pins[s.at], PinRef{Part: o.ObjectID(), Pin: s.name})
 			}
 		}
 	}
-	for _, w := range c.wires {
+	for _, w := range m.old.wires {
 		if !m.sel[w.ID] {
 			continue
 		}
-		q := motion(w).(*design.Wire)
-		m.now[w.ID] = q
+		q := m.moved(w).(*design.Wire)
 		m.fixed.addWire(q)
 		m.anchor(w.A, q.A)
 		m.anchor(w.B, q.B)
-		// what ends on the middle of a moved wire goes along
-		for p := range m.old.points() {
-			if p != w.A && p != w.B && geom.OnSegment(p, w.A, w.B) {
-				m.anchor(p, relative(p, w, q))
+		// what ends or hangs on the middle of a moved wire goes along
+		carry := func(p geom.Point) { m.anchor(p, relative(p, w, q)) }
+		m.old.between(w.A, w.B, carry)
+		for p, list := range m.old.hung {
+			if p != w.A && p != w.B && geom.OnSegment(p, w.A, w.B) && slices.ContainsFunc(list, connecting) {
+				carry(p)
 			}
-		}
-	}
-	point := func(o design.Object, at geom.Point, get func(design.Object) geom.Point) {
-		if m.sel[o.ObjectID()] {
-			q := motion(o)
-			m.now[o.ObjectID()] = q
-			m.anchor(at, get(q))
-		}
-	}
-	for _, l := range c.labels {
-		point(l, l.At, func(o design.Object) geom.Point { return o.(*design.Label).At })
-	}
-	for _, s := range c.supplies {
-		point(s, s.At, func(o design.Object) geom.Point { return o.(*design.Supply).At })
-	}
-	for _, k := range c.marks {
-		if m.sel[k.ID] {
-			m.now[k.ID] = motion(k)
 		}
 	}
 }

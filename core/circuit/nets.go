@@ -3,142 +3,106 @@ package circuit
 import (
 	"cmp"
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 
 	"goldentrace/core/design"
-	"goldentrace/core/geom"
 )
 
 // Net is a set of pins that are joined.
 type Net struct {
-	Name   string      `json:"name"`
-	Pins   []PinRef    `json:"pins"`
-	Items  []design.ID `json:"items"` // wires, labels and supply marks
-	Sheets []design.ID `json:"sheets"`
-	// Named tells that a label or supply gave the name; else it is made of the first pin.
+	Name string   `json:"name"`
+	Pins []PinRef `json:"pins"`
+	Uses []Use    `json:"uses"` // where it is drawn
+	// Named tells that a label, port or supply gave the name; else it is made of the first pin.
 	Named bool `json:"named"`
 	// Supplies are the names of supply marks on the net; more than one joins two supplies.
 	Supplies []string `json:"supplies,omitempty"`
+	// Names are the names of labels, ports and taps on it.
+	Names   []string `json:"names,omitempty"`
+	members []*member
+	base    string
+	feeds   bool
 }
 
-// group is what touches on one sheet.
-type group struct {
-	sheet    design.ID
-	pins     []PinRef
-	items    []design.ID
-	marks    []design.ID // labels and supplies among the items
-	labels   []string
-	supplies []string
+// Use is what a net has in one use of a sheet: wires, labels, ports, taps, supply marks.
+type Use struct {
+	Path  string      `json:"path,omitempty"`
+	Sheet design.ID   `json:"sheet"`
+	Items []design.ID `json:"items"`
 }
 
-// SheetView is what one sheet's drawing means.
-type SheetView struct {
-	Sheet     design.ID    `json:"sheet"`
-	Junctions []geom.Point `json:"junctions"`
-	Loose     []geom.Point `json:"loose"`
-	groups    []*group
-	drawing   *drawing
-	content   content
+// ItemRef names a wire, label or mark in one use of its sheet.
+type ItemRef struct {
+	Path string
+	ID   design.ID
 }
 
-func viewSheet(d *design.Doc, sheet design.ID) *SheetView {
-	c := contentOf(d, sheet)
-	g := draw(d, sheet, c)
-	v := &SheetView{Sheet: sheet, Junctions: g.junctions(), groups: g.groups(), drawing: g, content: c}
-	for _, l := range g.looseEnds() {
-		v.Loose = append(v.Loose, l.at)
-	}
-	sortPoints(v.Loose)
-	return v
+// member is a sheet's group in one use of the sheet.
+type member struct {
+	place *Place
+	group *group
+	nth   int
+	keys  []string
+	net   *Net
 }
 
-// groups joins what touches: things at one place; a thing on a wire, be it at its end or
-// between; a wire's end on another wire. Wires that merely cross stay apart.
-func (g *drawing) groups() []*group {
-	sets := newSets()
-	wire := make(map[design.ID]int, len(g.wires))
-	for _, w := range g.wires {
-		wire[w.ID] = sets.add()
-	}
-	place := make(map[geom.Point]int)
-	for p := range g.points() {
-		n := sets.add()
-		place[p] = n
-		g.through(p, func(w *design.Wire) { sets.join(n, wire[w.ID]) })
-	}
-	byRoot := map[int]*group{}
-	of := func(n int) *group {
-		r := sets.root(n)
-		if byRoot[r] == nil {
-			byRoot[r] = &group{sheet: g.sheet}
-		}
-		return byRoot[r]
-	}
-	for _, w := range g.wires {
-		gr := of(wire[w.ID])
-		gr.items = append(gr.items, w.ID)
-	}
-	for p, n := range place {
-		gr := of(n)
-		gr.pins = append(gr.pins, g.pins[p]...)
-		for _, l := range g.labels[p] {
-			gr.items, gr.marks, gr.labels = append(gr.items, l.ID), append(gr.marks, l.ID), append(gr.labels, l.Name)
-		}
-		for _, s := range g.supplies[p] {
-			gr.items, gr.marks, gr.supplies = append(gr.items, s.ID), append(gr.marks, s.ID), append(gr.supplies, s.Name)
-		}
-	}
-	out := slices.Collect(maps.Values(byRoot))
-	for _, gr := range out {
-		slices.Sort(gr.items)
-		slices.SortFunc(gr.pins, comparePins)
-	}
-	slices.SortFunc(out, func(a, b *group) int { return cmp.Compare(a.key(), b.key()) })
-	return out
-}
-
-// key orders groups so that results do not depend on the order of maps.
-func (g *group) key() int64 {
-	k := int64(1) << 62
-	if len(g.items) > 0 {
-		k = int64(g.items[0]) * 1000
-	}
-	if len(g.pins) > 0 {
-		k = min(k, int64(g.pins[0].Part)*1000)
-	}
-	return k
-}
-
-func comparePins(a, b PinRef) int {
-	return cmp.Or(cmp.Compare(a.Part, b.Part), CompareNatural(a.Pin, b.Pin))
-}
-
-func sortPoints(pts []geom.Point) {
-	slices.SortFunc(pts, func(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
-}
-
-// Nets is the meaning of a whole circuit, kept up to date sheet by sheet.
+// Nets is the meaning of a whole circuit, kept up to date at a cost that follows the nets
+// of the sheets that changed.
 type Nets struct {
 	Views  map[design.ID]*SheetView
+	Tree   *Tree
 	ByName map[string]*Net
 	OfPin  map[PinRef]string
-	OfItem map[design.ID]string
+	OfItem map[ItemRef]string
+
+	places   map[placeKey]*placed
+	holders  map[string]map[*member]struct{} // by key: who is joined by it
+	bearers  map[string]map[*member]struct{} // by the name of a label: who may be joined by a supply's name
+	supplied map[string]int                  // groups with a supply mark of the name
+	bases    map[string]map[*Net]struct{}    // nets that would bear the name, if they were alone
+}
+
+type placed struct {
+	Place
+	members []*member
 }
 
 // Find computes the nets of a document from scratch.
 func Find(d *design.Doc) *Nets {
-	n := &Nets{Views: map[design.ID]*SheetView{}}
-	for id := range d.Sheets {
-		n.Views[id] = viewSheet(d, id)
+	n := &Nets{
+		Views: map[design.ID]*SheetView{}, ByName: map[string]*Net{}, OfPin: map[PinRef]string{}, OfItem: map[ItemRef]string{},
+		places: map[placeKey]*placed{}, holders: map[string]map[*member]struct{}{}, bearers: map[string]map[*member]struct{}{},
+		supplied: map[string]int{}, bases: map[string]map[*Net]struct{}{},
 	}
-	n.merge(d)
+	sheets := map[design.ID]bool{}
+	for id := range d.Sheets {
+		sheets[id] = true
+	}
+	n.Refresh(d, sheets)
 	return n
 }
 
+// NetChanges tells what Refresh changed.
+type NetChanges struct {
+	Changed map[string]*Net // new, or other than before
+	Lost    map[string]*Net // no net bears the name any more
+	Was     map[string]*Net // of those changed, as they were, if they were
+}
+
+// update is one refresh in progress.
+type update struct {
+	n       *Nets
+	d       *design.Doc
+	dirty   map[*Net]struct{}    // to be taken apart
+	fresh   map[*member]struct{} // without a net yet
+	flipped map[string]bool      // names whose supply may have come or gone, as it was before
+	bases   map[string]struct{}  // names whose bearers changed
+}
+
 // Refresh recomputes the given sheets and what follows from them.
-func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) {
+func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
+	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*member]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}}
 	for id := range sheets {
 		if d.Sheets[id] == nil {
 			delete(n.Views, id)
@@ -146,135 +110,413 @@ func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) {
 			n.Views[id] = viewSheet(d, id)
 		}
 	}
-	n.merge(d)
+	before := n.Tree
+	n.Tree = TreeOf(d)
+	if before != nil && !n.Tree.sameOrder(before) {
+		for id := range d.Sheets {
+			sheets[id] = true
+		}
+	}
+	now := map[placeKey]bool{}
+	for i := range n.Tree.Places {
+		p := &n.Tree.Places[i]
+		now[p.key()] = true
+		old := n.places[p.key()]
+		if old != nil && old.Label == p.Label && !sheets[p.Sheet] {
+			continue
+		}
+		if old != nil {
+			u.drop(old)
+		}
+		if n.Views[p.Sheet] == nil { // its blocks brought a sheet to light that was not looked at
+			n.Views[p.Sheet] = viewSheet(d, p.Sheet)
+		}
+		u.enter(p)
+	}
+	for key, p := range n.places {
+		if !now[key] {
+			u.drop(p)
+			delete(n.places, key)
+		}
+	}
+	u.settleSupplies()
+	return u.rebuild()
 }
 
-// merge joins the sheets' groups by their names and names every net: a supply's name wins,
-// then the first label, then the first pin. A label's name holds within its sheet, unless
-// a supply bears it too. Labels of one name on several sheets get their sheet's name before.
-func (n *Nets) merge(d *design.Doc) {
-	supplyNames := map[string]bool{}
-	sheets := d.SheetsInOrder()
-	for _, s := range sheets {
-		for _, g := range n.Views[s.ID].groups {
-			for _, name := range g.supplies {
-				supplyNames[name] = true
-			}
+func note[K comparable, V comparable](m map[K]map[V]struct{}, k K, v V) {
+	if m[k] == nil {
+		m[k] = map[V]struct{}{}
+	}
+	m[k][v] = struct{}{}
+}
+
+func unnote[K comparable, V comparable](m map[K]map[V]struct{}, k K, v V) {
+	delete(m[k], v)
+	if len(m[k]) == 0 {
+		delete(m, k)
+	}
+}
+
+// supply counts the marks of a name and remembers how it was before the update.
+func (u *update) supply(name string, by int) {
+	if _, ok := u.flipped[name]; !ok {
+		u.flipped[name] = u.n.supplied[name] > 0
+	}
+	if u.n.supplied[name] += by; u.n.supplied[name] == 0 {
+		delete(u.n.supplied, name)
+	}
+}
+
+func (u *update) unkey(m *member) {
+	for _, k := range m.keys {
+		unnote(u.n.holders, k, m)
+	}
+	m.keys = nil
+	if m.net != nil {
+		u.dirty[m.net] = struct{}{}
+	}
+}
+
+func (u *update) drop(p *placed) {
+	for _, m := range p.members {
+		u.unkey(m)
+		for _, name := range m.group.names {
+			unnote(u.n.bearers, name, m)
+		}
+		for _, s := range m.group.supplies {
+			u.supply(s, -1)
+		}
+		delete(u.fresh, m)
+		m.place = nil // gone
+	}
+	p.members = nil
+}
+
+func (u *update) enter(at *Place) {
+	p := &placed{Place: *at}
+	u.n.places[at.key()] = p
+	for i, g := range u.n.Views[at.Sheet].groups {
+		m := &member{place: &p.Place, group: g, nth: i}
+		p.members = append(p.members, m)
+		u.fresh[m] = struct{}{}
+		for _, name := range g.names {
+			note(u.n.bearers, name, m)
+		}
+		for _, s := range g.supplies {
+			u.supply(s, 1)
 		}
 	}
-	sets := newSets()
-	named := map[string]int{}
-	var all []*group
-	var node []int
-	bind := func(key string, at int) {
-		if other, ok := named[key]; ok {
-			sets.join(other, at)
-		} else {
-			named[key] = at
+}
+
+// key computes the names by which a member is joined with others: those of its sheet's
+// labels and ports within the use of the sheet, those of supplies everywhere, those of the
+// ports below the pins of blocks.
+func (u *update) key(m *member) {
+	g := m.group
+	own := func(kind string, path string, sheet design.ID, name string) string {
+		return fmt.Sprintf("%s%s#%d\x00%s", kind, path, sheet, name)
+	}
+	m.keys = m.keys[:0]
+	for _, s := range g.supplies {
+		m.keys = append(m.keys, "s\x00"+s)
+	}
+	for _, name := range g.names {
+		m.keys = append(m.keys, own("n", m.place.Path, m.place.Sheet, name))
+		if u.n.supplied[name] > 0 {
+			m.keys = append(m.keys, "s\x00"+name)
 		}
 	}
-	for _, s := range sheets {
-		for _, g := range n.Views[s.ID].groups {
-			at := sets.add()
-			all, node = append(all, g), append(node, at)
-			for _, name := range g.supplies {
-				bind("\x00"+name, at)
-			}
-			for _, name := range g.labels {
-				if supplyNames[name] {
-					bind("\x00"+name, at)
-				} else {
-					bind(fmt.Sprintf("%d\x00%s", g.sheet, name), at)
+	for _, name := range g.ports {
+		m.keys = append(m.keys, own("p", m.place.Path, m.place.Sheet, name))
+	}
+	for _, l := range g.below {
+		m.keys = append(m.keys, own("p", Below(m.place.Path, l.block.ID), l.block.Of, l.name))
+	}
+	for _, k := range m.keys {
+		note(u.n.holders, k, m)
+	}
+}
+
+// settleSupplies gives keys to what is new, and new ones to labels that bear a name of which
+// the first supply mark came or the last one went.
+func (u *update) settleSupplies() {
+	for name, was := range u.flipped {
+		if was == (u.n.supplied[name] > 0) {
+			continue
+		}
+		for m := range u.n.bearers[name] {
+			u.unkey(m)
+			u.fresh[m] = struct{}{}
+		}
+	}
+	for m := range u.fresh {
+		u.key(m)
+	}
+}
+
+// rebuild takes apart the nets that changed and makes nets of what is without one.
+func (u *update) rebuild() NetChanges {
+	n := u.n
+	var todo []*member
+	for m := range u.fresh {
+		todo = append(todo, m)
+	}
+	for net := range u.dirty {
+		todo = u.release(net, todo)
+	}
+	for i := 0; i < len(todo); i++ { // whoever is joined with them comes along, net by net
+		for _, k := range todo[i].keys {
+			for m := range n.holders[k] {
+				if m.net != nil {
+					if _, ok := u.dirty[m.net]; !ok {
+						u.dirty[m.net] = struct{}{}
+						todo = u.release(m.net, todo)
+					}
 				}
 			}
 		}
 	}
-	type build struct {
-		net    *Net
-		labels []string
-	}
-	byRoot := map[int]*build{}
-	var builds []*build
-	for i, g := range all {
-		r := sets.root(node[i])
-		b := byRoot[r]
-		if b == nil {
-			b = &build{net: &Net{}}
-			byRoot[r] = b
-			builds = append(builds, b)
+	// release has cleared the nets; members may be listed twice
+	sets := newForest()
+	node := make(map[*member]int, len(todo))
+	byKey := map[string]int{}
+	pool := todo[:0]
+	for _, m := range todo {
+		if _, ok := node[m]; ok || m.place == nil {
+			continue
 		}
-		b.net.Pins = append(b.net.Pins, g.pins...)
-		b.net.Items = append(b.net.Items, g.items...)
-		b.net.Supplies = append(b.net.Supplies, g.supplies...)
-		b.labels = append(b.labels, g.labels...)
-		if !slices.Contains(b.net.Sheets, g.sheet) {
-			b.net.Sheets = append(b.net.Sheets, g.sheet)
-		}
-	}
-	labelUses := map[string]int{}
-	for _, b := range builds {
-		b.net.Supplies = distinct(b.net.Supplies)
-		b.labels = distinct(b.labels)
-		if len(b.net.Supplies) == 0 && len(b.labels) > 0 {
-			labelUses[b.labels[0]]++
-		}
-	}
-	n.ByName = make(map[string]*Net, len(builds))
-	n.OfPin = make(map[PinRef]string, len(n.OfPin))
-	n.OfItem = make(map[design.ID]string, len(n.OfItem))
-	for _, b := range builds {
-		net := b.net
-		slices.SortFunc(net.Pins, func(a, b PinRef) int { return comparePinNames(d, a, b) })
-		net.Named = true
-		switch {
-		case len(net.Supplies) > 0:
-			net.Name = net.Supplies[0]
-		case len(b.labels) > 0:
-			net.Name = b.labels[0]
-			if labelUses[net.Name] > 1 {
-				net.Name = d.Sheets[net.Sheets[0]].Name + "/" + net.Name
+		pool = append(pool, m)
+		node[m] = sets.add()
+		for _, k := range m.keys {
+			if other, ok := byKey[k]; ok {
+				sets.join(other, node[m])
+			} else {
+				byKey[k] = node[m]
 			}
-		case len(net.Pins) > 0:
-			net.Named = false
-			net.Name = PinName(d, net.Pins[0])
-		default:
-			net.Named = false
-			net.Name = fmt.Sprintf("wire %d", net.Items[0])
 		}
-		for n.ByName[net.Name] != nil {
-			net.Name += "'"
+	}
+	byRoot := map[int]*Net{}
+	for _, m := range pool {
+		r := sets.root(node[m])
+		if byRoot[r] == nil {
+			byRoot[r] = &Net{}
 		}
-		n.ByName[net.Name] = net
-		for _, p := range net.Pins {
-			n.OfPin[p] = net.Name
+		m.net = byRoot[r]
+		m.net.members = append(m.net.members, m)
+	}
+	out := NetChanges{Changed: map[string]*Net{}, Lost: map[string]*Net{}, Was: map[string]*Net{}}
+	for net := range u.dirty {
+		u.unname(net, out)
+	}
+	for _, net := range byRoot {
+		u.fill(net)
+		if net.base != "" {
+			note(n.bases, net.base, net)
+			u.bases[net.base] = struct{}{}
 		}
-		for _, id := range net.Items {
-			n.OfItem[id] = net.Name
+	}
+	u.name(out)
+	for name, net := range out.Changed {
+		if old := out.Lost[name]; old != nil {
+			delete(out.Lost, name)
+			if sameNet(old, net) {
+				delete(out.Changed, name)
+			} else {
+				out.Was[name] = old
+			}
+		}
+	}
+	return out
+}
+
+// release gives back the members of a net that are still there.
+func (u *update) release(net *Net, todo []*member) []*member {
+	for _, m := range net.members {
+		if m.place != nil {
+			m.net = nil
+			todo = append(todo, m)
+		}
+	}
+	return todo
+}
+
+// unname takes a net's name from it and from what it joined.
+func (u *update) unname(net *Net, out NetChanges) {
+	n := u.n
+	if net.base != "" {
+		unnote(n.bases, net.base, net)
+		u.bases[net.base] = struct{}{}
+	}
+	u.forget(net, out)
+}
+
+func (u *update) forget(net *Net, out NetChanges) {
+	n := u.n
+	if net.Name == "" || n.ByName[net.Name] != net {
+		return
+	}
+	delete(n.ByName, net.Name)
+	out.Lost[net.Name] = net
+	for _, p := range net.Pins {
+		if n.OfPin[p] == net.Name {
+			delete(n.OfPin, p)
+		}
+	}
+	for _, use := range net.Uses {
+		for _, id := range use.Items {
+			if ref := (ItemRef{use.Path, id}); n.OfItem[ref] == net.Name {
+				delete(n.OfItem, ref)
+			}
 		}
 	}
 }
 
-func distinct(s []string) []string {
-	slices.Sort(s)
-	return slices.Compact(s)
+// fill gathers what a net joins, and the name it would bear if no other net did: a
+// supply's wins, then that of the label or port nearest to the top, then the first pin's.
+func (u *update) fill(net *Net) {
+	order := u.n.Tree.order
+	slices.SortFunc(net.members, func(a, b *member) int {
+		return cmp.Or(cmp.Compare(order[a.place.key()], order[b.place.key()]), cmp.Compare(a.nth, b.nth))
+	})
+	depth := 1 << 30
+	for _, m := range net.members {
+		g := m.group
+		for _, p := range g.pins {
+			p.Path = m.place.Path
+			net.Pins = append(net.Pins, p)
+		}
+		if len(g.items) > 0 {
+			if k := len(net.Uses); k > 0 && net.Uses[k-1].Path == m.place.Path && net.Uses[k-1].Sheet == m.place.Sheet {
+				net.Uses[k-1].Items = append(net.Uses[k-1].Items, g.items...)
+			} else {
+				net.Uses = append(net.Uses, Use{m.place.Path, m.place.Sheet, slices.Clone(g.items)})
+			}
+		}
+		net.Supplies = append(net.Supplies, g.supplies...)
+		net.Names = append(net.Names, g.names...)
+		net.feeds = net.feeds || g.feeds
+		for _, name := range g.names {
+			if m.place.Depth < depth || m.place.Depth == depth && CompareNatural(name, net.base) < 0 {
+				depth, net.base = m.place.Depth, name
+			}
+		}
+	}
+	for i := range net.Uses {
+		slices.Sort(net.Uses[i].Items)
+	}
+	net.Supplies, net.Names = distinct(net.Supplies), distinct(net.Names)
+	sortPins(u.d, net.Pins)
+	net.Named = true
+	switch {
+	case len(net.Pins) == 0 && len(net.Uses) == 0: // a member of a bundle that nothing takes up
+		net.base = ""
+	case len(net.Supplies) > 0:
+		net.base = net.Supplies[0]
+	case net.base != "":
+	case len(net.Pins) > 0:
+		net.Named = false
+		net.base = PinName(u.d, net.Pins[0])
+	default:
+		net.Named = false
+		net.base = fmt.Sprintf("wire %d", net.Uses[0].Items[0])
+	}
+}
+
+// home is the place whose name tells a net from others of the same base: the first, from
+// the top, that bears the base.
+func (net *Net) home() *Place {
+	for _, m := range net.members {
+		if slices.Contains(m.group.names, net.base) {
+			return m.place
+		}
+	}
+	return net.members[0].place
+}
+
+// name gives final names to the nets whose base, or the number of nets of that base,
+// changed: the base alone when no other net has it, else with the place before it.
+func (u *update) name(out NetChanges) {
+	n := u.n
+	type want struct {
+		net  *Net
+		name string
+	}
+	var todo []want
+	for base := range u.bases {
+		nets := n.bases[base]
+		for net := range nets {
+			name := base
+			if len(nets) > 1 {
+				name = net.home().Label + "/" + base
+			}
+			if net.Name != name {
+				todo = append(todo, want{net, name})
+			}
+		}
+	}
+	for _, w := range todo {
+		u.forget(w.net, out)
+	}
+	slices.SortFunc(todo, func(a, b want) int {
+		ma, mb := a.net.members[0], b.net.members[0]
+		return cmp.Or(cmp.Compare(a.name, b.name), cmp.Compare(n.Tree.order[ma.place.key()], n.Tree.order[mb.place.key()]), cmp.Compare(ma.nth, mb.nth))
+	})
+	for _, w := range todo {
+		if w.net.Name != "" { // told already under its old name: others hold that value, so a copy takes the new one
+			c := *w.net
+			unnote(n.bases, w.net.base, w.net)
+			w.net = &c
+			note(n.bases, c.base, w.net)
+			for _, m := range c.members {
+				m.net = w.net
+			}
+		}
+		w.net.Name = w.name
+		for n.ByName[w.net.Name] != nil {
+			w.net.Name += "'"
+		}
+		n.ByName[w.net.Name] = w.net
+		out.Changed[w.net.Name] = w.net
+		for _, p := range w.net.Pins {
+			n.OfPin[p] = w.net.Name
+		}
+		for _, use := range w.net.Uses {
+			for _, id := range use.Items {
+				n.OfItem[ItemRef{use.Path, id}] = w.net.Name
+			}
+		}
+	}
+}
+
+func sameNet(a, b *Net) bool {
+	return a.Named == b.Named && a.feeds == b.feeds && slices.Equal(a.Pins, b.Pins) && slices.Equal(a.Supplies, b.Supplies) && slices.Equal(a.Names, b.Names) &&
+		slices.EqualFunc(a.Uses, b.Uses, func(x, y Use) bool {
+			return x.Path == y.Path && x.Sheet == y.Sheet && slices.Equal(x.Items, y.Items)
+		})
 }
 
 // PinName is how people call a pin: "R3.2".
 func PinName(d *design.Doc, p PinRef) string {
 	if part := d.Parts[p.Part]; part != nil {
-		return part.Designator + "." + p.Pin
+		return part.Called(p.Path) + "." + p.Pin
 	}
 	return "?." + p.Pin
 }
 
-func comparePinNames(d *design.Doc, a, b PinRef) int {
-	pa, pb := d.Parts[a.Part], d.Parts[b.Part]
-	if pa != nil && pb != nil && a.Part != b.Part {
-		if c := CompareNatural(pa.Designator, pb.Designator); c != 0 {
-			return c
+// sortPins puts pins in the order of their names.
+func sortPins(d *design.Doc, pins []PinRef) {
+	if len(pins) < 2 {
+		return
+	}
+	called := make(map[PinRef]string, len(pins))
+	for _, p := range pins {
+		if part := d.Parts[p.Part]; part != nil {
+			called[p] = part.Called(p.Path)
 		}
 	}
-	return comparePins(a, b)
+	slices.SortFunc(pins, func(a, b PinRef) int {
+		return cmp.Or(CompareNatural(called[a], called[b]), comparePins(a, b))
+	})
 }
 
 // CompareNatural orders "R2" before "R10".
@@ -303,27 +545,4 @@ func digits(s string) int {
 		n++
 	}
 	return n
-}
-
-// sets is a union–find forest with path halving.
-type sets struct{ up []int }
-
-func newSets() *sets { return &sets{} }
-
-func (s *sets) add() int {
-	s.up = append(s.up, len(s.up))
-	return len(s.up) - 1
-}
-
-func (s *sets) root(n int) int {
-	for s.up[n] != n {
-		s.up[n] = s.up[s.up[n]]
-		n = s.up[n]
-	}
-	return n
-}
-
-func (s *sets) join(a, b int) {
-	ra, rb := s.root(a), s.root(b)
-	s.up[max(ra, rb)] = min(ra, rb)
 }

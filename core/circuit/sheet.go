@@ -1,7 +1,8 @@
 // Package circuit finds what a drawn circuit means: which pins are joined (nets), where
 // junctions stand, what moves along when something is moved, and what is electrically
 // suspicious. Nets are found by union–find over what touches what; the rules of touching
-// are in drawing.groups.
+// are in drawing.sets. Sheets may stand in one another as blocks; a sheet's drawing is
+// looked at once, its nets exist once for every use of it.
 package circuit
 
 import (
@@ -9,108 +10,122 @@ import (
 	"goldentrace/core/geom"
 )
 
-// PinRef names one pin of one part.
+// PinRef names one pin of one part, in the use of its sheet with the path.
 type PinRef struct {
 	Part design.ID `json:"part"`
 	Pin  string    `json:"pin"`
+	Path string    `json:"path,omitempty"`
 }
 
 // PinPlace is where wires meet the pin of a placed part.
 func PinPlace(p *design.Part, pin *design.Pin) geom.Point { return p.Pose().Apply(pin.At) }
 
-// drawing is one sheet's objects with the lookups by place that everything here needs.
-// Building it costs O(objects of the sheet).
+// drawing is one sheet's wires, or its bundles, with everything that can join them and the
+// lookups by place. Building it costs O(objects of the sheet).
 type drawing struct {
-	sheet    design.ID
-	wires    []*design.Wire
-	rows     map[int64][]*design.Wire // level wires by y
-	columns  map[int64][]*design.Wire // upright wires by x
-	slanted  []*design.Wire
-	ends     map[geom.Point][]*design.Wire
-	pins     map[geom.Point][]PinRef
-	labels   map[geom.Point][]*design.Label
-	supplies map[geom.Point][]*design.Supply
-	marks    map[geom.Point][]*design.OpenMark
+	sheet   design.ID
+	bundle  bool
+	wires   []*design.Wire
+	rows    map[int64][]*design.Wire // level wires by y
+	columns map[int64][]*design.Wire // upright wires by x
+	slanted []*design.Wire
+	ends    map[geom.Point][]*design.Wire
+	// pins are the places where bodies connect: pins of parts and blocks, ends of taps. The
+	// ref's Part is the id of the body.
+	pins map[geom.Point][]PinRef
+	// hung are labels, ports, supply and no-connect marks; on bundles taps.
+	hung map[geom.Point][]design.OnSheet
+	// byRow and byColumn hold the places of ends and pins, also of those taken out again.
+	byRow    map[int64][]geom.Point
+	byColumn map[int64][]geom.Point
 }
 
-func newDrawing(sheet design.ID) *drawing {
+func newDrawing(sheet design.ID, bundle bool) *drawing {
 	return &drawing{
-		sheet: sheet, rows: map[int64][]*design.Wire{}, columns: map[int64][]*design.Wire{},
-		ends: map[geom.Point][]*design.Wire{}, pins: map[geom.Point][]PinRef{}, labels: map[geom.Point][]*design.Label{},
-		supplies: map[geom.Point][]*design.Supply{}, marks: map[geom.Point][]*design.OpenMark{},
+		sheet: sheet, bundle: bundle, rows: map[int64][]*design.Wire{}, columns: map[int64][]*design.Wire{},
+		ends: map[geom.Point][]*design.Wire{}, pins: map[geom.Point][]PinRef{}, hung: map[geom.Point][]design.OnSheet{},
+		byRow: map[int64][]geom.Point{}, byColumn: map[int64][]geom.Point{},
 	}
 }
 
-// content lists a sheet's objects in the order of their ids.
-type content struct {
-	parts    []*design.Part
-	wires    []*design.Wire
-	labels   []*design.Label
-	supplies []*design.Supply
-	marks    []*design.OpenMark
+// spot is a place where a body connects.
+type spot struct {
+	at     geom.Point
+	name   string // number of a part's pin, name of a block's
+	bundle bool
 }
 
-func contentOf(d *design.Doc, sheet design.ID) content {
-	var c content
-	for p := range d.Parts.All() {
-		if p.Sheet == sheet {
-			c.parts = append(c.parts, p)
+// spots lists where a body connects: the pins of a part or block, the end of a tap.
+func spots(d *design.Doc, o design.Object) []spot {
+	var out []spot
+	switch o := o.(type) {
+	case *design.Part:
+		if s := d.SymbolOf(o); s != nil {
+			pose := o.Pose()
+			out = make([]spot, len(s.Pins))
+			for i := range s.Pins {
+				out[i] = spot{pose.Apply(s.Pins[i].At), s.Pins[i].Number, false}
+			}
 		}
-	}
-	for w := range d.Wires.All() {
-		if w.Sheet == sheet {
-			c.wires = append(c.wires, w)
+	case *design.Block:
+		for _, p := range o.Pins {
+			out = append(out, spot{o.PinAt(p), p.Name, design.IsBundle(p.Name)})
 		}
+	case *design.Tap:
+		out = []spot{{o.End(), "", false}}
 	}
-	for l := range d.Labels.All() {
-		if l.Sheet == sheet {
-			c.labels = append(c.labels, l)
-		}
-	}
-	for s := range d.Supplies.All() {
-		if s.Sheet == sheet {
-			c.supplies = append(c.supplies, s)
-		}
-	}
-	for m := range d.OpenMarks.All() {
-		if m.Sheet == sheet {
-			c.marks = append(c.marks, m)
-		}
-	}
-	return c
+	return out
 }
 
-func draw(d *design.Doc, sheet design.ID, c content) *drawing {
-	g := newDrawing(sheet)
-	for _, p := range c.parts {
-		g.addPart(d, p)
+// hangs tells where a label, port or mark hangs, and whether it means bundles.
+func hangs(o design.Object) (at geom.Point, bundle, ok bool) {
+	switch o := o.(type) {
+	case *design.Label:
+		return o.At, design.IsBundle(o.Name), true
+	case *design.Port:
+		return o.At, design.IsBundle(o.Name), true
+	case *design.Supply:
+		return o.At, false, true
+	case *design.OpenMark:
+		return o.At, false, true
+	case *design.Tap:
+		return o.At, true, true
 	}
-	for _, w := range c.wires {
-		g.addWire(w)
-	}
-	for _, l := range c.labels {
-		g.labels[l.At] = append(g.labels[l.At], l)
-	}
-	for _, s := range c.supplies {
-		g.supplies[s.At] = append(g.supplies[s.At], s)
-	}
-	for _, m := range c.marks {
-		g.marks[m.At] = append(g.marks[m.At], m)
+	return geom.Point{}, false, false
+}
+
+// draw takes up everything of a sheet that is of wires, or of bundles.
+func draw(d *design.Doc, sheet design.ID, items []design.OnSheet, bundle bool) *drawing {
+	g := newDrawing(sheet, bundle)
+	for _, o := range items {
+		g.add(d, o)
 	}
 	return g
 }
 
-func (g *drawing) addPart(d *design.Doc, p *design.Part) {
-	if s := d.SymbolOf(p); s != nil {
-		for i := range s.Pins {
-			at := PinPlace(p, &s.Pins[i])
-			g.pins[at] = append(g.pins[at], PinRef{p.ID, s.Pins[i].Number})
+// add takes up one object, as far as it is of this drawing's kind.
+func (g *drawing) add(d *design.Doc, o design.OnSheet) {
+	if w, ok := o.(*design.Wire); ok {
+		if w.Bundle == g.bundle {
+			g.addWire(w)
 		}
+		return
+	}
+	for _, s := range spots(d, o) {
+		if s.bundle == g.bundle {
+			g.mark(s.at)
+			g.pins[s.at] = append(g.pins[s.at], PinRef{Part: o.ObjectID(), Pin: s.name})
+		}
+	}
+	if at, bundle, ok := hangs(o); ok && bundle == g.bundle {
+		g.hung[at] = append(g.hung[at], o)
 	}
 }
 
 func (g *drawing) addWire(w *design.Wire) {
 	g.wires = append(g.wires, w)
+	g.mark(w.A)
+	g.mark(w.B)
 	g.ends[w.A] = append(g.ends[w.A], w)
 	g.ends[w.B] = append(g.ends[w.B], w)
 	switch {
@@ -120,6 +135,39 @@ func (g *drawing) addWire(w *design.Wire) {
 		g.columns[w.A.X] = append(g.columns[w.A.X], w)
 	default:
 		g.slanted = append(g.slanted, w)
+	}
+}
+
+// mark notes a place where something ends.
+func (g *drawing) mark(p geom.Point) {
+	if len(g.ends[p])+len(g.pins[p]) == 0 {
+		g.byRow[p.Y] = append(g.byRow[p.Y], p)
+		g.byColumn[p.X] = append(g.byColumn[p.X], p)
+	}
+}
+
+// between calls f for each place strictly between a and b where a wire ends or a pin stands.
+func (g *drawing) between(a, b geom.Point, f func(p geom.Point)) {
+	check := func(p geom.Point) {
+		if p != a && p != b && geom.OnSegment(p, a, b) && len(g.ends[p])+len(g.pins[p]) > 0 {
+			f(p)
+		}
+	}
+	switch {
+	case a.Y == b.Y:
+		for _, p := range g.byRow[a.Y] {
+			check(p)
+		}
+	case a.X == b.X:
+		for _, p := range g.byColumn[a.X] {
+			check(p)
+		}
+	default:
+		for _, list := range g.byRow {
+			for _, p := range list {
+				check(p)
+			}
+		}
 	}
 }
 
@@ -134,6 +182,12 @@ func (g *drawing) through(p geom.Point, f func(w *design.Wire)) {
 	}
 }
 
+// connecting tells whether a hung object joins what it hangs on; a no-connect mark does not.
+func connecting(o design.OnSheet) bool {
+	_, mark := o.(*design.OpenMark)
+	return !mark
+}
+
 // points lists every place where something of the drawing can connect, each once.
 func (g *drawing) points() map[geom.Point]struct{} {
 	out := make(map[geom.Point]struct{}, len(g.ends)+len(g.pins))
@@ -143,11 +197,12 @@ func (g *drawing) points() map[geom.Point]struct{} {
 	for p := range g.pins {
 		out[p] = struct{}{}
 	}
-	for p := range g.labels {
-		out[p] = struct{}{}
-	}
-	for p := range g.supplies {
-		out[p] = struct{}{}
+	for p, list := range g.hung {
+		for _, o := range list {
+			if connecting(o) {
+				out[p] = struct{}{}
+			}
+		}
 	}
 	return out
 }
@@ -182,16 +237,16 @@ func (g *drawing) junctions() []geom.Point {
 }
 
 // looseEnds are wire ends that touch nothing.
-func (g *drawing) looseEnds() []*looseEnd {
-	var out []*looseEnd
+func (g *drawing) looseEnds() []looseEnd {
+	var out []looseEnd
 	for p, ends := range g.ends {
-		if len(ends) > 1 || len(g.pins[p])+len(g.labels[p])+len(g.supplies[p])+len(g.marks[p]) > 0 {
+		if len(ends) > 1 || len(g.pins[p])+len(g.hung[p]) > 0 {
 			continue
 		}
 		n := 0
 		g.through(p, func(*design.Wire) { n++ })
 		if n == 1 {
-			out = append(out, &looseEnd{ends[0], p})
+			out = append(out, looseEnd{ends[0], p})
 		}
 	}
 	return out
@@ -200,4 +255,68 @@ func (g *drawing) looseEnds() []*looseEnd {
 type looseEnd struct {
 	wire *design.Wire
 	at   geom.Point
+}
+
+// sets joins what touches: things at one place; a thing on a wire, be it at its end or
+// between; a wire's end on another wire. Wires that merely cross stay apart. It calls back
+// for each set with its wires and its places.
+func (g *drawing) sets(each func(wires []*design.Wire, places []geom.Point)) {
+	forest := newForest()
+	wire := make(map[design.ID]int, len(g.wires))
+	for _, w := range g.wires {
+		wire[w.ID] = forest.add()
+	}
+	place := make(map[geom.Point]int)
+	for p := range g.points() {
+		n := forest.add()
+		place[p] = n
+		g.through(p, func(w *design.Wire) { forest.join(n, wire[w.ID]) })
+	}
+	type set struct {
+		wires  []*design.Wire
+		places []geom.Point
+	}
+	byRoot := map[int]*set{}
+	of := func(n int) *set {
+		r := forest.root(n)
+		if byRoot[r] == nil {
+			byRoot[r] = &set{}
+		}
+		return byRoot[r]
+	}
+	for _, w := range g.wires {
+		s := of(wire[w.ID])
+		s.wires = append(s.wires, w)
+	}
+	for p, n := range place {
+		s := of(n)
+		s.places = append(s.places, p)
+	}
+	for _, s := range byRoot {
+		sortPoints(s.places)
+		each(s.wires, s.places)
+	}
+}
+
+// forest is a union–find forest with path halving.
+type forest struct{ up []int }
+
+func newForest() *forest { return &forest{} }
+
+func (s *forest) add() int {
+	s.up = append(s.up, len(s.up))
+	return len(s.up) - 1
+}
+
+func (s *forest) root(n int) int {
+	for s.up[n] != n {
+		s.up[n] = s.up[s.up[n]]
+		n = s.up[n]
+	}
+	return n
+}
+
+func (s *forest) join(a, b int) {
+	ra, rb := s.root(a), s.root(b)
+	s.up[max(ra, rb)] = min(ra, rb)
 }

@@ -9,7 +9,7 @@ import (
 func tidy(m *mover) {
 	for id, o := range m.now {
 		w, ok := o.(*design.Wire)
-		if !ok {
+		if !ok || w.Bundle != m.old.bundle {
 			continue
 		}
 		for {
@@ -61,21 +61,26 @@ func mergeAt(g *drawing, w *design.Wire) (merged, other *design.Wire) {
 		if !geom.OnSegment(p, rest, far) {
 			continue
 		}
-		return &design.Wire{ID: w.ID, Sheet: w.Sheet, A: rest, B: far}, v
+		return &design.Wire{ID: w.ID, Sheet: w.Sheet, A: rest, B: far, Bundle: w.Bundle}, v
 	}
 	return nil, nil
 }
 
-// Line plans the wires for a line the user draws through the given places: pieces that
-// continue a wire in a straight line become one with it, and pieces already covered by a
-// wire are left out.
-func Line(v *SheetView, path []geom.Point, take func() design.ID) (put []*design.Wire, remove []*design.Wire) {
-	m := &mover{old: v.drawing, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}, doc: design.Empty(), take: take, fixed: newDrawing(v.Sheet)}
-	for _, w := range v.content.wires {
+// Line plans the wires, or the bundle, for a line the user draws through the given places:
+// pieces that continue a wire in a straight line become one with it, and pieces already
+// covered by a wire are left out.
+func Line(v *SheetView, path []geom.Point, bundle bool, take func() design.ID) (put []*design.Wire, remove []*design.Wire) {
+	old := v.thin
+	if bundle {
+		old = v.thick
+	}
+	m := &mover{old: old, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}, doc: design.Empty(), take: take, fixed: newDrawing(v.Sheet, bundle)}
+	for _, w := range old.wires {
 		m.doc.Put(w)
 		m.fixed.addWire(w)
 	}
-	for p, pins := range v.drawing.pins {
+	for p, pins := range old.pins {
+		m.fixed.mark(p)
 		m.fixed.pins[p] = pins
 	}
 	for i := 0; i+1 < len(path); i++ {
@@ -93,4 +98,15 @@ func Line(v *SheetView, path []geom.Point, take func() design.ID) (put []*design
 		remove = append(remove, o.(*design.Wire))
 	}
 	return put, remove
+}
+
+// Under lists the wires on whose middle both places lie.
+func Under(v *SheetView, a, b geom.Point) []*design.Wire {
+	var out []*design.Wire
+	v.thin.through(a, func(w *design.Wire) {
+		if geom.OnSegment(b, w.A, w.B) {
+			out = append(out, w)
+		}
+	})
+	return out
 }

@@ -72,7 +72,8 @@ func (b *Board) CopperNames() []string {
 // Placed is a part on the board: what was carried over from the circuit, and its place.
 type Placed struct {
 	ID         ID                `json:"id"`
-	Part       ID                `json:"part"` // in the circuit
+	Part       ID                `json:"part"`           // in the circuit; of several units the first
+	Path       string            `json:"path,omitempty"` // of the use of its sheet
 	Designator string            `json:"designator"`
 	Value      string            `json:"value"`
 	Footprint  string            `json:"footprint"`
@@ -80,6 +81,7 @@ type Placed struct {
 	Angle      int32             `json:"angle"`
 	Bottom     bool              `json:"bottom,omitempty"`
 	Locked     bool              `json:"locked,omitempty"`
+	NotFitted  bool              `json:"notFitted,omitempty"`
 	Nets       map[string]string `json:"nets"`            // pad number → net
 	Label      *geom.Point       `json:"label,omitempty"` // designator moved, footprint coordinates
 }

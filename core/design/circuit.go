@@ -13,18 +13,23 @@ type Settings struct {
 	Unit     string `json:"unit"` // shown lengths: mm, in or mil
 }
 
-// Sheet of the circuit.
+// Sheet of the circuit. Fields holds the entries of the title block that differ from the
+// project's: title, number, revision, author or date.
 type Sheet struct {
-	ID    ID     `json:"id"`
-	Name  string `json:"name"`
-	Order int    `json:"order"`
-	Size  string `json:"size"` // A4, A3 …; landscape
+	ID     ID                `json:"id"`
+	Name   string            `json:"name"`
+	Order  int               `json:"order"`
+	Size   string            `json:"size"` // one of SheetSizes; landscape
+	Fields map[string]string `json:"fields,omitempty"`
 }
 
-// SheetSizes are the frames a sheet can have, in nanometres, landscape (ISO 216).
+// SheetSizes are the frames a sheet can have, in nanometres, landscape: the A series of ISO
+// 216 and the sizes A (Letter) to D of ASME Y14.1.
 var SheetSizes = map[string]geom.Point{
-	"A4": {X: 297_000_000, Y: 210_000_000},
-	"A3": {X: 420_000_000, Y: 297_000_000},
+	"A4": {X: 297_000_000, Y: 210_000_000}, "A3": {X: 420_000_000, Y: 297_000_000},
+	"A2": {X: 594_000_000, Y: 420_000_000}, "A1": {X: 841_000_000, Y: 594_000_000},
+	"Letter": {X: 279_400_000, Y: 215_900_000}, "B": {X: 431_800_000, Y: 279_400_000},
+	"C": {X: 558_800_000, Y: 431_800_000}, "D": {X: 863_600_000, Y: 558_800_000},
 }
 
 // Figure is a piece of a symbol's or footprint's drawing.
@@ -34,12 +39,15 @@ type Figure struct {
 	R    int64        `json:"r,omitempty"` // radius of a circle around Pts[0]
 }
 
+// PinTypes are the electrical types of pins.
+var PinTypes = []string{"input", "output", "both", "triState", "passive", "supplyIn", "supplyOut", "openCollector", "openEmitter", "notConnected"}
+
 // Pin of a symbol. At is where wires connect; the pin's line runs from there for Length in
 // the direction Turn (quarter turns, 0 = to the right) to the body.
 type Pin struct {
 	Number string     `json:"number"`
 	Name   string     `json:"name,omitempty"`
-	Type   string     `json:"type"` // passive, input, output, both, supplyIn, supplyOut
+	Type   string     `json:"type"` // one of PinTypes
 	At     geom.Point `json:"at"`
 	Turn   int        `json:"turn"`
 	Length int64      `json:"length"`
@@ -78,6 +86,7 @@ type LibraryPart struct {
 	Footprint   string            `json:"footprint"` // empty: none chosen yet
 	Value       string            `json:"value,omitempty"`
 	PadOf       map[string]string `json:"padOf,omitempty"` // pin number → pad number where they differ
+	Units       []string          `json:"units,omitempty"` // symbols of the units of a package that has several
 }
 
 // Pad is the number of the pad that a pin goes to.
@@ -92,7 +101,8 @@ func (l *LibraryPart) Pad(pin string) string {
 type Part struct {
 	ID           ID          `json:"id"`
 	Sheet        ID          `json:"sheet"`
-	Library      string      `json:"library"` // name of the LibraryPart
+	Library      string      `json:"library"`        // name of the LibraryPart
+	Unit         int         `json:"unit,omitempty"` // from 1, of a package with several units; units of one package share a designator
 	Designator   string      `json:"designator"`
 	Value        string      `json:"value"`
 	Footprint    string      `json:"footprint"`
@@ -101,6 +111,26 @@ type Part struct {
 	Mirror       bool        `json:"mirror,omitempty"`
 	DesignatorAt *geom.Point `json:"designatorAt,omitempty"` // moved away from its usual place
 	ValueAt      *geom.Point `json:"valueAt,omitempty"`
+	// Others are the designators in further uses of its sheet, by path.
+	Others    map[string]string `json:"others,omitempty"`
+	Fields    map[string]string `json:"fields,omitempty"` // entries of one's own: maker's number …
+	NotFitted bool              `json:"notFitted,omitempty"`
+}
+
+// Called is the part's designator in the use of its sheet with the path.
+func (p *Part) Called(path string) string {
+	if s, ok := p.Others[path]; ok {
+		return s
+	}
+	return p.Designator
+}
+
+// UnitLetter is A for unit 1, B for unit 2 …; empty for a part that is whole.
+func (p *Part) UnitLetter() string {
+	if p.Unit < 1 || p.Unit > 26 {
+		return ""
+	}
+	return string(rune('A' + p.Unit - 1))
 }
 
 // Pose carries the symbol's coordinates onto the sheet.
@@ -108,15 +138,18 @@ func (p *Part) Pose() geom.Pose {
 	return geom.Pose{At: p.At, Angle: int32(p.Turn) * 90_000, Mirror: p.Mirror}
 }
 
-// Wire is one straight piece of wire.
+// Wire is one straight piece of wire, or of a bundle of wires.
 type Wire struct {
 	ID    ID         `json:"id"`
 	Sheet ID         `json:"sheet"`
 	A     geom.Point `json:"a"`
 	B     geom.Point `json:"b"`
+	// Bundle tells that it carries several nets: it joins only with bundles, and with wires
+	// through taps.
+	Bundle bool `json:"bundle,omitempty"`
 }
 
-// Label names the net at its place, within its sheet.
+// Label names the net at its place, within its sheet; on a bundle it names the members.
 type Label struct {
 	ID    ID         `json:"id"`
 	Sheet ID         `json:"sheet"`
@@ -125,12 +158,20 @@ type Label struct {
 	Turn  int        `json:"turn"`
 }
 
+// SupplyShapes are the shapes of supply marks: three kinds of ground after IEC 60617 (plain,
+// protective, chassis), a bar, an arrow and a ring.
+var SupplyShapes = []string{"ground", "earth", "chassis", "bar", "arrow", "ring"}
+
+// Grounds tells whether marks of the shape hang below their place.
+func Grounds(shape string) bool { return shape == "ground" || shape == "earth" || shape == "chassis" }
+
 // Supply joins everything that bears its name, on all sheets.
 type Supply struct {
 	ID    ID         `json:"id"`
 	Sheet ID         `json:"sheet"`
 	Name  string     `json:"name"`
-	Shape string     `json:"shape"` // ground, bar
+	Shape string     `json:"shape"`           // one of SupplyShapes
+	Feeds bool       `json:"feeds,omitempty"` // the supply comes in here, as from a connector
 	At    geom.Point `json:"at"`
 	Turn  int        `json:"turn"`
 }

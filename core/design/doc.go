@@ -2,7 +2,6 @@ package design
 
 import (
 	"cmp"
-	"fmt"
 	"iter"
 	"maps"
 	"slices"
@@ -12,6 +11,7 @@ import (
 const (
 	SettingsID ID = 1
 	BoardID    ID = 2
+	ChecksID   ID = 3
 	FirstFree  ID = 10
 )
 
@@ -29,43 +29,128 @@ func (t Table[T]) All() iter.Seq[T] {
 	}
 }
 
+// table is what all tables can do, whatever they hold.
+type table interface {
+	get(ID) Object
+	put(Object)
+	drop(ID)
+	each(yield func(Object) bool) bool
+}
+
+func (t Table[T]) get(id ID) Object {
+	if o, ok := t[id]; ok {
+		return o
+	}
+	return nil
+}
+
+func (t Table[T]) put(o Object) { t[o.ObjectID()] = o.(T) }
+func (t Table[T]) drop(id ID)   { delete(t, id) }
+
+func (t Table[T]) each(yield func(Object) bool) bool {
+	for o := range t.All() {
+		if !yield(o) {
+			return false
+		}
+	}
+	return true
+}
+
 // Doc is one project's document.
 type Doc struct {
 	Next         ID // the next free id
 	Settings     *Settings
+	Checks       *Checks // nil: the usual severities
 	Board        *Board
 	Sheets       Table[*Sheet]
 	Symbols      Table[*Symbol]
 	Footprints   Table[*Footprint]
 	LibraryParts Table[*LibraryPart]
+	Assets       Table[*Asset]
 	Parts        Table[*Part]
 	Wires        Table[*Wire]
 	Labels       Table[*Label]
+	Ports        Table[*Port]
+	Taps         Table[*Tap]
 	Supplies     Table[*Supply]
 	OpenMarks    Table[*OpenMark]
+	Blocks       Table[*Block]
+	Clusters     Table[*Cluster]
+	Notes        Table[*Note]
+	Pictures     Table[*Picture]
+	Timings      Table[*Timing]
+	Shapes       Table[*Shape]
+	NetSpecs     Table[*NetSpec]
+	Excuses      Table[*Excuse]
 	Placed       Table[*Placed]
 	Tracks       Table[*Track]
 	Vias         Table[*Via]
 	Holes        Table[*Hole]
 	Legends      Table[*Legend]
 
-	symbolNamed    map[string]*Symbol
-	footprintNamed map[string]*Footprint
-	partNamed      map[string]*LibraryPart
-	placedOf       map[ID]*Placed
-	designators    map[string]int
+	tables  map[Kind]table
+	kindOf  map[ID]Kind
+	lookups lookups
 }
 
 // Empty is a document without any object.
 func Empty() *Doc {
-	return &Doc{
-		Next: FirstFree, Sheets: Table[*Sheet]{}, Symbols: Table[*Symbol]{}, Footprints: Table[*Footprint]{},
-		LibraryParts: Table[*LibraryPart]{}, Parts: Table[*Part]{}, Wires: Table[*Wire]{}, Labels: Table[*Label]{},
-		Supplies: Table[*Supply]{}, OpenMarks: Table[*OpenMark]{}, Placed: Table[*Placed]{}, Tracks: Table[*Track]{},
-		Vias: Table[*Via]{}, Holes: Table[*Hole]{}, Legends: Table[*Legend]{},
-		symbolNamed: map[string]*Symbol{}, footprintNamed: map[string]*Footprint{}, partNamed: map[string]*LibraryPart{},
-		placedOf: map[ID]*Placed{}, designators: map[string]int{},
+	d := &Doc{
+		Next: FirstFree, kindOf: map[ID]Kind{}, lookups: newLookups(),
+		Sheets:       Table[*Sheet]{},
+		Symbols:      Table[*Symbol]{},
+		Footprints:   Table[*Footprint]{},
+		LibraryParts: Table[*LibraryPart]{},
+		Assets:       Table[*Asset]{},
+		Parts:        Table[*Part]{},
+		Wires:        Table[*Wire]{},
+		Labels:       Table[*Label]{},
+		Ports:        Table[*Port]{},
+		Taps:         Table[*Tap]{},
+		Supplies:     Table[*Supply]{},
+		OpenMarks:    Table[*OpenMark]{},
+		Blocks:       Table[*Block]{},
+		Clusters:     Table[*Cluster]{},
+		Notes:        Table[*Note]{},
+		Pictures:     Table[*Picture]{},
+		Timings:      Table[*Timing]{},
+		Shapes:       Table[*Shape]{},
+		NetSpecs:     Table[*NetSpec]{},
+		Excuses:      Table[*Excuse]{},
+		Placed:       Table[*Placed]{},
+		Tracks:       Table[*Track]{},
+		Vias:         Table[*Via]{},
+		Holes:        Table[*Hole]{},
+		Legends:      Table[*Legend]{},
 	}
+	d.tables = map[Kind]table{
+		KindSheet:       d.Sheets,
+		KindSymbol:      d.Symbols,
+		KindFootprint:   d.Footprints,
+		KindLibraryPart: d.LibraryParts,
+		KindAsset:       d.Assets,
+		KindPart:        d.Parts,
+		KindWire:        d.Wires,
+		KindLabel:       d.Labels,
+		KindPort:        d.Ports,
+		KindTap:         d.Taps,
+		KindSupply:      d.Supplies,
+		KindOpenMark:    d.OpenMarks,
+		KindBlock:       d.Blocks,
+		KindCluster:     d.Clusters,
+		KindNote:        d.Notes,
+		KindPicture:     d.Pictures,
+		KindTiming:      d.Timings,
+		KindShape:       d.Shapes,
+		KindNetSpec:     d.NetSpecs,
+		KindExcuse:      d.Excuses,
+		KindPlaced:      d.Placed,
+		KindTrack:       d.Tracks,
+		KindVia:         d.Vias,
+		KindHole:        d.Holes,
+		KindLegend:      d.Legends,
+	}
+	return d
 }
 
 // New is the document a project starts with: one A4 sheet and a board of two copper sheets
@@ -105,66 +190,24 @@ func (d *Doc) Take() ID {
 
 // Get is the object with the id, or nil.
 func (d *Doc) Get(id ID) Object {
-	for _, k := range order {
-		if o := d.GetKind(k, id); o != nil {
-			return o
-		}
-	}
-	return nil
-}
-
-// order lists the kinds as they stand in a file: what others refer to comes first.
-var order = []Kind{
-	KindSettings, KindSheet, KindSymbol, KindFootprint, KindLibraryPart, KindPart, KindWire, KindLabel, KindSupply,
-	KindOpenMark, KindBoard, KindPlaced, KindTrack, KindVia, KindHole, KindLegend,
-}
-
-func find[T Object](t Table[T], id ID) Object {
-	if o, ok := t[id]; ok {
-		return o
+	if k, ok := d.kindOf[id]; ok {
+		return d.GetKind(k, id)
 	}
 	return nil
 }
 
 // GetKind is the object with the kind and id, or nil.
 func (d *Doc) GetKind(kind Kind, id ID) Object {
-	switch kind {
-	case KindSettings:
-		if d.Settings != nil && d.Settings.ID == id {
-			return d.Settings
-		}
-	case KindBoard:
-		if d.Board != nil && d.Board.ID == id {
-			return d.Board
-		}
-	case KindSheet:
-		return find(d.Sheets, id)
-	case KindSymbol:
-		return find(d.Symbols, id)
-	case KindFootprint:
-		return find(d.Footprints, id)
-	case KindLibraryPart:
-		return find(d.LibraryParts, id)
-	case KindPart:
-		return find(d.Parts, id)
-	case KindWire:
-		return find(d.Wires, id)
-	case KindLabel:
-		return find(d.Labels, id)
-	case KindSupply:
-		return find(d.Supplies, id)
-	case KindOpenMark:
-		return find(d.OpenMarks, id)
-	case KindPlaced:
-		return find(d.Placed, id)
-	case KindTrack:
-		return find(d.Tracks, id)
-	case KindVia:
-		return find(d.Vias, id)
-	case KindHole:
-		return find(d.Holes, id)
-	case KindLegend:
-		return find(d.Legends, id)
+	switch {
+	case kind == KindSettings && d.Settings != nil && d.Settings.ID == id:
+		return d.Settings
+	case kind == KindChecks && d.Checks != nil && d.Checks.ID == id:
+		return d.Checks
+	case kind == KindBoard && d.Board != nil && d.Board.ID == id:
+		return d.Board
+	}
+	if t, ok := d.tables[kind]; ok {
+		return t.get(id)
 	}
 	return nil
 }
@@ -172,171 +215,64 @@ func (d *Doc) GetKind(kind Kind, id ID) Object {
 // Put stores the object under its id, in place of the one that was there. Only core/edit
 // and the readers of files call it.
 func (d *Doc) Put(o Object) {
-	d.forget(o.ObjectKind(), o.ObjectID())
-	if o.ObjectID() >= d.Next {
-		d.Next = o.ObjectID() + 1
+	id := o.ObjectID()
+	if old := d.GetKind(o.ObjectKind(), id); old != nil {
+		d.lookups.drop(old)
 	}
+	d.Next = max(d.Next, id+1)
+	d.kindOf[id] = o.ObjectKind()
 	switch o := o.(type) {
 	case *Settings:
 		d.Settings = o
+	case *Checks:
+		d.Checks = o
 	case *Board:
 		d.Board = o
-	case *Sheet:
-		d.Sheets[o.ID] = o
-	case *Symbol:
-		d.Symbols[o.ID] = o
-		d.symbolNamed[o.Name] = o
-	case *Footprint:
-		d.Footprints[o.ID] = o
-		d.footprintNamed[o.Name] = o
-	case *LibraryPart:
-		d.LibraryParts[o.ID] = o
-		d.partNamed[o.Name] = o
-	case *Part:
-		d.Parts[o.ID] = o
-		d.designators[o.Designator]++
-	case *Wire:
-		d.Wires[o.ID] = o
-	case *Label:
-		d.Labels[o.ID] = o
-	case *Supply:
-		d.Supplies[o.ID] = o
-	case *OpenMark:
-		d.OpenMarks[o.ID] = o
-	case *Placed:
-		d.Placed[o.ID] = o
-		d.placedOf[o.Part] = o
-	case *Track:
-		d.Tracks[o.ID] = o
-	case *Via:
-		d.Vias[o.ID] = o
-	case *Hole:
-		d.Holes[o.ID] = o
-	case *Legend:
-		d.Legends[o.ID] = o
+	default:
+		d.tables[o.ObjectKind()].put(o)
 	}
-}
-
-// forget takes the old object's entries out of the lookups.
-func (d *Doc) forget(kind Kind, id ID) {
-	switch kind {
-	case KindSymbol:
-		if o, ok := d.Symbols[id]; ok {
-			delete(d.symbolNamed, o.Name)
-		}
-	case KindFootprint:
-		if o, ok := d.Footprints[id]; ok {
-			delete(d.footprintNamed, o.Name)
-		}
-	case KindLibraryPart:
-		if o, ok := d.LibraryParts[id]; ok {
-			delete(d.partNamed, o.Name)
-		}
-	case KindPart:
-		if o, ok := d.Parts[id]; ok {
-			if d.designators[o.Designator]--; d.designators[o.Designator] == 0 {
-				delete(d.designators, o.Designator)
-			}
-		}
-	case KindPlaced:
-		if o, ok := d.Placed[id]; ok && d.placedOf[o.Part] == o {
-			delete(d.placedOf, o.Part)
-		}
-	}
+	d.lookups.put(o)
 }
 
 // Remove takes the object out.
 func (d *Doc) Remove(kind Kind, id ID) {
-	d.forget(kind, id)
+	old := d.GetKind(kind, id)
+	if old == nil {
+		return
+	}
+	d.lookups.drop(old)
+	delete(d.kindOf, id)
 	switch kind {
 	case KindSettings:
 		d.Settings = nil
+	case KindChecks:
+		d.Checks = nil
 	case KindBoard:
 		d.Board = nil
-	case KindSheet:
-		delete(d.Sheets, id)
-	case KindSymbol:
-		delete(d.Symbols, id)
-	case KindFootprint:
-		delete(d.Footprints, id)
-	case KindLibraryPart:
-		delete(d.LibraryParts, id)
-	case KindPart:
-		delete(d.Parts, id)
-	case KindWire:
-		delete(d.Wires, id)
-	case KindLabel:
-		delete(d.Labels, id)
-	case KindSupply:
-		delete(d.Supplies, id)
-	case KindOpenMark:
-		delete(d.OpenMarks, id)
-	case KindPlaced:
-		delete(d.Placed, id)
-	case KindTrack:
-		delete(d.Tracks, id)
-	case KindVia:
-		delete(d.Vias, id)
-	case KindHole:
-		delete(d.Holes, id)
-	case KindLegend:
-		delete(d.Legends, id)
+	default:
+		d.tables[kind].drop(id)
 	}
 }
 
-func each[T Object](t Table[T], yield func(Object) bool) bool {
-	for o := range t.All() {
-		if !yield(o) {
-			return false
-		}
-	}
-	return true
-}
-
-// All gives every object, kind by kind, each kind in the order of ids.
+// All gives every object, kind by kind in the order of a file, each kind in the order of ids.
 func (d *Doc) All() iter.Seq[Object] {
 	return func(yield func(Object) bool) {
-		if d.Settings != nil && !yield(d.Settings) {
-			return
-		}
-		if d.Board != nil && !yield(d.Board) {
-			return
-		}
-		_ = each(d.Sheets, yield) && each(d.Symbols, yield) && each(d.Footprints, yield) && each(d.LibraryParts, yield) &&
-			each(d.Parts, yield) && each(d.Wires, yield) && each(d.Labels, yield) && each(d.Supplies, yield) &&
-			each(d.OpenMarks, yield) && each(d.Placed, yield) && each(d.Tracks, yield) && each(d.Vias, yield) &&
-			each(d.Holes, yield) && each(d.Legends, yield)
-	}
-}
-
-// Symbol by name, or nil.
-func (d *Doc) Symbol(name string) *Symbol { return d.symbolNamed[name] }
-
-// Footprint by name, or nil.
-func (d *Doc) Footprint(name string) *Footprint { return d.footprintNamed[name] }
-
-// LibraryPart by name, or nil.
-func (d *Doc) LibraryPart(name string) *LibraryPart { return d.partNamed[name] }
-
-// PlacedOf is the board's side of a part of the circuit, or nil.
-func (d *Doc) PlacedOf(part ID) *Placed { return d.placedOf[part] }
-
-// SymbolOf the part; nil when its library item is missing.
-func (d *Doc) SymbolOf(p *Part) *Symbol {
-	if l := d.LibraryPart(p.Library); l != nil {
-		return d.Symbol(l.Symbol)
-	}
-	return nil
-}
-
-// DesignatorTaken tells whether a part of the circuit bears the designator.
-func (d *Doc) DesignatorTaken(s string) bool { return d.designators[s] > 0 }
-
-// FreeDesignator is the prefix with the least number no part bears.
-func (d *Doc) FreeDesignator(prefix string) string {
-	for n := 1; ; n++ {
-		if s := fmt.Sprintf("%s%d", prefix, n); !d.DesignatorTaken(s) {
-			return s
+		for _, k := range catalog {
+			var single Object
+			switch {
+			case k.kind == KindSettings && d.Settings != nil:
+				single = d.Settings
+			case k.kind == KindChecks && d.Checks != nil:
+				single = d.Checks
+			case k.kind == KindBoard && d.Board != nil:
+				single = d.Board
+			}
+			if single != nil && !yield(single) {
+				return
+			}
+			if t, ok := d.tables[k.kind]; ok && !t.each(yield) {
+				return
+			}
 		}
 	}
 }
@@ -346,64 +282,6 @@ func (d *Doc) SheetsInOrder() []*Sheet {
 	return slices.SortedFunc(maps.Values(d.Sheets), func(a, b *Sheet) int {
 		return cmp.Or(cmp.Compare(a.Order, b.Order), cmp.Compare(a.ID, b.ID))
 	})
-}
-
-// Whole checks that everything the objects refer to is there.
-func (d *Doc) Whole() error {
-	if d.Settings == nil || d.Settings.ID != SettingsID {
-		return fmt.Errorf("the project has no settings")
-	}
-	if d.Board == nil || d.Board.ID != BoardID {
-		return fmt.Errorf("the project has no board")
-	}
-	if len(d.Sheets) == 0 {
-		return fmt.Errorf("the project has no sheet")
-	}
-	for p := range d.Parts.All() {
-		if d.Sheets[p.Sheet] == nil {
-			return fmt.Errorf("the part %s stands on a sheet that is not there", p.Designator)
-		}
-		if d.SymbolOf(p) == nil {
-			return fmt.Errorf("the part %s is a %q, which is not among the project's library parts", p.Designator, p.Library)
-		}
-	}
-	for w := range d.Wires.All() {
-		if d.Sheets[w.Sheet] == nil {
-			return fmt.Errorf("a wire (id %d) lies on a sheet that is not there", w.ID)
-		}
-	}
-	for l := range d.Labels.All() {
-		if d.Sheets[l.Sheet] == nil {
-			return fmt.Errorf("the label %s stands on a sheet that is not there", l.Name)
-		}
-	}
-	for s := range d.Supplies.All() {
-		if d.Sheets[s.Sheet] == nil {
-			return fmt.Errorf("the supply %s stands on a sheet that is not there", s.Name)
-		}
-	}
-	for o := range d.OpenMarks.All() {
-		if d.Sheets[o.Sheet] == nil {
-			return fmt.Errorf("a no-connect mark (id %d) stands on a sheet that is not there", o.ID)
-		}
-	}
-	copper := len(d.Board.CopperNames())
-	for p := range d.Placed.All() {
-		if d.Footprint(p.Footprint) == nil {
-			return fmt.Errorf("the part %s on the board has the footprint %q, which is not in the project", p.Designator, p.Footprint)
-		}
-	}
-	for t := range d.Tracks.All() {
-		if t.Sheet >= copper {
-			return fmt.Errorf("a track (id %d) lies on copper sheet %d of %d", t.ID, t.Sheet+1, copper)
-		}
-	}
-	for v := range d.Vias.All() {
-		if v.To >= copper {
-			return fmt.Errorf("a via (id %d) goes to copper sheet %d of %d", v.ID, v.To+1, copper)
-		}
-	}
-	return nil
 }
 
 // Snapshot is a copy that later changes do not reach; the objects themselves are shared,

@@ -6,6 +6,10 @@ func (o *Settings) ObjectID() ID        { return o.ID }
 func (o *Settings) ObjectKind() Kind    { return KindSettings }
 func (o *Settings) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *Checks) ObjectID() ID        { return o.ID }
+func (o *Checks) ObjectKind() Kind    { return KindChecks }
+func (o *Checks) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Sheet) ObjectID() ID        { return o.ID }
 func (o *Sheet) ObjectKind() Kind    { return KindSheet }
 func (o *Sheet) withID(id ID) Object { c := *o; c.ID = id; return &c }
@@ -22,6 +26,10 @@ func (o *LibraryPart) ObjectID() ID        { return o.ID }
 func (o *LibraryPart) ObjectKind() Kind    { return KindLibraryPart }
 func (o *LibraryPart) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *Asset) ObjectID() ID        { return o.ID }
+func (o *Asset) ObjectKind() Kind    { return KindAsset }
+func (o *Asset) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Part) ObjectID() ID        { return o.ID }
 func (o *Part) ObjectKind() Kind    { return KindPart }
 func (o *Part) withID(id ID) Object { c := *o; c.ID = id; return &c }
@@ -34,6 +42,14 @@ func (o *Label) ObjectID() ID        { return o.ID }
 func (o *Label) ObjectKind() Kind    { return KindLabel }
 func (o *Label) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *Port) ObjectID() ID        { return o.ID }
+func (o *Port) ObjectKind() Kind    { return KindPort }
+func (o *Port) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Tap) ObjectID() ID        { return o.ID }
+func (o *Tap) ObjectKind() Kind    { return KindTap }
+func (o *Tap) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Supply) ObjectID() ID        { return o.ID }
 func (o *Supply) ObjectKind() Kind    { return KindSupply }
 func (o *Supply) withID(id ID) Object { c := *o; c.ID = id; return &c }
@@ -41,6 +57,38 @@ func (o *Supply) withID(id ID) Object { c := *o; c.ID = id; return &c }
 func (o *OpenMark) ObjectID() ID        { return o.ID }
 func (o *OpenMark) ObjectKind() Kind    { return KindOpenMark }
 func (o *OpenMark) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Block) ObjectID() ID        { return o.ID }
+func (o *Block) ObjectKind() Kind    { return KindBlock }
+func (o *Block) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Cluster) ObjectID() ID        { return o.ID }
+func (o *Cluster) ObjectKind() Kind    { return KindCluster }
+func (o *Cluster) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Note) ObjectID() ID        { return o.ID }
+func (o *Note) ObjectKind() Kind    { return KindNote }
+func (o *Note) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Picture) ObjectID() ID        { return o.ID }
+func (o *Picture) ObjectKind() Kind    { return KindPicture }
+func (o *Picture) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Timing) ObjectID() ID        { return o.ID }
+func (o *Timing) ObjectKind() Kind    { return KindTiming }
+func (o *Timing) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Shape) ObjectID() ID        { return o.ID }
+func (o *Shape) ObjectKind() Kind    { return KindShape }
+func (o *Shape) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *NetSpec) ObjectID() ID        { return o.ID }
+func (o *NetSpec) ObjectKind() Kind    { return KindNetSpec }
+func (o *NetSpec) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Excuse) ObjectID() ID        { return o.ID }
+func (o *Excuse) ObjectKind() Kind    { return KindExcuse }
+func (o *Excuse) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
 func (o *Board) ObjectID() ID        { return o.ID }
 func (o *Board) ObjectKind() Kind    { return KindBoard }

@@ -2,6 +2,7 @@ package design
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -112,13 +113,26 @@ func (s *Settings) Valid() error {
 		check(s.Unit == "mm" || s.Unit == "in" || s.Unit == "mil", "%q is not one of the units mm, in and mil", s.Unit))
 }
 
+// SheetFields are the entries of the title block that a sheet can have for itself.
+var SheetFields = []string{"title", "number", "revision", "author", "date"}
+
 // Valid checks the sheet.
 func (s *Sheet) Valid() error {
 	_, ok := SheetSizes[s.Size]
-	return firstOf(name("sheet's name", s.Name), check(ok, "%q is not a size of sheet", s.Size))
+	if err := firstOf(name("sheet's name", s.Name), check(ok, "%q is not a size of sheet", s.Size)); err != nil {
+		return err
+	}
+	for k, v := range s.Fields {
+		if err := firstOf(check(slices.Contains(SheetFields, k), "%q is not an entry of the title block", k), text(k, v)); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
-var pinTypes = map[string]bool{"passive": true, "input": true, "output": true, "both": true, "supplyIn": true, "supplyOut": true}
+func oneOf(what, s string, allowed []string) error {
+	return check(slices.Contains(allowed, s), "%q is not %s; there are %s", s, what, strings.Join(allowed, ", "))
+}
 
 // Valid checks the symbol: its pins have numbers of their own and its drawing is whole.
 func (s *Symbol) Valid() error {
@@ -130,7 +144,7 @@ func (s *Symbol) Valid() error {
 		if err := firstOf(name("pin's number", p.Number), text("pin's name", p.Name), turn("pin "+p.Number, p.Turn),
 			place("pin "+p.Number, p.At), length("pin "+p.Number, p.Length, 0),
 			check(!seen[p.Number], "the symbol %s has two pins %s", s.Name, p.Number),
-			check(pinTypes[p.Type], "pin %s of the symbol %s has the unknown type %q", p.Number, s.Name, p.Type)); err != nil {
+			check(slices.Contains(PinTypes, p.Type), "pin %s of the symbol %s has the unknown type %q", p.Number, s.Name, p.Type)); err != nil {
 			return err
 		}
 		seen[p.Number] = true
@@ -140,14 +154,30 @@ func (s *Symbol) Valid() error {
 
 // Valid checks the library part.
 func (l *LibraryPart) Valid() error {
+	for _, u := range l.Units {
+		if err := name("symbol of a unit", u); err != nil {
+			return err
+		}
+	}
 	return firstOf(name("library part's name", l.Name), name("prefix", l.Prefix), name("symbol", l.Symbol),
 		text("footprint", l.Footprint), text("value", l.Value), text("description", l.Description))
 }
 
 // Valid checks the part.
 func (p *Part) Valid() error {
+	for _, d := range p.Others {
+		if err := name("designator", d); err != nil {
+			return err
+		}
+	}
+	for k, v := range p.Fields {
+		if err := firstOf(name("field's name", k), text(k, v)); err != nil {
+			return err
+		}
+	}
 	return firstOf(name("designator", p.Designator), text("value", p.Value), text("footprint", p.Footprint),
-		place("part "+p.Designator, p.At), turn("part "+p.Designator, p.Turn))
+		place("part "+p.Designator, p.At), turn("part "+p.Designator, p.Turn),
+		check(p.Unit >= 0 && p.Unit <= 26, "%s is unit %d of its package; 1 to 26 are meant", p.Designator, p.Unit))
 }
 
 // Valid checks the wire.
@@ -157,17 +187,148 @@ func (w *Wire) Valid() error {
 
 // Valid checks the label.
 func (l *Label) Valid() error {
-	return firstOf(name("net label", l.Name), place("label "+l.Name, l.At), turn("label "+l.Name, l.Turn))
+	return firstOf(netName("net label", l.Name), place("label "+l.Name, l.At), turn("label "+l.Name, l.Turn))
 }
 
 // Valid checks the supply mark.
 func (s *Supply) Valid() error {
 	return firstOf(name("supply's name", s.Name), place("supply "+s.Name, s.At), turn("supply "+s.Name, s.Turn),
-		check(s.Shape == "ground" || s.Shape == "bar", "%q is not a shape of supply mark", s.Shape))
+		check(!IsBundle(s.Name), "a supply has one name; %s is a bundle", s.Name), oneOf("a shape of supply mark", s.Shape, SupplyShapes))
 }
 
 // Valid checks the mark.
 func (o *OpenMark) Valid() error { return place("a no-connect mark", o.At) }
+
+// netName checks the name of a net or bundle.
+func netName(what, s string) error {
+	if err := name(what, s); err != nil {
+		return err
+	}
+	_, err := Members(s)
+	return err
+}
+
+var ways = []string{"in", "out", "both"}
+
+// Valid checks the port.
+func (p *Port) Valid() error {
+	return firstOf(netName("port's name", p.Name), oneOf("a direction of a port", p.Way, ways), place("port "+p.Name, p.At), turn("port "+p.Name, p.Turn))
+}
+
+// Valid checks the tap.
+func (t *Tap) Valid() error {
+	return firstOf(name("member's name", t.Member), check(!IsBundle(t.Member), "a tap leads out one net; %s is a bundle", t.Member),
+		place("tap "+t.Member, t.At), turn("tap "+t.Member, t.Turn))
+}
+
+// Valid checks the block: its pins lie on its sides and have names of their own.
+func (b *Block) Valid() error {
+	what := "the block " + b.Name
+	if err := firstOf(name("block's name", b.Name), check(!strings.Contains(b.Name, "/"), "a block's name may not hold a slash: %s", b.Name),
+		place(what, b.At, b.At.Add(b.Size)), length("the width of "+what, b.Size.X, 1), length("the height of "+what, b.Size.Y, 1)); err != nil {
+		return err
+	}
+	seen := map[string]bool{}
+	for _, p := range b.Pins {
+		along := b.Size.Y
+		if p.Side&1 == 1 {
+			along = b.Size.X
+		}
+		if err := firstOf(netName("pin's name", p.Name), oneOf("a direction of a pin", p.Way, ways), turn("pin "+p.Name, p.Side),
+			check(p.Pos >= 0 && p.Pos <= along, "pin %s does not lie on the side of %s", p.Name, what),
+			check(!seen[p.Name], "%s has two pins %s", what, p.Name)); err != nil {
+			return err
+		}
+		seen[p.Name] = true
+	}
+	return nil
+}
+
+// Valid checks the cluster.
+func (c *Cluster) Valid() error {
+	return firstOf(name("cluster's title", c.Title), place("cluster "+c.Title, c.A, c.B), oneOf("a tint", c.Tint, Tints),
+		check(c.A.X != c.B.X && c.A.Y != c.B.Y, "the cluster %s has no area", c.Title))
+}
+
+// prose checks a text of several lines.
+func prose(what, s string) error {
+	switch {
+	case strings.TrimSpace(s) == "":
+		return fmt.Errorf("the %s is empty", what)
+	case len(s) > LongestNote:
+		return fmt.Errorf("the %s is %d characters long; %d is the most", what, len(s), LongestNote)
+	case !utf8.ValidString(s):
+		return fmt.Errorf("the %s is not proper text (UTF-8)", what)
+	case strings.ContainsFunc(s, func(r rune) bool { return r != '\n' && r != '\t' && unicode.IsControl(r) }):
+		return fmt.Errorf("the %s holds a control character", what)
+	}
+	return nil
+}
+
+// Valid checks the note.
+func (n *Note) Valid() error {
+	return firstOf(prose("note", n.Text), place("a note", n.At), length("the width of a note", n.Width, units.MM),
+		length("the height of a note's letters", n.Size, units.MM/2), oneOf("a tint", n.Tint, Tints))
+}
+
+// Valid checks the asset by what can be said without reading the picture; package
+// core/picture reads it.
+func (a *Asset) Valid() error {
+	return firstOf(name("picture's name", a.Name), oneOf("a kind of picture", a.Type, []string{"png", "jpeg", "svg"}),
+		check(a.Width > 0 && a.Height > 0, "the picture %s has no size", a.Name),
+		check(len(a.Data) > 0 && len(a.Data) <= LargestAsset, "the picture %s has %d bytes; 1 to %d are allowed", a.Name, len(a.Data), LargestAsset))
+}
+
+// Valid checks the picture.
+func (p *Picture) Valid() error {
+	return firstOf(place("a picture", p.At, p.At.Add(p.Size)), length("the width of a picture", p.Size.X, units.MM/10), length("the height of a picture", p.Size.Y, units.MM/10))
+}
+
+// Valid checks the timing diagram but for its text's meaning.
+func (t *Timing) Valid() error {
+	return firstOf(prose("timing diagram", t.Text), place("a timing diagram", t.At), length("the width of a slot", t.Slot, units.MM/2))
+}
+
+// Valid checks the shape.
+func (s *Shape) Valid() error {
+	ok := len(s.Pts) >= 2 && len(s.Pts) <= 1000
+	if s.Form == "rectangle" || s.Form == "ellipse" {
+		ok = len(s.Pts) == 2
+	}
+	return firstOf(oneOf("a form", s.Form, ShapeForms), oneOf("a tint", s.Tint, Tints), place("a shape", s.Pts...),
+		check(ok, "a %s of %d points cannot be drawn", s.Form, len(s.Pts)))
+}
+
+// Valid checks what is asked of a net.
+func (n *NetSpec) Valid() error {
+	return firstOf(name("net's name", n.Net), text("net class", n.Class), text("partner", n.Partner),
+		check(n.Current >= 0, "the current of %s is below zero", n.Net), check(n.Impedance >= 0, "the impedance of %s is below zero", n.Net),
+		check(n.Partner != n.Net, "%s cannot be its own partner", n.Net))
+}
+
+// Valid checks the excuse.
+func (e *Excuse) Valid() error {
+	return firstOf(check(e.Key != "", "an excuse names no finding"), prose("reason", e.Reason), text("day", e.Made))
+}
+
+// Severities a kind of finding can be given.
+var Severities = []string{"fault", "warning", "off"}
+
+// Valid checks the severities.
+func (c *Checks) Valid() error {
+	for k, v := range c.Kinds {
+		if err := firstOf(name("kind of finding", k), oneOf("a severity", v, Severities)); err != nil {
+			return err
+		}
+	}
+	for k, v := range c.Pairs {
+		a, b, _ := strings.Cut(k, "|")
+		if err := firstOf(oneOf("a type of pin", a, PinTypes), oneOf("a type of pin", b, PinTypes), oneOf("a severity", v, Severities)); err != nil {
+			return err
+		}
+	}
+	return nil
+}
 
 // Valid checks the footprint.
 func (f *Footprint) Valid() error {

@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
@@ -49,7 +50,7 @@ type Carry struct {
 // Apply the command.
 func (c *Carry) Apply(tx *Tx) error {
 	nets := tx.Nets()
-	var adds []*design.Part
+	var adds []circuit.Package
 	differences := layout.Differences(tx.Doc, nets)
 	renames, accepted := map[string]string{}, map[string]string{}
 	for _, x := range differences {
@@ -62,16 +63,17 @@ func (c *Carry) Apply(tx *Tx) error {
 			continue
 		}
 		p, on := tx.Doc.Parts[x.Part], tx.Doc.Placed[x.On]
+		k, _ := circuit.PackageOf(tx.Doc, nets.Tree, circuit.PartRef{Part: x.Part, Path: x.Path})
 		switch x.Kind {
 		case "add":
-			adds = append(adds, p)
+			adds = append(adds, k)
 		case "remove":
 			tx.Remove(on)
 		case "rename":
 			accepted[x.From] = x.To
 		case "change":
 			q := *on
-			q.Designator, q.Value = p.Designator, p.Value
+			q.Designator, q.Value, q.NotFitted = k.Designator, p.Value, p.NotFitted
 			if p.Footprint != "" {
 				if err := tx.ensureFootprint(p.Footprint); err != nil {
 					return err
@@ -83,7 +85,7 @@ func (c *Carry) Apply(tx *Tx) error {
 			}
 		case "nets":
 			q := *tx.Doc.Placed[x.On]
-			want := layout.PadNets(tx.Doc, nets, p)
+			want := layout.PadNets(tx.Doc, nets, k)
 			next := map[string]string{}
 			for pad, net := range want {
 				// a renamed net is its own difference and may be declined
@@ -144,9 +146,10 @@ func renameOnBoard(tx *Tx, renames map[string]string) error {
 }
 
 // arrive puts new parts beside the outline.
-func arrive(tx *Tx, parts []*design.Part) error {
-	feet := make([]*design.Footprint, len(parts))
-	for i, p := range parts {
+func arrive(tx *Tx, packages []circuit.Package) error {
+	feet := make([]*design.Footprint, len(packages))
+	for i, k := range packages {
+		p := tx.Doc.Parts[k.Lead().Part]
 		if err := tx.ensureFootprint(p.Footprint); err != nil {
 			return err
 		}
@@ -154,9 +157,10 @@ func arrive(tx *Tx, parts []*design.Part) error {
 	}
 	nets := tx.Nets()
 	for i, at := range layout.Arrive(tx.Doc, feet) {
-		p := parts[i]
-		if err := tx.Put(&design.Placed{ID: tx.Doc.Take(), Part: p.ID, Designator: p.Designator, Value: p.Value,
-			Footprint: p.Footprint, At: at, Nets: layout.PadNets(tx.Doc, nets, p)}); err != nil {
+		k := packages[i]
+		p := tx.Doc.Parts[k.Lead().Part]
+		if err := tx.Put(&design.Placed{ID: tx.Doc.Take(), Part: p.ID, Path: k.Lead().Path, Designator: k.Designator, Value: p.Value,
+			Footprint: p.Footprint, NotFitted: p.NotFitted, At: at, Nets: layout.PadNets(tx.Doc, nets, k)}); err != nil {
 			return err
 		}
 	}

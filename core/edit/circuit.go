@@ -2,6 +2,8 @@ package edit
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 
 	"goldentrace/core/circuit"
@@ -9,56 +11,6 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/library"
 )
-
-// SetSettings changes what the title block and the project say; nil fields stay.
-type SetSettings struct {
-	Title    *string `json:"title,omitempty"`
-	Number   *string `json:"number,omitempty"`
-	Revision *string `json:"revision,omitempty"`
-	Author   *string `json:"author,omitempty"`
-	Date     *string `json:"date,omitempty"`
-	Unit     *string `json:"unit,omitempty"`
-}
-
-func set[T any](to *T, from *T) {
-	if from != nil {
-		*to = *from
-	}
-}
-
-// Apply the command.
-func (c *SetSettings) Apply(tx *Tx) error {
-	s := *tx.Doc.Settings
-	set(&s.Title, c.Title)
-	set(&s.Number, c.Number)
-	set(&s.Revision, c.Revision)
-	set(&s.Author, c.Author)
-	set(&s.Date, c.Date)
-	set(&s.Unit, c.Unit)
-	if s == *tx.Doc.Settings {
-		return nil
-	}
-	return tx.Put(&s)
-}
-
-// SetSheet changes a sheet's name or size.
-type SetSheet struct {
-	Sheet design.ID `json:"sheet"`
-	Name  *string   `json:"name,omitempty"`
-	Size  *string   `json:"size,omitempty"`
-}
-
-// Apply the command.
-func (c *SetSheet) Apply(tx *Tx) error {
-	old, err := tx.sheet(c.Sheet)
-	if err != nil {
-		return err
-	}
-	s := *old
-	set(&s.Name, c.Name)
-	set(&s.Size, c.Size)
-	return tx.Put(&s)
-}
 
 // ensurePart takes a part of the shipped library into the project, with its symbol and
 // footprint, unless it is there.
@@ -70,9 +22,11 @@ func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	if !ok {
 		return nil, fmt.Errorf("the library has no part called %q", name)
 	}
-	if tx.Doc.Symbol(it.Symbol.Name) == nil {
-		if err := tx.Put(design.WithID(it.Symbol, tx.Doc.Take())); err != nil {
-			return nil, err
+	for _, sym := range append([]*design.Symbol{it.Symbol}, it.Units...) {
+		if tx.Doc.Symbol(sym.Name) == nil {
+			if err := tx.Put(design.WithID(sym, tx.Doc.Take())); err != nil {
+				return nil, err
+			}
 		}
 	}
 	if err := tx.ensureFootprint(it.Part.Footprint); err != nil {
@@ -94,7 +48,8 @@ func (tx *Tx) ensureFootprint(name string) error {
 }
 
 // PlacePart puts a part of the library on a sheet. Without a designator it takes the next
-// free one of its prefix; without a value the library's.
+// free one of its prefix; without a value the library's. A part with two pins that are both
+// dropped on one wire is put into the wire.
 type PlacePart struct {
 	Sheet      design.ID  `json:"sheet"`
 	Library    string     `json:"library"`
@@ -102,6 +57,7 @@ type PlacePart struct {
 	Turn       int        `json:"turn,omitempty"`
 	Mirror     bool       `json:"mirror,omitempty"`
 	Designator string     `json:"designator,omitempty"`
+	Unit       int        `json:"unit,omitempty"` // of a package with several; 0: the next free one
 	Value      *string    `json:"value,omitempty"`
 }
 
@@ -114,15 +70,143 @@ func (c *PlacePart) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
-	p := &design.Part{ID: tx.Doc.Take(), Sheet: c.Sheet, Library: l.Name, Designator: c.Designator, Value: l.Value,
+	p := &design.Part{ID: tx.Doc.Take(), Sheet: c.Sheet, Library: l.Name, Designator: c.Designator, Unit: c.Unit, Value: l.Value,
 		Footprint: l.Footprint, At: c.At, Turn: c.Turn, Mirror: c.Mirror}
 	set(&p.Value, c.Value)
+	if p.Unit > len(l.Units) {
+		return fmt.Errorf("%s has %d units; there is no unit %d", l.Name, len(l.Units), p.Unit)
+	}
+	if len(l.Units) > 0 {
+		tx.nextUnit(l, p)
+	}
 	if p.Designator == "" {
 		p.Designator = tx.Doc.FreeDesignator(l.Prefix)
-	} else if tx.Doc.DesignatorTaken(p.Designator) {
-		return fmt.Errorf("there is already a part called %s", p.Designator)
+	} else if err := tx.mayBeCalled(p, p.Designator); err != nil {
+		return err
 	}
-	return tx.Put(p)
+	if err := tx.Put(p); err != nil {
+		return err
+	}
+	if err := tx.callOthers(p); err != nil {
+		return err
+	}
+	return tx.putIntoWire(p)
+}
+
+// nextUnit chooses designator and unit of a part of a package with several: the first unit
+// that a package of the kind still lacks, else the first of a new package.
+func (tx *Tx) nextUnit(l *design.LibraryPart, p *design.Part) {
+	has := map[string]map[int]bool{}
+	for q := range tx.Doc.Parts.All() {
+		if q.Library == l.Name && q.Unit > 0 {
+			if has[q.Designator] == nil {
+				has[q.Designator] = map[int]bool{}
+			}
+			has[q.Designator][q.Unit] = true
+		}
+	}
+	fits := func(name string) int {
+		for u := 1; u <= len(l.Units); u++ {
+			if !has[name][u] && (p.Unit == 0 || p.Unit == u) {
+				return u
+			}
+		}
+		return 0
+	}
+	if p.Designator == "" {
+		for _, name := range slices.SortedFunc(maps.Keys(has), circuit.CompareNatural) {
+			if u := fits(name); u > 0 {
+				p.Designator, p.Unit = name, u
+				return
+			}
+		}
+	}
+	if u := fits(p.Designator); u > 0 {
+		p.Unit = u
+	}
+	p.Unit = max(p.Unit, 1)
+}
+
+// mayBeCalled refuses a designator that another part bears, unless both are units of one
+// package.
+func (tx *Tx) mayBeCalled(p *design.Part, name string) error {
+	for _, q := range tx.Doc.Bearers(name) {
+		if q.ID == p.ID {
+			continue
+		}
+		if p.Unit == 0 || q.Library != p.Library || q.Unit == p.Unit {
+			return fmt.Errorf("there is already a part called %s", name)
+		}
+	}
+	return nil
+}
+
+// callOthers gives a part on a sheet that is used more than once a designator for every
+// further use.
+func (tx *Tx) callOthers(p *design.Part) error {
+	places := circuit.TreeOf(tx.Doc).Of(p.Sheet)
+	if len(places) < 2 {
+		return nil
+	}
+	q := *p
+	q.Others = maps.Clone(p.Others)
+	first := true
+	for _, place := range places {
+		if _, ok := q.Others[place.Path]; ok {
+			continue
+		}
+		if first {
+			first = false
+			continue
+		}
+		if q.Others == nil {
+			q.Others = map[string]string{}
+		}
+		q.Others[place.Path] = tx.otherName(p, place.Path)
+		if err := tx.Put(&q); err != nil {
+			return err
+		}
+		c := q
+		c.Others = maps.Clone(q.Others)
+		q = c
+	}
+	return nil
+}
+
+// otherName is a free designator for a further use of a part; units that share one in the
+// first use share one in the others.
+func (tx *Tx) otherName(p *design.Part, path string) string {
+	if p.Unit > 0 {
+		for _, q := range tx.Doc.Bearers(p.Designator) {
+			if name, ok := q.Others[path]; ok && q.ID != p.ID && q.Unit > 0 {
+				return name
+			}
+		}
+	}
+	return tx.Doc.FreeDesignator(design.Prefix(p.Designator))
+}
+
+// putIntoWire cuts the wire on which both pins of a part stand, so that the part is in it.
+func (tx *Tx) putIntoWire(p *design.Part) error {
+	sym := tx.Doc.SymbolOf(p)
+	if len(sym.Pins) != 2 {
+		return nil
+	}
+	a, b := circuit.PinPlace(p, &sym.Pins[0]), circuit.PinPlace(p, &sym.Pins[1])
+	for _, w := range circuit.Under(tx.Nets().Views[p.Sheet], a, b) {
+		if geom.BoxOf(w.A, a).Holds(b) { // b comes first on the way from A
+			a, b = b, a
+		}
+		tx.Remove(w)
+		for _, piece := range [][2]geom.Point{{w.A, a}, {b, w.B}} {
+			if piece[0] != piece[1] {
+				if err := tx.Put(&design.Wire{ID: tx.Doc.Take(), Sheet: w.Sheet, A: piece[0], B: piece[1]}); err != nil {
+					return err
+				}
+			}
+		}
+	}
+	return nil
 }
 
 // PlaceSupply puts a supply or ground mark on a sheet.
@@ -130,6 +214,7 @@ type PlaceSupply struct {
 	Sheet design.ID  `json:"sheet"`
 	Name  string     `json:"name"`
 	Shape string     `json:"shape"`
+	Feeds bool       `json:"feeds,omitempty"`
 	At    geom.Point `json:"at"`
 	Turn  int        `json:"turn,omitempty"`
 }
@@ -139,7 +224,7 @@ func (c *PlaceSupply) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	return tx.Put(&design.Supply{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Shape: c.Shape, At: c.At, Turn: c.Turn})
+	return tx.Put(&design.Supply{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Shape: c.Shape, Feeds: c.Feeds, At: c.At, Turn: c.Turn})
 }
 
 // PlaceLabel names the net at a place.
@@ -169,18 +254,19 @@ func (c *PlaceOpenMark) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	for m := range tx.Doc.OpenMarks.All() {
-		if m.Sheet == c.Sheet && m.At == c.At {
+	for _, o := range tx.Doc.Standing(c.Sheet) {
+		if m, ok := o.(*design.OpenMark); ok && m.At == c.At {
 			return fmt.Errorf("there is a no-connect mark here already")
 		}
 	}
 	return tx.Put(&design.OpenMark{ID: tx.Doc.Take(), Sheet: c.Sheet, At: c.At})
 }
 
-// DrawWire lays wires through the given places, in straight pieces.
+// DrawWire lays wires, or a bundle, through the given places, in straight pieces.
 type DrawWire struct {
-	Sheet design.ID    `json:"sheet"`
-	Path  []geom.Point `json:"path"`
+	Sheet  design.ID    `json:"sheet"`
+	Path   []geom.Point `json:"path"`
+	Bundle bool         `json:"bundle,omitempty"`
 }
 
 // Apply the command.
@@ -191,7 +277,7 @@ func (c *DrawWire) Apply(tx *Tx) error {
 	if len(c.Path) < 2 || len(c.Path) > 1000 {
 		return fmt.Errorf("a wire goes through 2 to 1000 places, not %d", len(c.Path))
 	}
-	put, remove := circuit.Line(tx.Nets().Views[c.Sheet], c.Path, tx.Doc.Take)
+	put, remove := circuit.Line(tx.Nets().Views[c.Sheet], c.Path, c.Bundle, tx.Doc.Take)
 	for _, w := range remove {
 		tx.Remove(w)
 	}
@@ -207,21 +293,11 @@ func (c *DrawWire) Apply(tx *Tx) error {
 func (tx *Tx) selection(ids []design.ID) (sheet design.ID, sel map[design.ID]bool, err error) {
 	sel = map[design.ID]bool{}
 	for _, id := range ids {
-		var s design.ID
-		switch o := tx.Doc.Get(id).(type) {
-		case *design.Part:
-			s = o.Sheet
-		case *design.Wire:
-			s = o.Sheet
-		case *design.Label:
-			s = o.Sheet
-		case *design.Supply:
-			s = o.Sheet
-		case *design.OpenMark:
-			s = o.Sheet
-		default:
+		o, ok := tx.Doc.Get(id).(design.OnSheet)
+		if !ok {
 			return 0, nil, fmt.Errorf("something that was picked is not in the circuit any more (id %d)", id)
 		}
+		s := o.SheetID()
 		if sheet != 0 && s != sheet {
 			return 0, nil, fmt.Errorf("what was picked lies on several sheets")
 		}
@@ -279,62 +355,6 @@ func (c *TurnItems) Apply(tx *Tx) error {
 		return fmt.Errorf("%d quarter turns are more than a whole one", c.Quarters)
 	}
 	return tx.move(c.IDs, circuit.Turned(c.Pivot, c.Quarters, c.Mirror))
-}
-
-// SetPart changes a part's designator, value or footprint; nil fields stay.
-type SetPart struct {
-	ID         design.ID `json:"id"`
-	Designator *string   `json:"designator,omitempty"`
-	Value      *string   `json:"value,omitempty"`
-	Footprint  *string   `json:"footprint,omitempty"`
-}
-
-// Apply the command.
-func (c *SetPart) Apply(tx *Tx) error {
-	old, err := get(tx.Doc.Parts, c.ID, "part")
-	if err != nil {
-		return err
-	}
-	p := *old
-	if c.Designator != nil && *c.Designator != p.Designator {
-		p.Designator = strings.TrimSpace(*c.Designator)
-		if tx.Doc.DesignatorTaken(p.Designator) {
-			return fmt.Errorf("there is already a part called %s", p.Designator)
-		}
-	}
-	set(&p.Value, c.Value)
-	if c.Footprint != nil {
-		p.Footprint = strings.TrimSpace(*c.Footprint)
-		if err := tx.ensureFootprint(p.Footprint); err != nil {
-			return err
-		}
-	}
-	if p == *old {
-		return nil
-	}
-	return tx.Put(&p)
-}
-
-// RenameLabel gives a label or supply mark another name.
-type RenameLabel struct {
-	ID   design.ID `json:"id"`
-	Name string    `json:"name"`
-}
-
-// Apply the command.
-func (c *RenameLabel) Apply(tx *Tx) error {
-	name := strings.TrimSpace(c.Name)
-	switch o := tx.Doc.Get(c.ID).(type) {
-	case *design.Label:
-		l := *o
-		l.Name = name
-		return tx.Put(&l)
-	case *design.Supply:
-		s := *o
-		s.Name = name
-		return tx.Put(&s)
-	}
-	return fmt.Errorf("there is no such label any more (id %d)", c.ID)
 }
 
 // MoveText moves the designator or value of a part in the circuit, in the sheet's

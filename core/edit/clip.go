@@ -3,12 +3,10 @@ package edit
 import (
 	"encoding/json"
 	"fmt"
-	"regexp"
-
-	"goldentrace/core/design"
-	"goldentrace/core/geom"
 
 	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
 )
 
 // Clipped is an object on the clipboard.
@@ -26,8 +24,6 @@ type Paste struct {
 	Items []Clipped  `json:"items"`
 }
 
-var prefixOf = regexp.MustCompile(`^(.*?)[0-9]*$`)
-
 // Apply the command.
 func (c *Paste) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
@@ -36,38 +32,55 @@ func (c *Paste) Apply(tx *Tx) error {
 	if len(c.Items) > 20_000 {
 		return fmt.Errorf("%d things at once are too many to paste; 20000 is the most", len(c.Items))
 	}
+	units := map[string]string{}
 	for _, it := range c.Items {
 		o, err := design.Decode(it.Kind, it.Object)
 		if err != nil {
 			return fmt.Errorf("the clipboard holds something that cannot be pasted: %w", err)
 		}
-		o = circuit.By(c.Step)(design.WithID(o, tx.Doc.Take()))
-		switch o := o.(type) {
-		case *design.Part:
-			o.Sheet = c.Sheet
-			if _, err := tx.ensurePart(o.Library); err != nil {
-				return err
-			}
-			if err := tx.ensureFootprint(o.Footprint); err != nil {
-				return err
-			}
-			o.Designator = tx.Doc.FreeDesignator(prefixOf.FindStringSubmatch(o.Designator)[1])
-		case *design.Wire:
-			o.Sheet = c.Sheet
-		case *design.Label:
-			o.Sheet = c.Sheet
-		case *design.Supply:
-			o.Sheet = c.Sheet
-		case *design.OpenMark:
-			o.Sheet = c.Sheet
-		default:
+		on, ok := design.WithID(o, tx.Doc.Take()).(design.OnSheet)
+		if !ok {
 			return fmt.Errorf("a %s cannot be pasted on a sheet", it.Kind)
 		}
-		if err := tx.Put(o); err != nil {
+		on = design.WithSheet(circuit.By(c.Step)(on).(design.OnSheet), c.Sheet)
+		if err := tx.pasted(on, units); err != nil {
 			return err
 		}
 	}
 	return nil
+}
+
+// pasted puts one copy; units of one package stay together, by their old designator.
+func (tx *Tx) pasted(o design.OnSheet, units map[string]string) error {
+	switch o := o.(type) {
+	case *design.Part:
+		if _, err := tx.ensurePart(o.Library); err != nil {
+			return err
+		}
+		if err := tx.ensureFootprint(o.Footprint); err != nil {
+			return err
+		}
+		p := *o
+		p.Others = nil
+		old := fmt.Sprintf("%s %s", o.Library, o.Designator)
+		if name, ok := units[old]; ok && p.Unit > 0 && tx.mayBeCalled(&p, name) == nil {
+			p.Designator = name
+		} else {
+			p.Designator = tx.Doc.FreeDesignator(design.Prefix(o.Designator))
+			units[old] = p.Designator
+		}
+		if err := tx.Put(&p); err != nil {
+			return err
+		}
+		return tx.callOthers(&p)
+	case *design.Block:
+		return tx.putBlock(o)
+	case *design.Picture:
+		if tx.Doc.Assets[o.Asset] == nil {
+			return fmt.Errorf("the clipboard holds a picture that this project does not have; insert its file instead")
+		}
+	}
+	return tx.Put(o)
 }
 
 // Remove takes things away: whatever was picked on a sheet, or tracks, vias, holes and
@@ -80,7 +93,14 @@ type Remove struct {
 func (c *Remove) Apply(tx *Tx) error {
 	for _, id := range c.IDs {
 		switch o := tx.Doc.Get(id).(type) {
-		case *design.Part, *design.Wire, *design.Label, *design.Supply, *design.OpenMark, *design.Legend:
+		case design.OnSheet:
+			tx.Remove(o)
+			if b, ok := o.(*design.Block); ok {
+				if err := tx.prune(b.Of); err != nil {
+					return err
+				}
+			}
+		case *design.Legend:
 			tx.Remove(o)
 		case *design.Track:
 			if o.Locked {

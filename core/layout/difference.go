@@ -19,23 +19,27 @@ type Difference struct {
 	Kind string    `json:"kind"`
 	Text string    `json:"text"`
 	Part design.ID `json:"part,omitempty"` // in the circuit
+	Path string    `json:"path,omitempty"` // of the use of its sheet
 	On   design.ID `json:"on,omitempty"`   // on the board
 	From string    `json:"from,omitempty"` // of a renamed net
 	To   string    `json:"to,omitempty"`
 }
 
-// PadNets are the nets that the circuit gives to the pads of a part. A net of which no
+// PadNets are the nets that the circuit gives to the pads of a package. A net of which no
 // other pin knows still has its name; pins left open have none.
-func PadNets(d *design.Doc, n *circuit.Nets, p *design.Part) map[string]string {
+func PadNets(d *design.Doc, n *circuit.Nets, k circuit.Package) map[string]string {
 	out := map[string]string{}
-	lib, sym := d.LibraryPart(p.Library), d.SymbolOf(p)
-	if lib == nil || sym == nil {
-		return out
-	}
-	for i := range sym.Pins {
-		name := n.OfPin[circuit.PinRef{Part: p.ID, Pin: sym.Pins[i].Number}]
-		if net := n.ByName[name]; net != nil && (len(net.Pins) > 1 || net.Named) {
-			out[lib.Pad(sym.Pins[i].Number)] = name
+	for _, u := range k.Units {
+		p := d.Parts[u.Part]
+		lib, sym := d.LibraryPart(p.Library), d.SymbolOf(p)
+		if lib == nil || sym == nil {
+			continue
+		}
+		for i := range sym.Pins {
+			name := n.OfPin[circuit.PinRef{Part: p.ID, Pin: sym.Pins[i].Number, Path: u.Path}]
+			if net := n.ByName[name]; net != nil && (len(net.Pins) > 1 || net.Named) {
+				out[lib.Pad(sym.Pins[i].Number)] = name
+			}
 		}
 	}
 	return out
@@ -44,43 +48,152 @@ func PadNets(d *design.Doc, n *circuit.Nets, p *design.Part) map[string]string {
 // Differences lists what carrying the circuit to the board would do, parts in the order of
 // their designators. Empty: the board is up to date.
 func Differences(d *design.Doc, n *circuit.Nets) []Difference {
-	var out []Difference
-	wanted := map[design.ID]map[string]string{} // of the parts whose nets differ
+	c := NewComparison()
+	c.UpdateAll(d, n)
+	return c.List()
+}
+
+// Comparison holds the board against the circuit and is kept up to date at a cost that
+// follows what an edit touched and how much differs.
+type Comparison struct {
+	plain  map[circuit.PartRef][]Difference // all but those of nets
+	wanted map[circuit.PartRef]wanted       // packages whose nets differ
+	bears  map[string]map[design.ID]int     // pads on the board by net and part
+	held   map[design.ID]*design.Placed     // parts of the board as counted in bears
+	list   []Difference
+	stale  bool
+}
+
+type wanted struct {
+	pads map[string]string
+	on   *design.Placed
+}
+
+// NewComparison has compared nothing yet.
+func NewComparison() *Comparison {
+	return &Comparison{plain: map[circuit.PartRef][]Difference{}, wanted: map[circuit.PartRef]wanted{}, bears: map[string]map[design.ID]int{}, held: map[design.ID]*design.Placed{}}
+}
+
+// UpdateAll compares everything anew.
+func (c *Comparison) UpdateAll(d *design.Doc, n *circuit.Nets) {
+	*c = *NewComparison()
+	refs := map[circuit.PartRef]bool{}
 	for _, p := range d.Parts {
-		if on := d.PlacedOf(p.ID); on != nil && !sameNets(d, n, p, on) {
-			wanted[p.ID] = PadNets(d, n, p)
+		for _, place := range n.Tree.Of(p.Sheet) {
+			refs[circuit.PartRef{Part: p.ID, Path: place.Path}] = true
 		}
 	}
-	renames := netRenames(d, wanted)
+	placed := map[design.ID]bool{}
+	for _, on := range d.Placed {
+		refs[circuit.PartRef{Part: on.Part, Path: on.Path}] = true
+		placed[on.ID] = true
+	}
+	c.Update(d, n, refs, placed)
+}
+
+// Update compares the given parts anew; placed are the ids of parts of the board that
+// changed.
+func (c *Comparison) Update(d *design.Doc, n *circuit.Nets, refs map[circuit.PartRef]bool, placed map[design.ID]bool) {
+	c.stale = c.stale || len(refs)+len(placed) > 0
+	for id := range placed {
+		c.count(c.held[id], -1)
+		delete(c.held, id)
+		if on := d.Placed[id]; on != nil {
+			c.count(on, 1)
+			c.held[id] = on
+		}
+	}
+	done := map[circuit.PartRef]bool{}
+	for ref := range refs {
+		c.compare(d, n, ref, done)
+	}
+}
+
+func (c *Comparison) count(on *design.Placed, by int) {
+	if on == nil {
+		return
+	}
+	for _, net := range on.Nets {
+		if c.bears[net] == nil {
+			c.bears[net] = map[design.ID]int{}
+		}
+		if c.bears[net][on.ID] += by; c.bears[net][on.ID] == 0 {
+			delete(c.bears[net], on.ID)
+		}
+		if len(c.bears[net]) == 0 {
+			delete(c.bears, net)
+		}
+	}
+}
+
+func (c *Comparison) compare(d *design.Doc, n *circuit.Nets, ref circuit.PartRef, done map[circuit.PartRef]bool) {
+	if done[ref] {
+		return
+	}
+	done[ref] = true
+	delete(c.plain, ref)
+	delete(c.wanted, ref)
+	on := d.PlacedOf(ref.Part, ref.Path)
+	k, ok := circuit.PackageOf(d, n.Tree, ref)
+	if ok && k.Lead() != ref {
+		c.compare(d, n, k.Lead(), done)
+		ok = false
+	}
+	key := func(kind string) string { return strings.TrimSpace(fmt.Sprintf("%s %d %s", kind, ref.Part, ref.Path)) }
+	if !ok {
+		if on != nil {
+			c.plain[ref] = []Difference{{Key: fmt.Sprintf("remove %d", on.ID), Kind: "remove", On: on.ID, Text: fmt.Sprintf("%s is no longer in the circuit.", on.Designator)}}
+		}
+		return
+	}
+	p := d.Parts[ref.Part]
+	switch {
+	case on == nil && p.Footprint == "":
+		c.plain[ref] = []Difference{{Key: key("none"), Kind: "none", Part: p.ID, Path: ref.Path,
+			Text: fmt.Sprintf("%s has no footprint and cannot be carried; give it one in the circuit.", k.Designator)}}
+		return
+	case on == nil:
+		c.plain[ref] = []Difference{{Key: key("add"), Kind: "add", Part: p.ID, Path: ref.Path,
+			Text: fmt.Sprintf("%s (%s) is new.", k.Designator, strings.Trim(p.Value+", "+p.Footprint, ", "))}}
+		return
+	}
+	if what := changes(p, k.Designator, on); what != "" {
+		c.plain[ref] = []Difference{{Key: key("change"), Kind: "change", Part: p.ID, Path: ref.Path, On: on.ID, Text: what}}
+	}
+	if pads := PadNets(d, n, k); !maps.Equal(pads, on.Nets) {
+		c.wanted[ref] = wanted{pads, on}
+	}
+}
+
+// Count tells how many differences there are.
+func (c *Comparison) Count() int {
+	if len(c.wanted) == 0 {
+		n := 0
+		for _, list := range c.plain {
+			n += len(list)
+		}
+		return n
+	}
+	return len(c.List())
+}
+
+// List the differences in the order in which they are to be read.
+func (c *Comparison) List() []Difference {
+	if !c.stale {
+		return c.list
+	}
+	var out []Difference
+	renames := c.netRenames()
 	for old, to := range renames {
 		out = append(out, Difference{Key: "rename " + old + " " + to, Kind: "rename", From: old, To: to,
 			Text: fmt.Sprintf("The net %s is called %s now.", old, to)})
 	}
-	for _, p := range d.Parts {
-		on := d.PlacedOf(p.ID)
-		switch {
-		case on == nil && p.Footprint == "":
-			out = append(out, Difference{Key: fmt.Sprintf("none %d", p.ID), Kind: "none", Part: p.ID,
-				Text: fmt.Sprintf("%s has no footprint and cannot be carried; give it one in the circuit.", p.Designator)})
-			continue
-		case on == nil:
-			out = append(out, Difference{Key: fmt.Sprintf("add %d", p.ID), Kind: "add", Part: p.ID,
-				Text: fmt.Sprintf("%s (%s) is new.", p.Designator, strings.Trim(p.Value+", "+p.Footprint, ", "))})
-			continue
-		}
-		if what := changes(p, on); what != "" {
-			out = append(out, Difference{Key: fmt.Sprintf("change %d", p.ID), Kind: "change", Part: p.ID, On: on.ID, Text: what})
-		}
-		if want, differs := wanted[p.ID]; differs {
-			if what := netChanges(want, on, renames); what != "" {
-				out = append(out, Difference{Key: fmt.Sprintf("nets %d", p.ID), Kind: "nets", Part: p.ID, On: on.ID, Text: what})
-			}
-		}
+	for _, list := range c.plain {
+		out = append(out, list...)
 	}
-	for _, on := range d.Placed {
-		if d.Parts[on.Part] == nil {
-			out = append(out, Difference{Key: fmt.Sprintf("remove %d", on.ID), Kind: "remove", On: on.ID,
-				Text: fmt.Sprintf("%s is no longer in the circuit.", on.Designator)})
+	for ref, w := range c.wanted {
+		if what := netChanges(w.pads, w.on, renames); what != "" {
+			out = append(out, Difference{Key: strings.TrimSpace(fmt.Sprintf("nets %d %s", ref.Part, ref.Path)), Kind: "nets", Part: ref.Part, Path: ref.Path, On: w.on.ID, Text: what})
 		}
 	}
 	rank := map[string]int{"rename": 0, "none": 1, "remove": 3}
@@ -93,37 +206,26 @@ func Differences(d *design.Doc, n *circuit.Nets) []Difference {
 		if !okB {
 			rb = 2
 		}
-		return cmp.Or(cmp.Compare(ra, rb), circuit.CompareNatural(a.Text, b.Text))
+		return cmp.Or(cmp.Compare(ra, rb), circuit.CompareNatural(a.Text, b.Text), cmp.Compare(a.Key, b.Key))
 	})
+	c.list, c.stale = out, false
 	return out
 }
 
-// sameNets tells whether the board's part has just the nets that the circuit gives it.
-func sameNets(d *design.Doc, n *circuit.Nets, p *design.Part, on *design.Placed) bool {
-	lib, sym := d.LibraryPart(p.Library), d.SymbolOf(p)
-	if lib == nil || sym == nil {
-		return len(on.Nets) == 0
-	}
-	same := 0
-	for i := range sym.Pins {
-		name := n.OfPin[circuit.PinRef{Part: p.ID, Pin: sym.Pins[i].Number}]
-		if net := n.ByName[name]; net != nil && (len(net.Pins) > 1 || net.Named) {
-			if on.Nets[lib.Pad(sym.Pins[i].Number)] != name {
-				return false
-			}
-			same++
-		}
-	}
-	return same == len(on.Nets)
-}
-
-func changes(p *design.Part, on *design.Placed) string {
+func changes(p *design.Part, designator string, on *design.Placed) string {
 	var what []string
-	if p.Designator != on.Designator {
-		what = append(what, fmt.Sprintf("is called %s now", p.Designator))
+	if designator != on.Designator {
+		what = append(what, fmt.Sprintf("is called %s now", designator))
 	}
 	if p.Value != on.Value {
 		what = append(what, fmt.Sprintf("has the value %q instead of %q", p.Value, on.Value))
+	}
+	if p.NotFitted != on.NotFitted {
+		fit := "is fitted now"
+		if p.NotFitted {
+			fit = "is not fitted any more"
+		}
+		what = append(what, fit)
 	}
 	if p.Footprint != on.Footprint && p.Footprint != "" {
 		what = append(what, fmt.Sprintf("has the footprint %s instead of %s", p.Footprint, on.Footprint))
@@ -161,38 +263,47 @@ func netChanges(want map[string]string, on *design.Placed, renames map[string]st
 
 // netRenames finds nets that only changed their name: every pad that bore the old name is
 // to bear the new one, and no pad of another net does.
-func netRenames(d *design.Doc, wanted map[design.ID]map[string]string) map[string]string {
-	if len(wanted) == 0 {
-		return nil
-	}
-	to := map[string]map[string]bool{}
-	from := map[string]map[string]bool{}
-	note := func(m map[string]map[string]bool, k, v string) {
-		if m[k] == nil {
-			m[k] = map[string]bool{}
-		}
-		m[k][v] = true
-	}
-	for _, on := range d.Placed {
-		want, differs := wanted[on.Part]
-		if !differs {
-			want = on.Nets // they stay as they are
-		}
-		for pad, is := range on.Nets {
-			note(to, is, want[pad])
-			note(from, want[pad], is)
+func (c *Comparison) netRenames() map[string]string {
+	to := map[string]map[string]int{}        // old name → new names, in pads
+	from := map[string]map[string]struct{}{} // new name → old names, of pads that differ
+	for _, w := range c.wanted {
+		for pad, is := range w.on.Nets {
+			should := w.pads[pad]
+			if to[is] == nil {
+				to[is] = map[string]int{}
+			}
+			to[is][should]++
+			if from[should] == nil {
+				from[should] = map[string]struct{}{}
+			}
+			from[should][is] = struct{}{}
 		}
 	}
 	out := map[string]string{}
 	for old, set := range to {
-		if len(set) != 1 {
-			continue
-		}
-		for name := range set {
-			if name != "" && name != old && len(from[name]) == 1 {
-				out[old] = name
+		for name, pads := range set {
+			if len(set) != 1 || name == "" || name == old || len(from[name]) != 1 || pads != c.pads(old) || sum(to[name]) != c.pads(name) {
+				continue
 			}
+			out[old] = name
 		}
 	}
 	return out
+}
+
+func sum(m map[string]int) int {
+	n := 0
+	for _, k := range m {
+		n += k
+	}
+	return n
+}
+
+// pads on the board that bear the net.
+func (c *Comparison) pads(net string) int {
+	n := 0
+	for _, k := range c.bears[net] {
+		n += k
+	}
+	return n
 }

@@ -18,13 +18,18 @@ type Item struct {
 	Part      *design.LibraryPart `json:"part"`
 	Symbol    *design.Symbol      `json:"symbol"`
 	Footprint *design.Footprint   `json:"footprint"`
+	Units     []*design.Symbol    `json:"units,omitempty"` // of a package with several; Symbol is the first
 }
 
 var build = sync.OnceValue(func() map[string]Item {
 	out := map[string]Item{}
 	symbols, footprints := symbols(), footprints()
 	for _, p := range parts() {
-		out[p.Name] = Item{p, symbols[p.Symbol], footprints[p.Footprint]}
+		it := Item{Part: p, Symbol: symbols[p.Symbol], Footprint: footprints[p.Footprint]}
+		for _, u := range p.Units {
+			it.Units = append(it.Units, symbols[u])
+		}
+		out[p.Name] = it
 	}
 	return out
 })

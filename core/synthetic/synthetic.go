@@ -34,6 +34,8 @@ func Design(n int) (*design.Doc, error) {
 		}
 		d.Put(design.WithID(it.Part, d.Take()))
 	}
+	// the halves of each chip work in parallel, which is meant
+	d.Put(&design.Checks{ID: design.ChecksID, Pairs: map[string]string{"output|output": "off"}})
 	sheet := d.SheetsInOrder()[0].ID
 	onSheet, number := 0, map[string]int{}
 	put := func(library string, at geom.Point, turn int) *design.Part {
@@ -46,7 +48,7 @@ func Design(n int) (*design.Doc, error) {
 	}
 	wire := func(a, b geom.Point) { d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: a, B: b}) }
 	ground := func(at geom.Point) {
-		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "GND", Shape: "ground", At: at})
+		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "GND", Shape: "ground", At: at, Feeds: true})
 	}
 	for made := 0; made < n; {
 		if onSheet >= 50 {
@@ -67,7 +69,7 @@ func Design(n int) (*design.Doc, error) {
 			}
 			return geom.Point{}
 		}
-		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "+5V", Shape: "bar", At: at("8")})
+		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "+5V", Shape: "bar", At: at("8"), Feeds: true})
 		ground(at("4"))
 		// a resistor or capacitor on each input, to ground
 		for i, pin := range []string{"3", "2", "5", "6"} {
@@ -105,7 +107,7 @@ func board(d *design.Doc, n int) error {
 	block := int64(-1)
 	within := 0
 	for part := range d.Parts.All() {
-		p := d.PlacedOf(part.ID)
+		p := d.PlacedOf(part.ID, "")
 		q := *p
 		if p.Footprint == "SOIC-8" {
 			block++

@@ -26,50 +26,65 @@ type Bench struct {
 	Rev int64 // of the document; each change set taken in adds one
 
 	nets  *circuit.Nets
+	erc   *circuit.Erc
+	cmp   *layout.Comparison
 	index *layout.Index
 	board *check.Board
 	links map[string][]layout.Link
 	trees map[string]*layout.NetTree
-	other map[string]*check.Finding // findings that are not the board's design rules
-	diffs []layout.Difference
-	known map[string]*circuit.Net // nets as last told
-	print uint64
+	// findings that are not the board's design rules, by where they come from
+	electrical, drift, open map[string]*check.Finding
+	print                   uint64
 
-	staleSheets  map[design.ID]bool // nets to recompute
-	dirtySheets  map[design.ID]bool // views to tell
-	dirtyObjects map[design.ID]bool // copper to check anew
-	dirtyNets    map[string]bool    // links to compute anew
-	dirtyCircuit bool
-	dirtyDrift   bool
-	dirtyBoard   bool // outline, rules or stack
+	dirty dirt
+}
+
+// dirt is what edits touched since the last Settle.
+type dirt struct {
+	stale       map[design.ID]bool       // sheets of which the nets are to be found anew
+	sheets      map[design.ID]bool       // views to tell
+	nets        circuit.NetChanges       // found since
+	designators map[string]bool          // borne by parts that changed, before or after
+	parts       map[circuit.PartRef]bool // to compare with the board
+	placed      map[design.ID]bool       // to compare with the circuit
+	objects     map[design.ID]bool       // copper to check anew
+	copper      map[string]bool          // nets whose links are to be found anew
+	excuses     map[string]bool          // keys of findings excused or not any more
+	tree        bool                     // blocks or sheets came or went
+	checks      bool                     // severities
+	rules       bool                     // outline, rules or stack of the board
+}
+
+func clean() dirt {
+	return dirt{stale: map[design.ID]bool{}, sheets: map[design.ID]bool{}, designators: map[string]bool{}, parts: map[circuit.PartRef]bool{},
+		placed: map[design.ID]bool{}, objects: map[design.ID]bool{}, copper: map[string]bool{}, excuses: map[string]bool{},
+		nets: circuit.NetChanges{Changed: map[string]*circuit.Net{}, Lost: map[string]*circuit.Net{}}}
 }
 
 // Open derives everything from a document.
 func Open(d *design.Doc, rev int64) *Bench {
 	b := &Bench{
-		Doc: d, Rev: rev, nets: circuit.Find(d), index: layout.NewIndex(d), links: map[string][]layout.Link{}, trees: map[string]*layout.NetTree{},
-		other: map[string]*check.Finding{}, known: map[string]*circuit.Net{},
+		Doc: d, Rev: rev, nets: circuit.Find(d), erc: circuit.NewErc(), cmp: layout.NewComparison(), index: layout.NewIndex(d),
+		links: map[string][]layout.Link{}, trees: map[string]*layout.NetTree{}, dirty: clean(),
+		electrical: map[string]*check.Finding{}, drift: map[string]*check.Finding{}, open: map[string]*check.Finding{},
 	}
 	b.board = check.NewBoard(d, b.index)
 	for o := range d.All() {
 		b.print ^= fingerprint(o)
 	}
-	b.clean()
 	for _, n := range b.index.Nets() {
-		b.dirtyNets[n] = true
+		b.dirty.copper[n] = true
 	}
+	for _, f := range b.board.Found {
+		f.Hold(d.ExcuseOf(f.Key))
+	}
+	b.dirty.nets.Changed = maps.Clone(b.nets.ByName)
+	b.dirty.checks, b.dirty.tree = true, true
 	for id := range d.Sheets {
-		b.dirtySheets[id] = true
+		b.dirty.sheets[id] = true
 	}
-	b.dirtyCircuit, b.dirtyDrift = true, true
 	b.Settle()
 	return b
-}
-
-func (b *Bench) clean() {
-	b.staleSheets, b.dirtySheets = map[design.ID]bool{}, map[design.ID]bool{}
-	b.dirtyObjects, b.dirtyNets = map[design.ID]bool{}, map[string]bool{}
-	b.dirtyCircuit, b.dirtyDrift, b.dirtyBoard = false, false, false
 }
 
 func fingerprint(o design.Object) uint64 {
@@ -88,11 +103,41 @@ func (b *Bench) Fingerprint() string { return fmt.Sprintf("%016x", b.print) }
 
 // Nets of the circuit, up to date.
 func (b *Bench) Nets() *circuit.Nets {
-	if len(b.staleSheets) > 0 {
-		b.nets.Refresh(b.Doc, b.staleSheets)
-		b.staleSheets = map[design.ID]bool{}
+	if len(b.dirty.stale) == 0 {
+		return b.nets
 	}
+	c := b.nets.Refresh(b.Doc, b.dirty.stale)
+	for name, net := range c.Lost {
+		b.dirty.nets.Lost[name] = net
+		delete(b.dirty.nets.Changed, name)
+	}
+	for name, net := range c.Changed {
+		b.dirty.nets.Changed[name] = net
+		delete(b.dirty.nets.Lost, name)
+		b.touchPins(c.Was[name], net)
+	}
+	clear(b.dirty.stale)
 	return b.nets
+}
+
+// touchPins notes the parts whose pads bear another net since the net was what it was.
+func (b *Bench) touchPins(was, is *circuit.Net) {
+	old := map[circuit.PinRef]bool{}
+	if was != nil && was.Named == is.Named && (len(was.Pins) > 1) == (len(is.Pins) > 1) {
+		for _, p := range was.Pins {
+			old[p] = true
+		}
+	}
+	for _, p := range is.Pins {
+		if old[p] {
+			delete(old, p)
+		} else {
+			b.dirty.parts[circuit.PartRef{Part: p.Part, Path: p.Path}] = true
+		}
+	}
+	for p := range old {
+		b.dirty.parts[circuit.PartRef{Part: p.Part, Path: p.Path}] = true
+	}
 }
 
 // Index of the board's copper, up to date.
@@ -133,41 +178,69 @@ func (b *Bench) took(cs edit.ChangeSet) {
 			} else {
 				b.index.Remove(c.ID)
 			}
-			b.dirtyObjects[c.ID] = true
+			b.dirty.objects[c.ID] = true
 		}
 	}
 }
 
-func (b *Bench) sheetDirty(id design.ID) {
-	b.staleSheets[id], b.dirtySheets[id] = true, true
-	b.dirtyCircuit, b.dirtyDrift = true, true
-}
-
 func (b *Bench) mark(o design.Object) {
+	if on, ok := o.(design.OnSheet); ok {
+		b.markSheet(on)
+	}
 	switch o := o.(type) {
-	case *design.Part:
-		b.sheetDirty(o.Sheet)
-	case *design.Wire:
-		b.sheetDirty(o.Sheet)
-	case *design.Label:
-		b.sheetDirty(o.Sheet)
-	case *design.Supply:
-		b.sheetDirty(o.Sheet)
-	case *design.OpenMark:
-		b.sheetDirty(o.Sheet)
 	case *design.Sheet:
-		b.sheetDirty(o.ID)
+		b.dirty.stale[o.ID], b.dirty.sheets[o.ID], b.dirty.tree = true, true, true
+	case *design.Symbol, *design.LibraryPart:
+		b.dirty.tree = true
+	case *design.Checks:
+		b.dirty.checks = true
+	case *design.Excuse:
+		b.dirty.excuses[o.Key] = true
 	case *design.Placed:
 		for _, n := range o.Nets {
-			b.dirtyNets[n] = true
+			b.dirty.copper[n] = true
 		}
-		b.dirtyDrift = true
+		b.dirty.placed[o.ID] = true
+		b.dirty.parts[circuit.PartRef{Part: o.Part, Path: o.Path}] = true
 	case *design.Track:
-		b.dirtyNets[o.Net] = true
+		b.dirty.copper[o.Net] = true
 	case *design.Via:
-		b.dirtyNets[o.Net] = true
+		b.dirty.copper[o.Net] = true
 	case *design.Board:
-		b.dirtyBoard = true
+		b.dirty.rules = true
+	}
+}
+
+// markSheet notes what follows from a change on a sheet; what is only drawn beside the
+// circuit changes nothing else.
+func (b *Bench) markSheet(o design.OnSheet) {
+	stale := func(id design.ID) { b.dirty.stale[id], b.dirty.sheets[id] = true, true }
+	switch o := o.(type) {
+	case *design.Part:
+		stale(o.Sheet)
+		for _, place := range b.nets.Tree.Of(o.Sheet) {
+			b.dirty.parts[circuit.PartRef{Part: o.ID, Path: place.Path}] = true
+			name := o.Called(place.Path)
+			b.dirty.designators[name] = true
+			if o.Unit > 0 {
+				for _, u := range b.Doc.Bearers(name) {
+					for _, other := range b.nets.Tree.Of(u.Sheet) {
+						b.dirty.parts[circuit.PartRef{Part: u.ID, Path: other.Path}] = true
+					}
+				}
+			}
+		}
+	case *design.Port:
+		stale(o.Sheet)
+		for _, block := range b.Doc.Uses(o.Sheet) {
+			stale(block.Sheet)
+		}
+	case *design.Block:
+		stale(o.Sheet)
+		stale(o.Of)
+		b.dirty.tree = true
+	case *design.Wire, *design.Label, *design.Tap, *design.Supply, *design.OpenMark:
+		stale(o.SheetID())
 	}
 }
 
@@ -175,6 +248,7 @@ func (b *Bench) mark(o design.Object) {
 type Delta struct {
 	Rev      int64                    `json:"rev"` // the revision all of it was computed from
 	Sheets   []*circuit.SheetView     `json:"sheets"`
+	Places   []circuit.Place          `json:"places"` // uses of sheets, all of them when any changed
 	Nets     []*circuit.Net           `json:"nets"`
 	LostNets []string                 `json:"lostNets"`
 	Links    map[string][]layout.Link `json:"links"` // per net; an empty list: complete
@@ -195,40 +269,120 @@ type Stages struct {
 func (b *Bench) Settle() Delta {
 	d := Delta{Links: map[string][]layout.Link{}}
 	nets := b.Nets()
-	if b.dirtyCircuit {
-		b.tellNets(nets, &d)
-		b.findOther("circuit", check.Electrical(nets.Doubts(b.Doc)), &d)
+	for _, net := range b.dirty.nets.Changed {
+		d.Nets = append(d.Nets, net)
 	}
-	for id := range b.dirtySheets {
+	slices.SortFunc(d.Nets, func(a, c *circuit.Net) int { return circuit.CompareNatural(a.Name, c.Name) })
+	for name := range b.dirty.nets.Lost {
+		d.LostNets = append(d.LostNets, name)
+	}
+	for id := range b.dirty.sheets {
 		if v := nets.Views[id]; v != nil {
 			d.Sheets = append(d.Sheets, v)
 		}
 	}
-	if b.dirtyDrift {
-		b.diffs = layout.Differences(b.Doc, nets)
-		b.findOther("drift", check.Drift(b.Doc, b.diffs), &d)
+	if b.dirty.tree {
+		d.Places = nets.Tree.Places
 	}
-	if b.dirtyBoard {
+	b.settleElectrical(&d)
+	b.settleDrift(&d)
+	if b.dirty.rules {
 		b.board.All()
-	} else if len(b.dirtyObjects) > 0 {
-		b.board.Update(b.dirtyObjects)
+	} else if len(b.dirty.objects) > 0 {
+		b.board.Update(b.dirty.objects)
 	}
-	if b.dirtyBoard || len(b.dirtyObjects) > 0 {
+	if b.dirty.rules || len(b.dirty.objects) > 0 {
 		added, dropped := b.board.Changes()
 		for _, k := range added {
-			d.Findings = append(d.Findings, b.board.Found[k])
+			b.tell(b.board.Found[k], &d)
 		}
 		d.Mended = append(d.Mended, dropped...)
 	}
-	for n := range b.dirtyNets {
-		if n == "" {
-			continue
+	for n := range b.dirty.copper {
+		if n != "" {
+			b.settleLinks(n, &d)
 		}
-		b.settleLinks(n, &d)
 	}
-	b.clean()
+	for key := range b.dirty.excuses {
+		for _, source := range []map[string]*check.Finding{b.electrical, b.drift, b.open, b.board.Found} {
+			if f := source[key]; f != nil {
+				c := *f
+				source[key] = &c
+				b.tell(&c, &d)
+			}
+		}
+	}
+	b.dirty = clean()
 	d.Rev, d.Stages = b.Rev, b.Stages()
 	return d
+}
+
+// tell puts a finding into the delta, excused or not.
+func (b *Bench) tell(f *check.Finding, d *Delta) {
+	f.Hold(b.Doc.ExcuseOf(f.Key))
+	d.Findings = append(d.Findings, f)
+}
+
+func (b *Bench) settleElectrical(d *Delta) {
+	t := circuit.Touched{Nets: b.dirty.nets, Sheets: b.dirty.sheets, Designators: b.dirty.designators}
+	var gone []string
+	var now []circuit.Doubt
+	switch {
+	case b.dirty.checks || b.dirty.tree: // severities and uses of sheets reach everywhere
+		b.erc = circuit.NewErc()
+		b.erc.Fill(b.Doc, b.nets)
+		now = b.erc.All()
+		for k := range b.electrical {
+			gone = append(gone, k)
+		}
+		is := map[string]bool{}
+		for _, x := range now {
+			is[x.Key] = true
+		}
+		gone = slices.DeleteFunc(gone, func(k string) bool { return is[k] })
+	case len(t.Nets.Changed)+len(t.Nets.Lost)+len(t.Sheets)+len(t.Designators) > 0:
+		now, gone = b.erc.Update(b.Doc, b.nets, t)
+	}
+	for _, k := range gone {
+		delete(b.electrical, k)
+		d.Mended = append(d.Mended, k)
+	}
+	for _, x := range now {
+		b.renew(b.electrical, check.Electrical(x), d)
+	}
+}
+
+// renew puts a finding among those of its source and tells it when it is new or changed.
+func (b *Bench) renew(source map[string]*check.Finding, f *check.Finding, d *Delta) {
+	f.Hold(b.Doc.ExcuseOf(f.Key))
+	if old := source[f.Key]; old == nil || !reflect.DeepEqual(old, f) {
+		source[f.Key] = f
+		b.tell(f, d)
+	}
+}
+
+func (b *Bench) settleDrift(d *Delta) {
+	switch {
+	case b.dirty.tree:
+		b.cmp.UpdateAll(b.Doc, b.nets)
+	case len(b.dirty.parts)+len(b.dirty.placed) == 0:
+		return
+	default:
+		b.cmp.Update(b.Doc, b.nets, b.dirty.parts, b.dirty.placed)
+	}
+	now := map[string]bool{}
+	if len(b.Doc.Placed) > 0 {
+		for _, f := range check.Drift(b.Doc, b.cmp.List()) {
+			now[f.Key] = true
+			b.renew(b.drift, &f, d)
+		}
+	}
+	for k := range b.drift {
+		if !now[k] {
+			delete(b.drift, k)
+			d.Mended = append(d.Mended, k)
+		}
+	}
 }
 
 func (b *Bench) settleLinks(net string, d *Delta) {
@@ -236,7 +390,7 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 		b.trees[net] = &layout.NetTree{}
 	}
 	pieces := b.index.NetPieces(net)
-	links := b.trees[net].Update(net, b.index, pieces, b.dirtyObjects)
+	links := b.trees[net].Update(net, b.index, pieces, b.dirty.objects)
 	if len(pieces) == 0 {
 		delete(b.trees, net)
 	}
@@ -250,79 +404,39 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 	f := check.OpenLinks(b.Doc, net, links)
 	switch {
 	case f != nil:
-		b.other[key] = f
-		d.Findings = append(d.Findings, f)
-	case b.other[key] != nil:
-		delete(b.other, key)
+		b.open[key] = f
+		b.tell(f, d)
+	case b.open[key] != nil:
+		delete(b.open, key)
 		d.Mended = append(d.Mended, key)
-	}
-}
-
-func (b *Bench) tellNets(nets *circuit.Nets, d *Delta) {
-	for name, n := range nets.ByName {
-		if old := b.known[name]; old == nil || !sameNet(old, n) {
-			d.Nets = append(d.Nets, n)
-		}
-	}
-	for name := range b.known {
-		if nets.ByName[name] == nil {
-			d.LostNets = append(d.LostNets, name)
-		}
-	}
-	b.known = nets.ByName
-	slices.SortFunc(d.Nets, func(a, c *circuit.Net) int { return circuit.CompareNatural(a.Name, c.Name) })
-}
-
-func sameNet(a, b *circuit.Net) bool {
-	return a.Named == b.Named && slices.Equal(a.Pins, b.Pins) && slices.Equal(a.Items, b.Items) && slices.Equal(a.Sheets, b.Sheets) && slices.Equal(a.Supplies, b.Supplies)
-}
-
-// findOther replaces the findings of one source.
-func (b *Bench) findOther(source string, found []check.Finding, d *Delta) {
-	now := map[string]*check.Finding{}
-	for i := range found {
-		now[found[i].Key] = &found[i]
-	}
-	is := func(f *check.Finding) bool {
-		switch f.Kind {
-		case "drift":
-			return source == "drift"
-		case "links":
-			return false
-		}
-		return source == "circuit"
-	}
-	for k, f := range b.other {
-		if is(f) && now[k] == nil {
-			delete(b.other, k)
-			d.Mended = append(d.Mended, k)
-		}
-	}
-	for k, f := range now {
-		if old := b.other[k]; old == nil || !reflect.DeepEqual(old, f) {
-			b.other[k] = f
-			d.Findings = append(d.Findings, f)
-		}
 	}
 }
 
 // Stages tells how far the job is, from what was last settled.
 func (b *Bench) Stages() Stages {
-	s := Stages{Circuit: "none", Board: "none", Differences: len(b.diffs), Fingerprint: b.Fingerprint()}
+	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint()}
 	if len(b.Doc.Parts)+len(b.Doc.Wires) > 0 {
 		s.Circuit = "done"
 	}
 	if len(b.Doc.Placed) > 0 {
 		s.Board = "done"
 	}
-	for _, f := range b.other {
-		if f.Stage == "circuit" && s.Circuit == "done" && f.Kind != "drift" {
-			s.Circuit = "work"
-		} else if f.Stage == "board" && s.Board == "done" {
-			s.Board = "work"
+	for _, source := range []map[string]*check.Finding{b.electrical, b.drift, b.open} {
+		for _, f := range source {
+			switch {
+			case f.Excused != "":
+			case f.Stage == "circuit" && s.Circuit == "done" && f.Kind != "drift":
+				s.Circuit = "work"
+			case f.Stage == "board" && s.Board == "done":
+				s.Board = "work"
+			}
 		}
 	}
-	if s.Board == "done" && (len(b.board.Found) > 0 || len(b.Doc.Board.Outline) == 0) {
+	rules := false
+	for _, f := range b.board.Found {
+		rules = rules || f.Excused == ""
+	}
+	if s.Board == "done" && (rules || len(b.Doc.Board.Outline) == 0) {
 		s.Board = "work"
 	}
 	return s
@@ -331,7 +445,7 @@ func (b *Bench) Stages() Stages {
 // All is everything derived, as a delta from nothing.
 func (b *Bench) All() Delta {
 	b.Settle()
-	d := Delta{Rev: b.Rev, Links: maps.Clone(b.links), Stages: b.Stages(), Findings: b.Findings()}
+	d := Delta{Rev: b.Rev, Links: maps.Clone(b.links), Stages: b.Stages(), Findings: b.Findings(), Places: b.nets.Tree.Places}
 	for _, s := range b.Doc.SheetsInOrder() {
 		d.Sheets = append(d.Sheets, b.nets.Views[s.ID])
 	}
@@ -345,8 +459,10 @@ func (b *Bench) All() Delta {
 // Findings lists all of them: faults first, then by kind and key.
 func (b *Bench) Findings() []*check.Finding {
 	b.Settle()
-	out := slices.Collect(maps.Values(b.other))
-	out = append(out, slices.Collect(maps.Values(b.board.Found))...)
+	var out []*check.Finding
+	for _, source := range []map[string]*check.Finding{b.electrical, b.drift, b.open, b.board.Found} {
+		out = append(out, slices.Collect(maps.Values(source))...)
+	}
 	check.Sort(out)
 	return out
 }
@@ -354,7 +470,7 @@ func (b *Bench) Findings() []*check.Finding {
 // Differences between circuit and board.
 func (b *Bench) Differences() []layout.Difference {
 	b.Settle()
-	return b.diffs
+	return b.cmp.List()
 }
 
 // Links lists all open links.
@@ -369,7 +485,7 @@ func (b *Bench) Links() []layout.Link {
 
 // CheckAll checks the board's design rules from scratch.
 func (b *Bench) CheckAll() {
-	b.dirtyBoard = true
+	b.dirty.rules = true
 	b.Settle()
 }
 

@@ -38,8 +38,11 @@ func Placement(d *design.Doc) []byte {
 	return write(rows)
 }
 
+// byDesignator lists the parts that are fitted.
 func byDesignator(d *design.Doc) []*design.Placed {
-	return slices.SortedFunc(maps.Values(d.Placed), func(a, b *design.Placed) int { return circuit.CompareNatural(a.Designator, b.Designator) })
+	fitted := maps.Clone(d.Placed)
+	maps.DeleteFunc(fitted, func(_ design.ID, p *design.Placed) bool { return p.NotFitted })
+	return slices.SortedFunc(maps.Values(fitted), func(a, b *design.Placed) int { return circuit.CompareNatural(a.Designator, b.Designator) })
 }
 
 // Parts lists what to buy for one board, alike parts in one line.

@@ -1,0 +1,101 @@
+package circuit
+
+import (
+	"fmt"
+
+	"goldentrace/core/design"
+)
+
+// Place is one use of a sheet: a sheet nobody stands for has one, with an empty path; each
+// block gives the sheet it stands for another, at the path of the blocks that lead there.
+type Place struct {
+	Path  string    `json:"path"` // ids of blocks, from the top, joined by slashes
+	Sheet design.ID `json:"sheet"`
+	Label string    `json:"label"` // as people call it: the sheet's or the blocks' names
+	Depth int       `json:"depth"`
+}
+
+// Tree lists all uses of all sheets, from the top down, in the order of sheets and blocks.
+type Tree struct {
+	Places []Place
+	of     map[design.ID][]Place
+	order  map[placeKey]int
+}
+
+type placeKey struct {
+	path  string
+	sheet design.ID
+}
+
+func (p Place) key() placeKey { return placeKey{p.Path, p.Sheet} }
+
+// MostPlaces bounds the uses of sheets in a project.
+const MostPlaces = 10_000
+
+// TreeOf finds the uses of all sheets. A sheet within itself, which commands refuse, and
+// uses beyond MostPlaces are left out.
+func TreeOf(d *design.Doc) *Tree {
+	t := &Tree{of: map[design.ID][]Place{}, order: map[placeKey]int{}}
+	blocks := map[design.ID][]*design.Block{}
+	used := map[design.ID]bool{}
+	for b := range d.Blocks.All() {
+		blocks[b.Sheet] = append(blocks[b.Sheet], b)
+		used[b.Of] = true
+	}
+	var walk func(p Place)
+	walk = func(p Place) {
+		if len(t.Places) >= MostPlaces || p.Depth > 50 {
+			return
+		}
+		t.order[p.key()] = len(t.Places)
+		t.Places = append(t.Places, p)
+		t.of[p.Sheet] = append(t.of[p.Sheet], p)
+		for _, b := range blocks[p.Sheet] {
+			if d.Sheets[b.Of] == nil {
+				continue
+			}
+			label := b.Name
+			if p.Depth > 0 {
+				label = p.Label + "/" + b.Name
+			}
+			walk(Place{Path: Below(p.Path, b.ID), Sheet: b.Of, Label: label, Depth: p.Depth + 1})
+		}
+	}
+	for _, s := range d.SheetsInOrder() {
+		if !used[s.ID] {
+			walk(Place{Sheet: s.ID, Label: s.Name})
+		}
+	}
+	return t
+}
+
+// Below is the path of what the block, standing in the use at path, leads to.
+func Below(path string, block design.ID) string {
+	if path == "" {
+		return fmt.Sprint(block)
+	}
+	return fmt.Sprintf("%s/%d", path, block)
+}
+
+// Of lists the uses of the sheet.
+func (t *Tree) Of(sheet design.ID) []Place { return t.of[sheet] }
+
+// Has tells whether the path leads to a use of the sheet.
+func (t *Tree) Has(path string, sheet design.ID) bool {
+	_, ok := t.order[placeKey{path, sheet}]
+	return ok
+}
+
+// sameOrder tells whether the uses that are in both trees come in the same order.
+func (t *Tree) sameOrder(before *Tree) bool {
+	last := -1
+	for _, p := range before.Places {
+		if i, ok := t.order[p.key()]; ok {
+			if i < last {
+				return false
+			}
+			last = i
+		}
+	}
+	return true
+}

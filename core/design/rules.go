@@ -1,0 +1,33 @@
+package design
+
+// What is asked of nets, and what is held against the circuit.
+
+// NetSpec says what a net is for; it goes by the net's name. Zero values say nothing.
+type NetSpec struct {
+	ID        ID     `json:"id"`
+	Net       string `json:"net"`
+	Class     string `json:"class,omitempty"`
+	Current   int64  `json:"current,omitempty"`   // in microamperes
+	Voltage   int64  `json:"voltage,omitempty"`   // in microvolts, may be below zero
+	Impedance int64  `json:"impedance,omitempty"` // target, in milliohms; of a pair: differential
+	Partner   string `json:"partner,omitempty"`   // the other net of a differential pair
+}
+
+// Excuse accepts a finding for a reason. It holds as long as the finding looks as it did.
+type Excuse struct {
+	ID     ID     `json:"id"`
+	Key    string `json:"key"`   // of the finding
+	Print  string `json:"print"` // what the finding was about, for comparison
+	Text   string `json:"text"`  // what it said
+	Reason string `json:"reason"`
+	Made   string `json:"made"` // day, ISO 8601
+}
+
+// Checks holds the severities of the electrical check where they differ from the usual
+// ones: of kinds of findings, and of pairs of pin types ("input|output", in the order of
+// PinTypes). Values are fault, warning and off. There is at most one, with id 3.
+type Checks struct {
+	ID    ID                `json:"id"`
+	Kinds map[string]string `json:"kinds,omitempty"`
+	Pairs map[string]string `json:"pairs,omitempty"`
+}

@@ -1,0 +1,82 @@
+package edit
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/picture"
+	"goldentrace/core/timing"
+)
+
+// drawn are the kinds of object that say something beside the circuit.
+var drawn = []design.Kind{design.KindNote, design.KindCluster, design.KindTiming, design.KindShape, design.KindPicture}
+
+// DrawItem puts a note, cluster, timing diagram or shape on its sheet, or changes the one
+// (or the picture) that bears its id.
+type DrawItem struct {
+	Kind   design.Kind     `json:"kind"`
+	Object json.RawMessage `json:"object"`
+}
+
+// Apply the command.
+func (c *DrawItem) Apply(tx *Tx) error {
+	if !slices.Contains(drawn, c.Kind) {
+		return fmt.Errorf("a %s cannot be drawn beside the circuit", c.Kind)
+	}
+	o := design.Blank(c.Kind)
+	if err := json.Unmarshal(c.Object, o); err != nil {
+		return fmt.Errorf("what was drawn cannot be read: %w", err)
+	}
+	on := o.(design.OnSheet)
+	if _, err := tx.sheet(on.SheetID()); err != nil {
+		return err
+	}
+	if id := o.ObjectID(); id == 0 {
+		o = design.WithID(o, tx.Doc.Take())
+	} else if tx.Doc.GetKind(c.Kind, id) == nil {
+		return fmt.Errorf("there is no such %s any more (id %d)", c.Kind, id)
+	}
+	switch o := o.(type) {
+	case *design.Timing:
+		if _, err := timing.Parse(o.Text); err != nil {
+			return err
+		}
+	case *design.Picture:
+		if tx.Doc.Assets[o.Asset] == nil {
+			return fmt.Errorf("there is no such picture in the project (id %d)", o.Asset)
+		}
+	}
+	return tx.Put(o)
+}
+
+// AddPicture keeps a picture's file in the project and shows it on a sheet. The file's name
+// is for people; what it is, is read from its content.
+type AddPicture struct {
+	Sheet design.ID  `json:"sheet"`
+	Name  string     `json:"name"`
+	Data  []byte     `json:"data"`
+	At    geom.Point `json:"at"`    // lower left corner
+	Width int64      `json:"width"` // on the sheet; 0: 60 mm
+}
+
+// Apply the command.
+func (c *AddPicture) Apply(tx *Tx) error {
+	if _, err := tx.sheet(c.Sheet); err != nil {
+		return err
+	}
+	a, err := picture.Read(c.Name, c.Data)
+	if err != nil {
+		return err
+	}
+	a.ID = tx.Doc.Take()
+	if err := tx.Put(a); err != nil {
+		return err
+	}
+	if c.Width == 0 {
+		c.Width = 60_000_000
+	}
+	return tx.Put(&design.Picture{ID: tx.Doc.Take(), Sheet: c.Sheet, Asset: a.ID, At: c.At, Size: geom.Pt(c.Width, max(c.Width*int64(a.Height)/int64(a.Width), 1_000_000))})
+}
