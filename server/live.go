@@ -12,16 +12,20 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/find"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/library"
+	"goldentrace/core/paper"
 	"goldentrace/core/route"
+	"goldentrace/core/timing"
 	"goldentrace/core/workbench"
 )
 
 // Message goes from the server to a browser. T tells which fields are set: open (Rev, Name,
 // Objects, Derived, History, Handoff), changes (Rev, Act, Changes, History), done (Ref,
 // Rev), refused (Ref, Why), derived (Derived), preview (Ref and one of the answers), name
-// (Name), handoff (Handoff), progress (Job, Share), gone.
+// (Name), handoff (Handoff), progress (Job, Share), shared (Shared), gone.
 type Message struct {
 	T           string              `json:"t"`
 	Ref         string              `json:"ref,omitempty"`
@@ -38,21 +42,45 @@ type Message struct {
 	Track       *route.Probe        `json:"track,omitempty"`
 	Drag        *workbench.Dragged  `json:"drag,omitempty"`
 	Differences []layout.Difference `json:"differences,omitempty"`
+	Hits        []find.Hit          `json:"hits,omitempty"`
+	Renamings   []circuit.Renaming  `json:"renamings,omitempty"`
+	Pairs       [][2]string         `json:"pairs,omitempty"`
+	Checks      *CheckTable         `json:"checks,omitempty"`
+	Timing      *timing.Diagram     `json:"timing,omitempty"`
+	Shared      *Shared             `json:"shared,omitempty"`
+	Page        *paper.Page         `json:"page,omitempty"`
+	Drawn       []paper.Drawn       `json:"drawn,omitempty"`
 	Job         string              `json:"job,omitempty"`
 	Share       float64             `json:"share,omitempty"`
 }
 
+// Shared is what somebody in the project picked or put in the light; everybody else there
+// sees it.
+type Shared struct {
+	Parts []circuit.PartRef `json:"parts"`
+	Net   string            `json:"net"`
+}
+
+// CheckTable is what the electrical check looks for, with the severities in force.
+type CheckTable struct {
+	Kinds []circuit.ErcKind `json:"kinds"`
+	Types []string          `json:"types"`
+	Pairs map[string]string `json:"pairs"` // by "input|output"; every pair
+}
+
 // MovedPreview is what moving things on a sheet would do.
 type MovedPreview struct {
-	Put    []Boxed     `json:"put"`
-	Remove []design.ID `json:"remove"`
-	Joined [][2]string `json:"joined"`
-	Parted []string    `json:"parted"`
+	Put    []paper.Drawn `json:"put"`
+	Remove []design.ID   `json:"remove"`
+	Joined [][2]string   `json:"joined"`
+	Parted []string      `json:"parted"`
 }
 
 // Request comes from a browser. T: edit (Cmd), undo, redo, previewMove (IDs with Step, or
 // Pivot with Quarters and Mirror), previewTrack (From, To, Style, Sheet, Net, Width),
-// previewDrag (IDs, Step, Pivot, Angle), differences.
+// previewDrag (IDs, Step, Pivot, Angle), differences, find (Query), previewNumbers
+// (Numbering), pairs, checks, timing (Text), share (Shared), paint
+// (Sheet, Path), paintItem (Item).
 type Request struct {
 	T        string          `json:"t"`
 	Ref      string          `json:"ref"`
@@ -69,6 +97,13 @@ type Request struct {
 	Sheet    int             `json:"sheet,omitempty"`
 	Net      string          `json:"net,omitempty"`
 	Width    int64           `json:"width,omitempty"`
+
+	Query     find.Query        `json:"query"`
+	Numbering circuit.Numbering `json:"numbering"`
+	Text      string            `json:"text,omitempty"`
+	Path      string            `json:"path,omitempty"`
+	Item      *edit.Clipped     `json:"item,omitempty"`
+	Shared    *Shared           `json:"shared,omitempty"`
 }
 
 // client is one browser tab in a project.
@@ -196,8 +231,109 @@ func (p *project) answer(c *client, req Request) {
 		c.say(Message{T: "preview", Ref: req.Ref, Drag: &d})
 	case "differences":
 		c.say(Message{T: "preview", Ref: req.Ref, Differences: p.bench.Differences()})
+	case "find":
+		c.say(Message{T: "preview", Ref: req.Ref, Hits: find.Find(p.bench.Doc, req.Query)})
+	case "previewNumbers":
+		list, err := circuit.Renumber(p.bench.Doc, p.bench.Nets().Tree, req.Numbering)
+		if err != nil {
+			c.say(Message{T: "refused", Ref: req.Ref, Why: sentence(err)})
+			return
+		}
+		c.say(Message{T: "preview", Ref: req.Ref, Renamings: list})
+	case "pairs":
+		c.say(Message{T: "preview", Ref: req.Ref, Pairs: p.bench.Nets().PairsByName()})
+	case "checks":
+		c.say(Message{T: "preview", Ref: req.Ref, Checks: checkTable(p.bench.Doc.Checks)})
+	case "timing":
+		d, err := timing.Parse(req.Text)
+		if err != nil {
+			c.say(Message{T: "refused", Ref: req.Ref, Why: sentence(err)})
+			return
+		}
+		c.say(Message{T: "preview", Ref: req.Ref, Timing: d})
+	case "paint":
+		p.paint(c, req)
+	case "paintItem":
+		p.paintItem(c, req)
+	case "share":
+		p.share(c, req.Shared)
 	default:
 		c.say(Message{T: "refused", Ref: req.Ref, Why: fmt.Sprintf("%q is not known", req.T)})
+	}
+}
+
+// paint draws one use of a sheet.
+func (p *project) paint(c *client, req Request) {
+	nets := p.bench.Nets()
+	for _, place := range nets.Tree.Of(design.ID(req.Sheet)) {
+		if place.Path == req.Path {
+			page := paper.PageOf(p.bench.Doc, nets, place)
+			c.say(Message{T: "preview", Ref: req.Ref, Page: &page})
+			return
+		}
+	}
+	c.say(Message{T: "refused", Ref: req.Ref, Why: "There is no such sheet any more."})
+}
+
+// paintItem draws something that is not there yet: what a tool holds in its hand.
+func (p *project) paintItem(c *client, req Request) {
+	if req.Item == nil {
+		c.say(Message{T: "refused", Ref: req.Ref, Why: "Nothing was given to draw."})
+		return
+	}
+	o := design.Blank(req.Item.Kind)
+	if o == nil || json.Unmarshal(req.Item.Object, o) != nil {
+		c.say(Message{T: "refused", Ref: req.Ref, Why: "What was given to draw cannot be read."})
+		return
+	}
+	if part, ok := o.(*design.Part); ok && p.bench.Doc.SymbolOf(part) == nil { // of the shipped library
+		c.say(Message{T: "preview", Ref: req.Ref, Drawn: []paper.Drawn{{Kind: req.Item.Kind, Marks: libraryMarks(part)}}})
+		return
+	}
+	c.say(Message{T: "preview", Ref: req.Ref, Drawn: []paper.Drawn{{Kind: req.Item.Kind, Marks: paper.Marks(p.bench.Doc, o, "")}}})
+}
+
+// libraryMarks draws a part of the shipped library that the project does not have yet.
+func libraryMarks(part *design.Part) []paper.Mark {
+	it, ok := library.Find(part.Library)
+	if !ok {
+		return nil
+	}
+	d := design.Empty()
+	d.Put(design.WithID(it.Part, d.Take()))
+	for _, s := range append([]*design.Symbol{it.Symbol}, it.Units...) {
+		d.Put(design.WithID(s, d.Take()))
+	}
+	return paper.Marks(d, part, "")
+}
+
+func checkTable(own *design.Checks) *CheckTable {
+	t := &CheckTable{Types: design.PinTypes, Pairs: map[string]string{}}
+	for _, k := range circuit.ErcKinds {
+		k.Severity = circuit.SeverityOf(own, k.Kind)
+		t.Kinds = append(t.Kinds, k)
+	}
+	for i, a := range design.PinTypes {
+		for _, b := range design.PinTypes[i:] {
+			t.Pairs[circuit.PairKey(a, b)] = circuit.PairSeverity(own, a, b)
+		}
+	}
+	return t
+}
+
+// share tells everybody else in the project what somebody picked.
+func (p *project) share(from *client, s *Shared) {
+	if s == nil {
+		return
+	}
+	data, err := json.Marshal(Message{T: "shared", Shared: s})
+	if err != nil {
+		return
+	}
+	for c := range p.clients {
+		if c != from {
+			c.send(data)
+		}
 	}
 }
 
@@ -219,7 +355,7 @@ func (p *project) previewMove(c *client, req Request) {
 	m := circuit.Move(p.bench.Doc, view, sel, motion, func() design.ID { next++; return next })
 	out := MovedPreview{Joined: m.Joined, Parted: m.Parted}
 	for _, o := range m.Put {
-		out.Put = append(out.Put, Boxed{o.ObjectKind(), o})
+		out.Put = append(out.Put, paper.Drawn{ID: o.ObjectID(), Kind: o.ObjectKind(), Marks: paper.Marks(p.bench.Doc, o, req.Path)})
 	}
 	for _, o := range m.Remove {
 		out.Remove = append(out.Remove, o.ObjectID())

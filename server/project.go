@@ -11,6 +11,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/paper"
 	"goldentrace/core/workbench"
 	"goldentrace/store"
 )
@@ -205,7 +206,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 	}
 	p.record(e.Revision, e.Act, e.Reverses)
 	p.last = e.Made
-	p.tell(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: e.Changes, History: ptr(p.history())})
+	p.tell(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: p.drawn(e.Changes), History: ptr(p.history())})
 	return e.Revision, nil
 }
 
@@ -213,9 +214,49 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 func (p *project) opening() Message {
 	m := Message{T: "open", Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.history()), Handoff: p.handoff}
 	for o := range p.bench.Doc.All() {
-		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), o})
+		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), lightObject(o)})
 	}
 	return m
+}
+
+// drawn is what changed on sheets as it looks now, in the first use of each sheet.
+func (p *project) drawn(cs edit.ChangeSet) []paper.Drawn {
+	var out []paper.Drawn
+	for _, c := range cs {
+		if o, ok := c.After.(design.OnSheet); ok {
+			path := ""
+			if places := p.bench.Nets().Tree.Of(o.SheetID()); len(places) > 0 {
+				path = places[0].Path
+			}
+			out = append(out, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: paper.Marks(p.bench.Doc, o, path)})
+		}
+	}
+	return out
+}
+
+// lightObject is an object as it goes to browsers: pictures without their bytes, which they
+// fetch by themselves.
+func lightObject(o design.Object) design.Object {
+	if a, ok := o.(*design.Asset); ok {
+		c := *a
+		c.Data = nil
+		return &c
+	}
+	return o
+}
+
+func light(cs edit.ChangeSet) edit.ChangeSet {
+	out := make(edit.ChangeSet, len(cs))
+	for i, c := range cs {
+		out[i] = c
+		if c.Kind == design.KindAsset {
+			out[i].Before = nil
+			if c.After != nil {
+				out[i].After = lightObject(c.After)
+			}
+		}
+	}
+	return out
 }
 
 // Boxed is an object with its kind.

@@ -71,6 +71,7 @@ func (a *api) routes(e *echo.Echo) {
 	e.GET("/api/projects/:id/handoff.zip", a.with(a.handoffZip))
 	e.GET("/api/projects/:id/handoff/:file", a.with(a.handoffFile))
 	e.GET("/api/projects/:id/handoff/:file/drawing", a.with(a.handoffDrawing))
+	a.circuitRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})
@@ -199,8 +200,18 @@ func Import(ctx context.Context, s *store.Store, r io.Reader) (int64, string, er
 	return id, name, err
 }
 
+// Found answers a search of the library: the best items, and how many there are in all.
+type Found struct {
+	Items []library.Item `json:"items"`
+	Found int            `json:"found"`
+}
+
 func (a *api) library(c *echo.Context) error {
-	return c.JSON(http.StatusOK, library.Search(c.QueryParam("q")))
+	list, found := library.Shipped().Search(c.QueryParam("q"), 80)
+	if list == nil {
+		list = []library.Item{}
+	}
+	return c.JSON(http.StatusOK, Found{list, found})
 }
 
 func (a *api) live(c *echo.Context, id int64) error {

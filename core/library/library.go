@@ -7,7 +7,6 @@ import (
 	"cmp"
 	"maps"
 	"slices"
-	"strings"
 	"sync"
 
 	"goldentrace/core/design"
@@ -53,40 +52,4 @@ func Footprint(name string) *design.Footprint {
 // All lists the items by name.
 func All() []Item {
 	return slices.SortedFunc(maps.Values(build()), func(a, b Item) int { return cmp.Compare(a.Part.Name, b.Part.Name) })
-}
-
-// Search lists the items in which every word of the query occurs, best first: the name's
-// beginning, then the name, then description, keywords, prefix and footprint.
-func Search(query string) []Item {
-	words := strings.Fields(strings.ToLower(query))
-	type hit struct {
-		it   Item
-		rank int
-	}
-	var hits []hit
-	for _, it := range All() {
-		name := strings.ToLower(it.Part.Name)
-		rest := strings.ToLower(strings.Join([]string{it.Part.Description, it.Part.Keywords, it.Part.Prefix, it.Part.Footprint, it.Part.Value}, " "))
-		rank, ok := 0, true
-		for _, w := range words {
-			switch {
-			case strings.HasPrefix(name, w):
-			case strings.Contains(name, w):
-				rank++
-			case strings.Contains(rest, w):
-				rank += 2
-			default:
-				ok = false
-			}
-		}
-		if ok {
-			hits = append(hits, hit{it, rank})
-		}
-	}
-	slices.SortStableFunc(hits, func(a, b hit) int { return cmp.Compare(a.rank, b.rank) })
-	out := make([]Item, len(hits))
-	for i, h := range hits {
-		out[i] = h.it
-	}
-	return out
 }

@@ -19,6 +19,7 @@ import (
 	"goldentrace/core/edit"
 	"goldentrace/core/lettering"
 	"goldentrace/core/library"
+	"goldentrace/core/partlist"
 	"goldentrace/server"
 	"goldentrace/store"
 )
@@ -50,16 +51,20 @@ type generator struct {
 }
 
 // objects by their kind, for the union of all of them.
-var objects = []design.Object{&design.Settings{}, &design.Sheet{}, &design.Symbol{}, &design.Footprint{}, &design.LibraryPart{}, &design.Part{},
-	&design.Wire{}, &design.Label{}, &design.Supply{}, &design.OpenMark{}, &design.Board{}, &design.Placed{}, &design.Track{}, &design.Via{},
-	&design.Hole{}, &design.Legend{}}
+var objects = func() []design.Object {
+	var out []design.Object
+	for _, k := range design.Kinds() {
+		out = append(out, design.Blank(k))
+	}
+	return out
+}()
 
 func (g *generator) all() []byte {
 	g.out.WriteString("// Written by tools/wiregen from the Go types. Do not edit; run `make wire`.\n\n")
 	for _, o := range objects {
 		g.name(reflect.TypeOf(o).Elem())
 	}
-	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.Drawing{}, store.Project{}, library.Item{}} {
+	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.Drawing{}, server.Found{}, partlist.Preview{}, store.Project{}, library.Item{}} {
 		g.name(reflect.TypeOf(v))
 	}
 	commands := map[string]string{}
@@ -75,7 +80,14 @@ func (g *generator) all() []byte {
 	for _, o := range objects {
 		fmt.Fprintf(&g.out, "  %s: %s\n", o.ObjectKind(), g.done[reflect.TypeOf(o).Elem()])
 	}
-	g.out.WriteString("}\nexport type Kind = keyof Kinds\nexport type AnyObject = Kinds[Kind]\n\n/** Every edit command by its name. */\nexport interface Commands {\n")
+	g.out.WriteString("}\nexport type Kind = keyof Kinds\nexport type AnyObject = Kinds[Kind]\n\nexport const kindNames: Kind[] = [")
+	for i, o := range objects {
+		if i > 0 {
+			g.out.WriteString(", ")
+		}
+		fmt.Fprintf(&g.out, "'%s'", o.ObjectKind())
+	}
+	g.out.WriteString("]\n\n/** Every edit command by its name. */\nexport interface Commands {\n")
 	for _, k := range slices.Sorted(maps.Keys(commands)) {
 		fmt.Fprintf(&g.out, "  %s: %s\n", k, commands[k])
 	}

@@ -10,11 +10,18 @@ export interface Settings {
   unit: string
 }
 
+export interface Checks {
+  id: number
+  kinds?: Record<string, string>
+  pairs?: Record<string, string>
+}
+
 export interface Sheet {
   id: number
   name: string
   order: number
   size: string
+  fields?: Record<string, string>
 }
 
 export interface Symbol {
@@ -48,12 +55,23 @@ export interface LibraryPart {
   footprint: string
   value?: string
   padOf?: Record<string, string>
+  units?: string[]
+}
+
+export interface Asset {
+  id: number
+  name: string
+  type: string
+  width: number
+  height: number
+  data: string
 }
 
 export interface Part {
   id: number
   sheet: number
   library: string
+  unit?: number
   designator: string
   value: string
   footprint: string
@@ -62,6 +80,9 @@ export interface Part {
   mirror?: boolean
   designatorAt?: Point
   valueAt?: Point
+  others?: Record<string, string>
+  fields?: Record<string, string>
+  notFitted?: boolean
 }
 
 export interface Wire {
@@ -69,6 +90,7 @@ export interface Wire {
   sheet: number
   a: Point
   b: Point
+  bundle?: boolean
 }
 
 export interface Label {
@@ -79,11 +101,29 @@ export interface Label {
   turn: number
 }
 
+export interface Port {
+  id: number
+  sheet: number
+  name: string
+  way: string
+  at: Point
+  turn: number
+}
+
+export interface Tap {
+  id: number
+  sheet: number
+  member: string
+  at: Point
+  turn: number
+}
+
 export interface Supply {
   id: number
   sheet: number
   name: string
   shape: string
+  feeds?: boolean
   at: Point
   turn: number
 }
@@ -92,6 +132,79 @@ export interface OpenMark {
   id: number
   sheet: number
   at: Point
+}
+
+export interface Block {
+  id: number
+  sheet: number
+  name: string
+  of: number
+  at: Point
+  size: Point
+  pins: BlockPin[]
+}
+
+export interface Cluster {
+  id: number
+  sheet: number
+  title: string
+  a: Point
+  b: Point
+  tint: string
+}
+
+export interface Note {
+  id: number
+  sheet: number
+  at: Point
+  width: number
+  size: number
+  text: string
+  tint: string
+}
+
+export interface Picture {
+  id: number
+  sheet: number
+  asset: number
+  at: Point
+  size: Point
+}
+
+export interface Timing {
+  id: number
+  sheet: number
+  at: Point
+  slot: number
+  text: string
+}
+
+export interface Shape {
+  id: number
+  sheet: number
+  form: string
+  pts: Point[]
+  dash?: boolean
+  tint: string
+}
+
+export interface NetSpec {
+  id: number
+  net: string
+  class?: string
+  current?: number
+  voltage?: number
+  impedance?: number
+  partner?: string
+}
+
+export interface Excuse {
+  id: number
+  key: string
+  print: string
+  text: string
+  reason: string
+  made: string
 }
 
 export interface Board {
@@ -104,6 +217,7 @@ export interface Board {
 export interface Placed {
   id: number
   part: number
+  path?: string
   designator: string
   value: string
   footprint: string
@@ -111,6 +225,7 @@ export interface Placed {
   angle: number
   bottom?: boolean
   locked?: boolean
+  notFitted?: boolean
   nets: Record<string, string>
   label?: Point
 }
@@ -168,6 +283,14 @@ export interface Message {
   track?: Probe
   drag?: Dragged
   differences?: Difference[]
+  hits?: Hit[]
+  renamings?: Renaming[]
+  pairs?: string[][]
+  checks?: CheckTable
+  timing?: Diagram
+  shared?: Shared
+  page?: Page
+  drawn?: Drawn[]
   job?: string
   share?: number
 }
@@ -188,6 +311,12 @@ export interface Request {
   sheet?: number
   net?: string
   width?: number
+  query: Query
+  numbering: Numbering
+  text?: string
+  path?: string
+  item?: Clipped
+  shared?: Shared
 }
 
 export interface Failure {
@@ -211,6 +340,16 @@ export interface Drawing {
   box: Box
 }
 
+export interface Found {
+  items: Item[]
+  found: number
+}
+
+export interface Preview {
+  changes: PartlistChange[]
+  problems: string[]
+}
+
 export interface Project {
   id: number
   name: string
@@ -224,6 +363,7 @@ export interface Item {
   part: LibraryPart | null
   symbol: Symbol | null
   footprint: Footprint | null
+  units?: Symbol[]
 }
 
 export interface AddHole {
@@ -239,9 +379,32 @@ export interface AddLegend {
   text: string
 }
 
+export interface AddPicture {
+  sheet: number
+  name: string
+  data: string
+  at: Point
+  width: number
+}
+
+export interface AddSheet {
+  name?: string
+  size?: string
+}
+
+export interface Arrange {
+  ids: number[]
+  how: string
+}
+
 export interface Carry {
   all?: boolean
   keys?: string[]
+}
+
+export interface DrawItem {
+  kind: Kind
+  object: unknown
 }
 
 export interface DrawTrack {
@@ -253,6 +416,14 @@ export interface DrawTrack {
 export interface DrawWire {
   sheet: number
   path: Point[]
+  bundle?: boolean
+}
+
+export interface EditExcuse {
+  key: string
+  print: string
+  text: string
+  reason: string
 }
 
 export interface FlipPlaced {
@@ -262,6 +433,12 @@ export interface FlipPlaced {
 export interface Lock {
   ids: number[]
   locked: boolean
+}
+
+export interface MatchPort {
+  block: number
+  pin: string
+  how: string
 }
 
 export interface MoveItems {
@@ -280,10 +457,26 @@ export interface MoveText {
   at?: Point
 }
 
+export interface OrderSheets {
+  sheets: number[]
+}
+
+export interface PairNets {
+  pairs: string[][]
+}
+
 export interface Paste {
   sheet: number
   step: Point
   items: Clipped[]
+}
+
+export interface PlaceBlock {
+  sheet: number
+  of?: number
+  name?: string
+  at: Point
+  size?: Point
 }
 
 export interface PlaceLabel {
@@ -305,15 +498,34 @@ export interface PlacePart {
   turn?: number
   mirror?: boolean
   designator?: string
+  unit?: number
   value?: string
+}
+
+export interface PlacePort {
+  sheet: number
+  name: string
+  way: string
+  at: Point
+  turn?: number
 }
 
 export interface PlaceSupply {
   sheet: number
   name: string
   shape: string
+  feeds?: boolean
   at: Point
   turn?: number
+}
+
+export interface PlaceTaps {
+  sheet: number
+  members: string[]
+  at: Point
+  step: Point
+  turn?: number
+  wire: Point
 }
 
 export interface Remove {
@@ -324,13 +536,52 @@ export interface RemoveNetTracks {
   net: string
 }
 
+export interface RemoveSheet {
+  sheet: number
+}
+
 export interface RemoveTrack {
   id: number
 }
 
-export interface RenameLabel {
+export interface RenameNet {
+  net: string
+  to: string
+  join?: boolean
+}
+
+export interface Renumber {
+  sheets?: number[]
+  prefixes?: string[]
+  way: string
+  from?: number
+}
+
+export interface ReplacePart {
+  ids: number[]
+  library: string
+}
+
+export interface ReplaceText {
+  text: string
+  case?: boolean
+  whole?: boolean
+  kinds?: string[]
+  with: string
+  only?: Hit[]
+}
+
+export interface SetBlock {
   id: number
-  name: string
+  name?: string
+  at?: Point
+  size?: Point
+  pins?: BlockPin[]
+}
+
+export interface SetChecks {
+  kinds?: Record<string, string>
+  pairs?: Record<string, string>
 }
 
 export interface SetLegend {
@@ -339,15 +590,34 @@ export interface SetLegend {
   height?: number
 }
 
+export interface SetName {
+  id: number
+  name: string
+}
+
+export interface SetNets {
+  nets: string[]
+  class?: string
+  current?: number
+  voltage?: number
+  impedance?: number
+  partner?: string
+}
+
 export interface SetOutline {
   outline: Point[]
 }
 
 export interface SetPart {
   id: number
+  path?: string
   designator?: string
   value?: string
   footprint?: string
+}
+
+export interface SetParts {
+  cells: Cell[]
 }
 
 export interface SetPlaced {
@@ -356,6 +626,11 @@ export interface SetPlaced {
   y?: number
   angle?: number
   bottom?: boolean
+}
+
+export interface SetPort {
+  id: number
+  way: string
 }
 
 export interface SetRules {
@@ -375,6 +650,13 @@ export interface SetSheet {
   sheet: number
   name?: string
   size?: string
+  fields?: Record<string, string>
+}
+
+export interface SetSupply {
+  id: number
+  shape?: string
+  feeds?: boolean
 }
 
 export interface SetTrack {
@@ -425,6 +707,13 @@ export interface Pad {
   bare?: boolean
 }
 
+export interface BlockPin {
+  name: string
+  way: string
+  side: number
+  pos: number
+}
+
 export interface StackLayer {
   name: string
   copper: boolean
@@ -462,6 +751,7 @@ export interface Change {
 export interface Delta {
   rev: number
   sheets: SheetView[]
+  places: Place[]
   nets: Net[]
   lostNets: string[]
   links: Record<string, Link[]>
@@ -487,7 +777,7 @@ export interface HandoffState {
 }
 
 export interface MovedPreview {
-  put: Boxed[]
+  put: Drawn[]
   remove: number[]
   joined: string[][]
   parted: string[]
@@ -510,9 +800,75 @@ export interface Difference {
   kind: string
   text: string
   part?: number
+  path?: string
   on?: number
   from?: string
   to?: string
+}
+
+export interface Hit {
+  id: number
+  field: string
+  text: string
+  what: string
+  sheet: number
+  at: Point
+}
+
+export interface Renaming {
+  units: PartRef[]
+  old: string
+  new: string
+}
+
+export interface CheckTable {
+  kinds: ErcKind[]
+  types: string[]
+  pairs: Record<string, string>
+}
+
+export interface Diagram {
+  slot: string
+  rows: Row[]
+  marks: Mark[]
+  spans: Span[]
+  slots: number
+}
+
+export interface Shared {
+  parts: PartRef[]
+  net: string
+}
+
+export interface Page {
+  place: Place
+  size: Point
+  items: Drawn[]
+}
+
+export interface Drawn {
+  id: number
+  kind: Kind
+  marks: PaperMark[]
+}
+
+export interface Query {
+  text: string
+  case?: boolean
+  whole?: boolean
+  kinds?: string[]
+}
+
+export interface Numbering {
+  sheets?: number[]
+  prefixes?: string[]
+  way: string
+  from?: number
+}
+
+export interface Clipped {
+  kind: Kind
+  object: unknown
 }
 
 export interface DrawnMark {
@@ -537,29 +893,50 @@ export interface Box {
   max: Point
 }
 
+export interface PartlistChange {
+  id: number
+  path?: string
+  field: string
+  text: string
+  designator: string
+  old: string
+}
+
 export interface Run {
   sheet: number
   path: Point[]
 }
 
-export interface Clipped {
-  kind: Kind
-  object: unknown
+export interface Cell {
+  id: number
+  path?: string
+  field: string
+  text: string
 }
 
 export interface SheetView {
   sheet: number
   junctions: Point[]
+  knots: Point[]
   loose: Point[]
+  bundles: Bundle[]
+  unmatched: Unmatched[]
+}
+
+export interface Place {
+  path: string
+  sheet: number
+  label: string
+  depth: number
 }
 
 export interface Net {
   name: string
   pins: PinRef[]
-  items: number[]
-  sheets: number[]
+  uses: Use[]
   named: boolean
   supplies?: string[]
+  names?: string[]
 }
 
 export interface Link {
@@ -581,8 +958,12 @@ export interface Finding {
   stage: string
   at: Point
   sheet?: number
+  path?: string
   copper?: number
   objects?: number[]
+  print: string
+  excused?: string
+  lapsed?: string
 }
 
 export interface Stages {
@@ -608,29 +989,113 @@ export interface Obstacle {
   required: number
 }
 
+export interface PartRef {
+  part: number
+  path?: string
+}
+
+export interface ErcKind {
+  kind: string
+  rule: string
+  severity: string
+}
+
+export interface Row {
+  name: string
+  pieces: Piece[]
+}
+
+export interface Mark {
+  at: number
+  text: string
+}
+
+export interface Span {
+  from: number
+  to: number
+  text: string
+}
+
+export interface PaperMark {
+  p?: number[]
+  c?: boolean
+  r?: number
+  s?: string
+  f?: string
+  w?: number
+  d?: boolean
+  t?: string
+  z?: number
+  a?: number
+  u?: boolean
+  m?: boolean
+  b?: boolean
+  k?: string
+  i?: number
+}
+
 export interface DrawnShape {
   pts: Point[]
   area: boolean
   r: number
 }
 
+export interface Bundle {
+  name: string
+  members: string[]
+  items: number[]
+}
+
+export interface Unmatched {
+  object: number
+  block: number
+  pin: string
+  at: Point
+  why: string
+}
+
 export interface PinRef {
   part: number
   pin: string
+  path?: string
+}
+
+export interface Use {
+  path?: string
+  sheet: number
+  items: number[]
+}
+
+export interface Piece {
+  state: string
+  slots: number
+  text: string
 }
 
 /** Every object by its kind. */
 export interface Kinds {
   settings: Settings
+  checks: Checks
   sheet: Sheet
   symbol: Symbol
   footprint: Footprint
   libraryPart: LibraryPart
+  asset: Asset
   part: Part
   wire: Wire
   label: Label
+  port: Port
+  tap: Tap
   supply: Supply
   openMark: OpenMark
+  block: Block
+  cluster: Cluster
+  note: Note
+  picture: Picture
+  timing: Timing
+  shape: Shape
+  netSpec: NetSpec
+  excuse: Excuse
   board: Board
   placed: Placed
   track: Track
@@ -641,34 +1106,58 @@ export interface Kinds {
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
+export const kindNames: Kind[] = ['settings', 'checks', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'netSpec', 'excuse', 'board', 'placed', 'track', 'via', 'hole', 'legend']
+
 /** Every edit command by its name. */
 export interface Commands {
   addHole: AddHole
   addLegend: AddLegend
+  addPicture: AddPicture
+  addSheet: AddSheet
+  arrange: Arrange
   carry: Carry
+  drawItem: DrawItem
   drawTrack: DrawTrack
   drawWire: DrawWire
+  excuse: EditExcuse
   flipPlaced: FlipPlaced
   lock: Lock
+  matchPort: MatchPort
   moveItems: MoveItems
   movePlaced: MovePlaced
   moveText: MoveText
+  orderSheets: OrderSheets
+  pairNets: PairNets
   paste: Paste
+  placeBlock: PlaceBlock
   placeLabel: PlaceLabel
   placeOpenMark: PlaceOpenMark
   placePart: PlacePart
+  placePort: PlacePort
   placeSupply: PlaceSupply
+  placeTaps: PlaceTaps
   remove: Remove
   removeNetTracks: RemoveNetTracks
+  removeSheet: RemoveSheet
   removeTrack: RemoveTrack
-  renameLabel: RenameLabel
+  renameNet: RenameNet
+  renumber: Renumber
+  replacePart: ReplacePart
+  replaceText: ReplaceText
+  setBlock: SetBlock
+  setChecks: SetChecks
   setLegend: SetLegend
+  setName: SetName
+  setNets: SetNets
   setOutline: SetOutline
   setPart: SetPart
+  setParts: SetParts
   setPlaced: SetPlaced
+  setPort: SetPort
   setRules: SetRules
   setSettings: SetSettings
   setSheet: SetSheet
+  setSupply: SetSupply
   setTrack: SetTrack
   turnItems: TurnItems
   turnPlaced: TurnPlaced

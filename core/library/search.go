@@ -1,0 +1,129 @@
+package library
+
+import (
+	"cmp"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"sync"
+)
+
+// Catalog is a list of items made ready for searching as somebody types: a search looks at
+// each item once, at about a tenth of a microsecond.
+type Catalog struct {
+	items []Item
+	names []string // in lower case
+	rest  []string // all other texts, in lower case, words between spaces
+	pins  []int
+}
+
+// NewCatalog makes items ready for searching.
+func NewCatalog(items []Item) *Catalog {
+	c := &Catalog{items: items}
+	for _, it := range items {
+		p := it.Part
+		c.names = append(c.names, strings.ToLower(p.Name))
+		c.rest = append(c.rest, strings.ToLower(strings.Join([]string{"", p.Value, p.Footprint, p.Prefix, p.Description, p.Keywords, ""}, " ")))
+		n := len(it.Symbol.Pins)
+		if len(it.Units) > 0 {
+			n = 0
+			for _, u := range it.Units {
+				n += len(u.Pins)
+			}
+		}
+		c.pins = append(c.pins, n)
+	}
+	return c
+}
+
+var shipped = sync.OnceValue(func() *Catalog { return NewCatalog(All()) })
+
+// Shipped is the catalog of the shipped library.
+func Shipped() *Catalog { return shipped() }
+
+// Search the shipped library.
+func Search(query string) []Item {
+	found, _ := shipped().Search(query, 0)
+	return found
+}
+
+var (
+	pinCount = regexp.MustCompile(`([0-9]+)[ -]pins?\b`)
+	wild     = strings.NewReplacer(`\*`, `\S*`, `\?`, `\S`)
+)
+
+// Search lists the items in which every word of the query occurs, best first: in the name's
+// beginning, at the beginning of one of its words, within it, then in value, footprint,
+// prefix, description and keywords. A word may hold the wildcards * and ?, which stand for
+// any letters and for one; "8 pins" asks for a number of pins. Most bounds the list, 0 does
+// not; found is how many there are in all.
+func (c *Catalog) Search(query string, most int) (list []Item, found int) {
+	query = strings.ToLower(query)
+	pins := -1
+	if m := pinCount.FindStringSubmatch(query); m != nil {
+		pins, _ = strconv.Atoi(m[1]) // digits only
+		query = strings.Replace(query, m[0], " ", 1)
+	}
+	words := strings.Fields(query)
+	globs := make([]*regexp.Regexp, len(words))
+	for i, w := range words {
+		if strings.ContainsAny(w, "*?") {
+			globs[i] = regexp.MustCompile(`(^|\s)` + wild.Replace(regexp.QuoteMeta(w)) + `(\s|$)`)
+		}
+	}
+	type hit struct{ i, rank int }
+	var hits []hit
+	for i, name := range c.names {
+		if pins >= 0 && c.pins[i] != pins {
+			continue
+		}
+		rank := 0
+		for k, w := range words {
+			r := rankOf(name, c.rest[i], w, globs[k])
+			if r < 0 {
+				rank = -1
+				break
+			}
+			rank += r
+		}
+		if rank >= 0 {
+			hits = append(hits, hit{i, rank})
+		}
+	}
+	slices.SortStableFunc(hits, func(a, b hit) int { return cmp.Compare(a.rank, b.rank) })
+	found = len(hits)
+	if most > 0 && len(hits) > most {
+		hits = hits[:most]
+	}
+	for _, h := range hits {
+		list = append(list, c.items[h.i])
+	}
+	return list, found
+}
+
+// rankOf tells how well a word fits an item, 0 best; below 0 it does not.
+func rankOf(name, rest, w string, glob *regexp.Regexp) int {
+	switch {
+	case glob != nil && glob.MatchString(name):
+		return 1
+	case glob != nil && glob.MatchString(rest):
+		return 4
+	case glob != nil:
+		return -1
+	case strings.HasPrefix(name, w):
+		return 0
+	}
+	if i := strings.Index(name, w); i > 0 && name[i-1] == ' ' {
+		return 1
+	} else if i > 0 {
+		return 2
+	}
+	if strings.Contains(rest, " "+w) {
+		return 3
+	}
+	if strings.Contains(rest, w) {
+		return 5
+	}
+	return -1
+}

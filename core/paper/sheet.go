@@ -1,0 +1,150 @@
+package paper
+
+import (
+	"fmt"
+	"slices"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// Drawn is what one object of a sheet looks like. Junctions have no object: their id is 0.
+type Drawn struct {
+	ID    design.ID   `json:"id"`
+	Kind  design.Kind `json:"kind"`
+	Marks []Mark      `json:"marks"`
+}
+
+// Page is one use of a sheet, ready to be shown.
+type Page struct {
+	Place circuit.Place `json:"place"`
+	Size  geom.Point    `json:"size"`
+	Items []Drawn       `json:"items"` // in the order in which they are painted
+}
+
+// PageOf draws one use of a sheet.
+func PageOf(d *design.Doc, n *circuit.Nets, place circuit.Place) Page {
+	s := d.Sheets[place.Sheet]
+	p := Page{Place: place, Size: design.SheetSizes[s.Size]}
+	p.Items = append(p.Items, Drawn{s.ID, design.KindSheet, Frame(d, n.Tree, place)})
+	standing := d.Standing(s.ID)
+	for _, kind := range Layers {
+		for _, o := range standing {
+			if o.ObjectKind() == kind {
+				p.Items = append(p.Items, Drawn{o.ObjectID(), kind, Marks(d, o, place.Path)})
+			}
+		}
+	}
+	if v := n.Views[s.ID]; v != nil {
+		var dots []Mark
+		for _, j := range v.Junctions {
+			dots = append(dots, Junction(j, false))
+		}
+		for _, j := range v.Knots {
+			dots = append(dots, Junction(j, true))
+		}
+		if len(dots) > 0 {
+			p.Items = append(p.Items, Drawn{0, design.KindWire, dots})
+		}
+	}
+	return p
+}
+
+// Field of the title block: the sheet's own entry, else the project's.
+func Field(d *design.Doc, s *design.Sheet, field string) string {
+	if v, ok := s.Fields[field]; ok {
+		return v
+	}
+	p := d.Settings
+	return map[string]string{"title": p.Title, "number": p.Number, "revision": p.Revision, "author": p.Author, "date": p.Date}[field]
+}
+
+// Margins of the frame.
+const frameMargin = 10_000_000
+
+// Frame draws a sheet's border with its zones, numbered across from the left and lettered
+// down from the top, and the title block in the lower right corner.
+func Frame(d *design.Doc, t *circuit.Tree, place circuit.Place) []Mark {
+	s := d.Sheets[place.Sheet]
+	size := design.SheetSizes[s.Size]
+	inner := geom.Box{Min: geom.Pt(frameMargin, frameMargin), Max: size.Sub(geom.Pt(frameMargin, frameMargin))}
+	out := []Mark{box("", "frame", milli(0.18), geom.Box{Max: size}), box("", "frame", milli(0.5), inner)}
+	out = append(out, zones(inner)...)
+	return append(out, titleBlock(d, t, s, place, inner)...)
+}
+
+func zones(inner geom.Box) []Mark {
+	var out []Mark
+	w, h := inner.Max.X-inner.Min.X, inner.Max.Y-inner.Min.Y
+	across, down := max(2, (w+25*mm)/(50*mm)), max(2, (h+25*mm)/(50*mm))
+	label := func(s string, at geom.Point) { out = append(out, text(s, "quiet", milli(2.6), at, 0)) }
+	half := int64(frameMargin / 2)
+	for i := range across {
+		x, next := inner.Min.X+w*i/across, inner.Min.X+w*(i+1)/across
+		for _, y := range []int64{inner.Min.Y, inner.Max.Y} {
+			out0 := int64(-1)
+			if y == inner.Max.Y {
+				out0 = 1
+			}
+			if i > 0 {
+				out = append(out, line("frame", milli(0.25), geom.Pt(x, y), geom.Pt(x, y+out0*half)))
+			}
+			label(fmt.Sprint(i+1), geom.Pt((x+next)/2, y+out0*half/2))
+		}
+	}
+	for i := range down {
+		y, next := inner.Max.Y-h*i/down, inner.Max.Y-h*(i+1)/down
+		for _, x := range []int64{inner.Min.X, inner.Max.X} {
+			out0 := int64(-1)
+			if x == inner.Max.X {
+				out0 = 1
+			}
+			if i > 0 {
+				out = append(out, line("frame", milli(0.25), geom.Pt(x, y), geom.Pt(x+out0*half, y)))
+			}
+			label(string(rune('A'+i%26)), geom.Pt(x+out0*half/2, (y+next)/2))
+		}
+	}
+	return out
+}
+
+func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.Place, inner geom.Box) []Mark {
+	w, h := int64(120*mm), int64(27*mm)
+	x, y := inner.Max.X-w, inner.Min.Y
+	out := []Mark{box("paper", "frame", milli(0.5), geom.Box{Min: geom.Pt(x, y), Max: geom.Pt(inner.Max.X, y+h)})}
+	rule := func(x0, y0, x1, y1 float64) {
+		out = append(out, line("frame", milli(0.25), geom.Pt(x+milli(x0), y+milli(y0)), geom.Pt(x+milli(x1), y+milli(y1))))
+	}
+	rule(0, 18, 120, 18)
+	rule(0, 9, 120, 9)
+	rule(70, 9, 70, 18)
+	rule(44, 0, 44, 9)
+	rule(70, 0, 70, 9)
+	rule(100, 0, 100, 9)
+	cell := func(tx, ty, room float64, head, words string, size int64, bold bool) {
+		a := text(head, "quiet", milli(1.8), geom.Pt(x+milli(tx+1.6), y+milli(ty+6.9)), -1)
+		b := text(words, "ink", size, geom.Pt(x+milli(tx+1.6), y+milli(ty+3.1)), -1)
+		a.Words, b.Words, b.Bold = true, true, bold
+		if width := TextWidth(b); width > milli(room-3) { // as large as fits
+			b.Size = size * milli(room-3) / width
+		}
+		out = append(out, a)
+		if words != "" {
+			out = append(out, b)
+		}
+	}
+	nth := slices.IndexFunc(t.Places, func(p circuit.Place) bool { return p.Path == place.Path && p.Sheet == place.Sheet })
+	name := s.Name
+	if place.Depth > 0 && place.Label != s.Name {
+		name += " · " + place.Label
+	}
+	cell(0, 18, 120, "Title", Field(d, s, "title"), milli(4.4), true)
+	cell(0, 9, 70, "Sheet", name, milli(3.4), true)
+	cell(70, 9, 50, "Document", Field(d, s, "number"), milli(3), false)
+	cell(0, 0, 44, "Author", Field(d, s, "author"), milli(2.8), false)
+	cell(44, 0, 26, "Date", Field(d, s, "date"), milli(2.8), false)
+	cell(70, 0, 30, "Revision", Field(d, s, "revision"), milli(2.8), false)
+	cell(100, 0, 20, s.Size, fmt.Sprintf("%d of %d", nth+1, len(t.Places)), milli(2.8), false)
+	return out
+}
