@@ -257,6 +257,7 @@ func (p *project) answer(c *client, req Request) {
 		p.paintItem(c, req)
 	case "share":
 		p.share(c, req.Shared)
+		c.say(Message{T: "done", Ref: req.Ref, Rev: p.bench.Rev})
 	default:
 		c.say(Message{T: "refused", Ref: req.Ref, Why: fmt.Sprintf("%q is not known", req.T)})
 	}

@@ -14,7 +14,7 @@ import { type Box, boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
 import type { Finding } from '../live/wire.gen'
-import { useCommands } from '../shell/commands'
+import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
 import LengthField from '../shell/LengthField.vue'
@@ -27,7 +27,7 @@ import LayerLadder from './LayerLadder.vue'
 import { drawOverlay } from './overlay'
 
 const props = defineProps<{ project: Project }>()
-const emit = defineEmits<{ where: [string] }>()
+const emit = defineEmits<{ where: [Crumb[]] }>()
 const route = useRoute()
 const taste = useTaste()
 const ed = new BoardEditor(props.project, taste)
@@ -55,6 +55,25 @@ const frameAll = () => canvas.value?.show(ed.content(), 50, 160, 4e-5)
 function goTo(b: Box) {
   canvas.value?.show({ minX: b.minX - 6e6, minY: b.minY - 6e6, maxX: b.maxX + 6e6, maxY: b.maxY + 6e6 }, 40, 0, 5e-5)
 }
+/** What is picked here is picked in the circuit and in other windows, and the other way round. */
+function share() {
+  const parts = [...ed.selection]
+    .map((id) => props.project.get('placed', id))
+    .filter((p) => !!p)
+    .map((p) => ({ part: p.part, ...(p.path ? { path: p.path } : {}) }))
+  if (JSON.stringify(parts) !== JSON.stringify(props.project.picked.value)) props.project.pick(parts)
+}
+function follow() {
+  const want = new Set(props.project.picked.value.map((r) => `${r.part} ${r.path ?? ''}`))
+  const ids = props.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) // prettier-ignore
+  const own = [...ed.selection].filter((id) => props.project.kind(id) === 'placed')
+  if (ids.length === own.length && ids.every((id) => ed.selection.has(id))) return
+  ed.selection.clear()
+  ids.forEach((id) => ed.selection.add(id))
+  ed.redraw()
+}
+watch(() => [...ed.selection], share)
+watch(props.project.picked, follow)
 function pick(id: number) {
   if (!props.project.find(id)) return
   ed.take('select')
@@ -64,7 +83,7 @@ function pick(id: number) {
   if (b) goTo(b)
 }
 function lightNet(name: string) {
-  ed.project.lit.value = ed.project.lit.value === name ? '' : name
+  ed.project.light(ed.project.lit.value === name ? '' : name)
   if (!ed.project.lit.value) return
   const ids = [
     ...props.project.all('placed').filter((p) => Object.values(p.nets).includes(name)),
@@ -79,14 +98,14 @@ function showFinding(f: Finding) {
   ed.selection.clear()
   for (const id of f.objects ?? []) if (props.project.kind(id) !== 'board') ed.selection.add(id)
   if (f.copper !== undefined) ed.toSheet(f.copper)
-  if (f.kind === 'links') ed.project.lit.value = f.key.slice(6)
+  if (f.kind === 'links') ed.project.light(f.key.slice(6))
   ed.flagged = f.at
   goTo(boxOf([f.at], 3e6))
 }
 function followRoute() {
   if (route.query.id) pick(Number(route.query.id))
   if (route.query.net) {
-    ed.project.lit.value = ''
+    ed.project.light('')
     lightNet(String(route.query.net))
   }
   const f = route.query.finding && props.project.findings.get(String(route.query.finding))
@@ -95,6 +114,7 @@ function followRoute() {
 watch(() => route.query, () => canvas.value && followRoute()) // prettier-ignore
 function ready() {
   frameAll()
+  follow()
   followRoute()
 }
 
@@ -180,7 +200,7 @@ useCommands(
       title: 'Highlight the net under the cursor',
       keys: 'H',
       group: 'See',
-      run: () => (ed.project.lit.value = ed.netUnder(ed.raw, tolerance())),
+      run: () => ed.project.light(ed.netUnder(ed.raw, tolerance())),
     },
     {
       id: 'links',
@@ -236,7 +256,7 @@ useCommands(
 )
 const release = (e: KeyboardEvent) => e.key === ' ' && canvas.value?.hold(false)
 onMounted(() => {
-  emit('where', 'Board')
+  emit('where', [{ name: 'Board', go: () => undefined }])
   ed.load()
   window.addEventListener('keyup', release)
 })

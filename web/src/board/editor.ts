@@ -197,7 +197,7 @@ export class BoardEditor {
     else if (this.state.tool !== 'select') this.take('select')
     else if (this.selection.size) this.selection.clear()
     else if (this.project.lit.value || this.flagged) {
-      this.project.lit.value = ''
+      this.project.light('')
       this.flagged = null
     } else return false
     this.redraw()
@@ -398,7 +398,7 @@ export class BoardEditor {
         if (!t.sheets.includes(this.state.sheet)) this.toSheet(t.sheets[0])
         this.route = { net: t.net, runs: [{ sheet: this.state.sheet, path: [t.at] }], start: t }
         this.state.routing = t.net
-        this.project.lit.value = t.net
+        this.project.light(t.net)
         this.target = null
       }
       this.redraw()

@@ -1,19 +1,22 @@
 <script setup lang="ts">
 import { mdiCheckCircleOutline } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { format } from '../live/units'
 import { useCommands } from '../shell/commands'
+import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
+import ErcMatrix from './ErcMatrix.vue'
 import FindingRow from './FindingRow.vue'
 
 const props = defineProps<{ project: Project }>()
 const router = useRouter()
 const taste = useTaste()
 const only = ref<'all' | 'circuit' | 'board'>('all')
-const all = computed(() => props.project.findingList.value)
+const all = computed(() => props.project.openFindings.value)
+const excused = computed(() => props.project.findingList.value.filter((f) => f.excused))
 const shown = computed(() => all.value.filter((f) => only.value === 'all' || f.stage === only.value))
 const groups = computed(() =>
   [
@@ -31,13 +34,31 @@ const nothing = computed(() => props.project.stages.value.circuit === 'none')
 const where = (f: Finding) =>
   `${f.stage === 'circuit' ? 'Circuit' : 'Board'} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
 const checked = computed(() => [
-  ['Circuit', 'open pins, nets with a single pin, loose wire ends, supplies joined, designators borne twice'],
+  [
+    'Circuit',
+    'open and single pins, pins that do not suit one another, inputs nobody drives, supplies nobody feeds or that are joined, loose ends, bundles and taps, ports and blocks, names that differ by case, designators borne twice',
+  ],
   [
     'Board',
     `clearance ${len(rules.value.clearance)}, to the edge ${len(rules.value.edgeClearance)}, between holes ${len(rules.value.holeClearance)}; least width ${len(rules.value.leastWidth)}, hole ${len(rules.value.leastHole)}, ring ${len(rules.value.leastRing)}`,
   ],
   ['Both', 'every net joined, parts on the board, board and circuit agree'],
 ])
+const asking = ref('')
+const reason = ref('')
+function begin(f: Finding) {
+  asking.value = asking.value === f.key ? '' : f.key
+  reason.value = f.lapsed ?? ''
+  void nextTick(() => document.querySelector<HTMLInputElement>('[data-test="reason"]')?.focus())
+}
+async function excuse(f: Finding, why: string) {
+  if (!why.trim() && !f.excused) {
+    say('Say why it is right as it is.', 'error')
+    return
+  }
+  const done = await props.project.edit('excuse', { key: f.key, print: f.print, text: f.text, reason: why }).catch(complain)
+  if (done) asking.value = ''
+}
 const len = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
 useCommands([])
 </script>
@@ -78,8 +99,35 @@ useCommands([])
         <div v-for="f in g.list" :key="f.key" class="row">
           <FindingRow :finding="f" @click="go(f)" />
           <span class="mono quiet place">{{ where(f) }}</span>
+          <button v-if="f.severity !== 'todo'" class="plain" data-test="excuse" @click="begin(f)">Excuse …</button>
+          <div v-if="asking === f.key" class="why">
+            <input
+              v-model="reason"
+              placeholder="Why is it right as it is?"
+              aria-label="Reason"
+              data-test="reason"
+              @keydown.enter="excuse(f, reason)"
+              @keydown.esc="asking = ''"
+            />
+            <v-btn size="small" color="primary" variant="flat" @click="excuse(f, reason)">Excuse it</v-btn>
+          </div>
         </div>
       </section>
+      <section v-if="excused.length" data-test="excused">
+        <h3>
+          Excused <span class="mono">{{ excused.length }}</span>
+          <span class="quiet">Each comes back when what it is about changes.</span>
+        </h3>
+        <div v-for="f in excused" :key="f.key" class="row">
+          <div class="grow">
+            <FindingRow :finding="f" @click="go(f)" />
+            <p class="reason">“{{ f.excused }}”</p>
+          </div>
+          <span class="mono quiet place">{{ where(f) }}</span>
+          <button class="plain" @click="excuse(f, '')">Take back</button>
+        </div>
+      </section>
+      <ErcMatrix :project="project" />
       <section class="what">
         <h3>What is checked</h3>
         <p v-for="[head, text] in checked" :key="head">
@@ -91,6 +139,27 @@ useCommands([])
 </template>
 
 <style scoped>
+.why {
+  display: flex;
+  gap: 8px;
+  width: 100%;
+  padding: 4px 8px 8px 30px;
+}
+.why input {
+  flex: 1;
+  padding: 5px 9px;
+  border-radius: 7px;
+  border: 1px solid rgba(var(--v-border-color), 0.5);
+  color: inherit;
+}
+.grow {
+  flex: 1;
+  min-width: 0;
+}
+.reason {
+  padding-left: 32px;
+  font-style: italic;
+}
 .page {
   position: absolute;
   inset: 0;

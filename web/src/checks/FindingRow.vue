@@ -26,6 +26,7 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
           <span class="mono">{{ length(finding.required) }}</span></template
         >
       </span>
+      <span v-if="finding.lapsed" class="quiet small">It was excused (“{{ finding.lapsed }}”) and has changed since.</span>
     </span>
   </button>
 </template>

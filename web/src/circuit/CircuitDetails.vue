@@ -5,127 +5,296 @@ import type { Kinds, Part } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import TextRow from '../shell/TextRow.vue'
 import type { CircuitEditor } from './editor'
+import NetRows from './NetRows.vue'
+import { bundleOf, insideCluster, nameOf } from './picking'
+import SheetRows from './SheetRows.vue'
+import { tints } from './tools'
 
+/** The properties of what is picked. */
 const props = defineProps<{ project: Project; editor: CircuitEditor }>()
+const emit = defineEmits<{ replace: [] }>()
 const picked = computed(() => {
   void props.project.docTick.value
   return [...props.editor.selection].map((id) => props.project.find(id)).filter((b) => !!b)
 })
 const parts = computed(() => picked.value.filter((b) => b.kind === 'part').map((b) => b.object as Part))
 const one = computed(() => (picked.value.length === 1 ? picked.value[0] : undefined))
-const shared = (f: 'value' | 'footprint' | 'library') => {
-  const all = new Set(parts.value.map((p) => p[f]))
+const cluster = computed(() => picked.value.find((b) => b.kind === 'cluster')?.object as Kinds['cluster'] | undefined)
+const as = <K extends keyof Kinds>(kind: K) => (one.value?.kind === kind ? (one.value.object as Kinds[K]) : undefined)
+const shared = (of: (p: Part) => string) => {
+  const all = new Set(parts.value.map(of))
   return all.size === 1 ? [...all][0] : null
 }
 const footprints = computed(() => {
   void props.project.docTick.value
   return ['', ...props.project.all('footprint').map((f) => f.name).sort()] // prettier-ignore
 })
-async function setAll(fields: { value?: string; footprint?: string; designator?: string }) {
-  try {
-    for (const p of parts.value) await props.project.edit('setPart', { id: p.id, ...fields })
-  } catch (e) {
-    complain(e)
-  }
-}
-const rename = (name: string) => props.project.edit('renameLabel', { id: one.value!.object!.id, name }).catch(complain)
+const ownFields = computed(() => [...new Set(parts.value.flatMap((p) => Object.keys(p.fields ?? {})))].sort())
+const setAll = (field: string, text: string) =>
+  props.project
+    .edit('setParts', {
+      cells: parts.value.map((p) => ({ id: p.id, field, text, ...(field === 'designator' && props.editor.path ? { path: props.editor.path } : {}) })), // prettier-ignore
+    })
+    .catch(complain)
+const designator = computed(() => parts.value[0] && (parts.value[0].others?.[props.editor.path] ?? parts.value[0].designator))
+const rename = (name: string) => props.project.edit('setName', { id: one.value!.object!.id, name }).catch(complain)
 const pins = computed(() => {
   void props.project.derivedTick.value
   const p = parts.value[0]
   return one.value && p
-    ? (props.project.symbolOf(p.library)?.pins ?? []).map((q) => ({
+    ? (props.project.symbolOf(p.library, p.unit)?.pins ?? []).map((q) => ({
         number: q.number,
         name: q.name,
-        net: props.project.netAtPin(p.id, q.number) ?? '',
+        net: props.project.netAtPin(p.id, q.number, props.editor.path) ?? '',
       }))
     : []
 })
 const net = computed(() => {
   void props.project.derivedTick.value
-  return one.value ? props.project.netOf(one.value.object!.id) : undefined
+  return one.value ? props.project.netOf(one.value.object!.id, props.editor.path) : undefined
 })
-const settings = computed(() => {
-  void props.project.docTick.value
-  return props.project.settings
+const bundle = computed(() => (void props.project.derivedTick.value, one.value && bundleOf(props.editor, one.value.object!.id)))
+const unmatched = computed(() => {
+  void props.project.derivedTick.value
+  const id = one.value?.object?.id
+  return (props.project.views.get(props.editor.sheet)?.unmatched ?? []).filter((u) => u.object === id)
 })
-const sheet = computed(() => {
-  void props.project.docTick.value
-  return props.project.get('sheet', props.editor.sheet)
-})
-const setting = (f: Partial<Kinds['settings']>) => props.project.edit('setSettings', f).catch(complain)
+const kindName: Record<string, string> = { label: 'Net label', supply: 'Supply', port: 'Port', tap: 'Tap' }
+const mend = (u: { block: number; pin: string }, how: string) =>
+  props.project.edit('matchPort', { block: u.block, pin: u.pin, how }).catch(complain)
+const draw = (o: object) =>
+  props.project
+    .edit('drawItem', { kind: one.value?.kind ?? 'cluster', object: { ...(one.value?.object ?? cluster.value), ...o } })
+    .catch(complain)
+const drawCluster = (o: object) =>
+  props.project.edit('drawItem', { kind: 'cluster', object: { ...cluster.value, ...o } }).catch(complain)
+const mm = (nm: number) => String(nm / 1e6)
+function alone() {
+  const id = cluster.value!.id
+  props.editor.selection.clear()
+  props.editor.selection.add(id)
+}
+const whole = computed(() => !!cluster.value && picked.value.length > insideCluster(props.editor, cluster.value).length)
 </script>
 
 <template>
-  <template v-if="parts.length && parts.length === picked.length">
-    <h3>{{ parts.length === 1 ? parts[0].library : `${parts.length} parts` }}</h3>
+  <template v-if="cluster && (one || whole)">
+    <h3>Cluster</h3>
+    <TextRow label="Title" :value="cluster.title" name="cluster-title" @keep="drawCluster({ title: $event })" />
+    <TextRow label="Tint" :value="cluster.tint" :options="tints" @keep="drawCluster({ tint: $event })" />
+    <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} inside</p>
+    <button v-if="!one" class="plain" @click="alone">Pick the frame alone</button>
+  </template>
+  <template v-else-if="parts.length && parts.length === picked.length">
+    <h3>
+      {{ parts.length === 1 ? parts[0].library : `${parts.length} parts` }}
+      <span v-if="parts.length === 1 && parts[0].unit" class="quiet">unit {{ String.fromCharCode(64 + parts[0].unit) }}</span>
+    </h3>
     <TextRow
       v-if="parts.length === 1"
       label="Designator"
-      :value="parts[0].designator"
+      :value="designator"
       mono
       name="designator"
-      @keep="setAll({ designator: $event })"
+      @keep="setAll('designator', $event)"
     />
     <TextRow
       label="Value"
-      :value="shared('value') ?? ''"
-      :mixed="shared('value') === null"
+      :value="shared((p) => p.value) ?? ''"
+      :mixed="shared((p) => p.value) === null"
       mono
       name="value"
-      @keep="setAll({ value: $event })"
+      @keep="setAll('value', $event)"
     />
     <TextRow
       label="Footprint"
-      :value="shared('footprint') ?? ''"
+      :value="shared((p) => p.footprint) ?? ''"
       :options="footprints"
       name="footprint"
-      @keep="setAll({ footprint: $event })"
+      @keep="setAll('footprint', $event)"
     />
+    <TextRow
+      label="Fitted"
+      :value="shared((p) => (p.notFitted ? 'no' : 'yes')) ?? ''"
+      :options="['yes', 'no']"
+      name="fitted"
+      @keep="setAll('fitted', $event)"
+    />
+    <TextRow
+      v-for="f in ownFields"
+      :key="f"
+      :label="f"
+      :value="shared((p) => p.fields?.[f] ?? '') ?? ''"
+      :mixed="shared((p) => p.fields?.[f] ?? '') === null"
+      @keep="setAll(f, $event)"
+    />
+    <div class="acts">
+      <button class="plain" data-test="replace" @click="emit('replace')">Replace …</button>
+      <template v-if="parts.length > 1">
+        <button class="plain" title="Line up in a column" @click="editor.arrange('column')">Column</button>
+        <button class="plain" title="Line up in a row" @click="editor.arrange('row')">Row</button>
+        <button v-if="parts.length > 2" class="plain" title="Spread evenly across" @click="editor.arrange('across')">
+          Across
+        </button>
+        <button v-if="parts.length > 2" class="plain" title="Spread evenly down" @click="editor.arrange('down')">Down</button>
+      </template>
+    </div>
     <table v-if="pins.length">
       <tbody>
         <tr v-for="q in pins" :key="q.number">
           <td class="mono">{{ q.number }}</td>
           <td>{{ q.name }}</td>
           <td class="mono net">
-            <button @click="((editor.project.lit.value = q.net), editor.redraw())">{{ q.net }}</button>
+            <button @click="project.light(q.net)">{{ q.net }}</button>
           </td>
         </tr>
       </tbody>
     </table>
   </template>
-  <template v-else-if="one && (one.kind === 'label' || one.kind === 'supply')">
-    <h3>{{ one.kind === 'label' ? 'Net label' : 'Supply' }}</h3>
-    <TextRow label="Name" :value="(one.object as Kinds['label']).name" mono name="label-name" @keep="rename" />
-  </template>
-  <template v-else-if="one && one.kind === 'wire'">
-    <h3>Wire</h3>
-    <p>
-      Net <span class="mono">{{ net }}</span>
+  <template v-else-if="one && kindName[one.kind]">
+    <h3>{{ kindName[one.kind] }}</h3>
+    <TextRow
+      :label="one.kind === 'tap' ? 'Member' : 'This name'"
+      :value="nameOf(one) ?? ''"
+      mono
+      name="label-name"
+      @keep="rename"
+    />
+    <TextRow
+      v-if="as('port')"
+      label="Direction"
+      :value="as('port')!.way"
+      :options="['in', 'out', 'both']"
+      name="port-way"
+      @keep="project.edit('setPort', { id: one.object!.id, way: $event }).catch(complain)"
+    />
+    <template v-if="as('supply')">
+      <TextRow
+        label="Shape"
+        :value="as('supply')!.shape"
+        :options="['ground', 'earth', 'chassis', 'bar', 'arrow', 'ring']"
+        @keep="project.edit('setSupply', { id: one.object!.id, shape: $event }).catch(complain)"
+      />
+      <TextRow
+        label="Comes in here"
+        :value="as('supply')!.feeds ? 'yes' : 'no'"
+        :options="['yes', 'no']"
+        @keep="project.edit('setSupply', { id: one.object!.id, feeds: $event === 'yes' }).catch(complain)"
+      />
+    </template>
+    <NetRows v-if="net && !bundle" :project="project" :net="net" />
+    <p v-if="bundle" class="quiet">
+      Bundle of {{ (bundle.members ?? []).length }}: <span class="mono">{{ (bundle.members ?? []).join(' ') }}</span>
     </p>
+  </template>
+  <template v-else-if="as('wire')">
+    <template v-if="as('wire')!.bundle">
+      <h3>Bundle</h3>
+      <p v-if="bundle?.name" class="mono">{{ bundle.name }}</p>
+      <p v-else class="quiet">Name it with a label such as D[7:0].</p>
+      <p class="quiet mono members">{{ (bundle?.members ?? []).join(' ') }}</p>
+    </template>
+    <template v-else>
+      <h3>Wire</h3>
+      <NetRows v-if="net" :project="project" :net="net" />
+    </template>
+  </template>
+  <template v-else-if="as('block')">
+    <h3>Block</h3>
+    <TextRow
+      label="Name"
+      :value="as('block')!.name"
+      name="block-name"
+      @keep="project.edit('setBlock', { id: as('block')!.id, name: $event }).catch(complain)"
+    />
+    <p class="quiet">
+      Stands for <strong>{{ project.get('sheet', as('block')!.of)?.name }}</strong> · double click or <kbd>Enter</kbd> goes there
+    </p>
+    <table v-if="as('block')!.pins?.length">
+      <tbody>
+        <tr v-for="q in as('block')!.pins" :key="q.name">
+          <td class="mono">{{ q.name }}</td>
+          <td class="quiet">{{ { in: 'in', out: 'out', both: 'both ways' }[q.way] }}</td>
+          <td class="mono net">
+            <button @click="project.light(project.netAtPin(as('block')!.id, q.name, editor.path) ?? '')">
+              {{ project.netAtPin(as('block')!.id, q.name, editor.path) ?? '' }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+  <template v-else-if="as('note')">
+    <h3>Note</h3>
+    <TextRow
+      label="Letters, mm"
+      :value="mm(as('note')!.size)"
+      mono
+      @keep="draw({ size: Math.round(Number($event) * 1e6) || as('note')!.size })"
+    />
+    <TextRow
+      label="Width, mm"
+      :value="mm(as('note')!.width)"
+      mono
+      @keep="draw({ width: Math.round(Number($event) * 1e6) || as('note')!.width })"
+    />
+    <TextRow label="Paper" :value="as('note')!.tint" :options="tints" @keep="draw({ tint: $event })" />
+    <button class="plain" @click="editor.hand.rewrite(one!.object!.id)">Write …</button>
+  </template>
+  <template v-else-if="as('timing')">
+    <h3>Timing diagram</h3>
+    <TextRow
+      label="Slot, mm"
+      :value="mm(as('timing')!.slot)"
+      mono
+      @keep="draw({ slot: Math.round(Number($event) * 1e6) || as('timing')!.slot })"
+    />
+    <button class="plain" @click="editor.hand.rewrite(one!.object!.id)">Write …</button>
+  </template>
+  <template v-else-if="as('picture')">
+    <h3>Picture</h3>
+    <p>{{ project.get('asset', as('picture')!.asset)?.name }}</p>
+    <p class="quiet mono">{{ mm(as('picture')!.size.x) }} × {{ mm(as('picture')!.size.y) }} mm</p>
+  </template>
+  <template v-else-if="as('shape')">
+    <h3>Figure</h3>
+    <TextRow
+      label="Form"
+      :value="as('shape')!.form"
+      :options="['line', 'arrow', 'rectangle', 'ellipse']"
+      @keep="draw({ form: $event })"
+    />
+    <TextRow label="Tint" :value="as('shape')!.tint" :options="tints" @keep="draw({ tint: $event })" />
+    <TextRow
+      label="Dashed"
+      :value="as('shape')!.dash ? 'yes' : 'no'"
+      :options="['no', 'yes']"
+      @keep="draw({ dash: $event === 'yes' })"
+    />
   </template>
   <template v-else-if="picked.length">
     <h3>{{ picked.length }} things picked</h3>
     <p class="quiet">{{ parts.length }} parts among them</p>
   </template>
-  <template v-else-if="settings && sheet">
-    <h3>Title block</h3>
-    <TextRow label="Title" :value="settings.title" @keep="setting({ title: $event })" />
-    <TextRow label="Document" :value="settings.number" @keep="setting({ number: $event })" />
-    <TextRow label="Revision" :value="settings.revision" @keep="setting({ revision: $event })" />
-    <TextRow label="Author" :value="settings.author" @keep="setting({ author: $event })" />
-    <TextRow label="Date" :value="settings.date" @keep="setting({ date: $event })" />
-    <TextRow
-      label="Sheet"
-      :value="sheet.name"
-      @keep="project.edit('setSheet', { sheet: sheet!.id, name: $event }).catch(complain)"
-    />
-    <TextRow
-      label="Size"
-      :value="sheet.size"
-      :options="['A4', 'A3']"
-      @keep="project.edit('setSheet', { sheet: sheet!.id, size: $event }).catch(complain)"
-    />
-  </template>
+  <SheetRows v-else :project="project" :sheet="editor.sheet" />
+  <div v-for="u in unmatched" :key="u.block + u.pin" class="mend" data-test="mend">
+    <p v-if="u.why === 'noPort'">
+      The pin <span class="mono">{{ u.pin }}</span> has no port on its sheet.
+    </p>
+    <p v-else-if="u.why === 'way'">
+      The pin <span class="mono">{{ u.pin }}</span> has another direction than its port.
+    </p>
+    <p v-else>
+      The port <span class="mono">{{ u.pin }}</span> has no pin on the block {{ project.get('block', u.block)?.name }}.
+    </p>
+    <button v-if="u.why === 'way'" class="plain" @click="mend(u, 'way')">Take the port’s direction</button>
+    <template v-else>
+      <button class="plain" data-test="mend-add" @click="mend(u, 'add')">
+        {{ u.why === 'noPort' ? 'Add the port' : 'Add the pin' }}
+      </button>
+      <button class="plain" @click="mend(u, 'drop')">{{ u.why === 'noPort' ? 'Remove the pin' : 'Remove the port' }}</button>
+    </template>
+  </div>
 </template>
 
 <style scoped>
@@ -135,5 +304,21 @@ const setting = (f: Partial<Kinds['settings']>) => props.project.edit('setSettin
   color: rgb(var(--v-theme-secondary));
   font: inherit;
   cursor: pointer;
+}
+.acts,
+.mend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.mend {
+  border-left: 3px solid rgb(var(--v-theme-error));
+  padding: 4px 0 4px 8px;
+}
+.mend p {
+  width: 100%;
+}
+.members {
+  font-size: 11.5px;
 }
 </style>

@@ -1,88 +1,172 @@
 <script setup lang="ts">
-import { mdiCloseThick, mdiCursorDefaultOutline, mdiFlashOutline, mdiTagOutline, mdiVectorPolyline, mdiChip } from '@mdi/js'
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
 import { boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
-import { useCommands } from '../shell/commands'
+import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
 import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
-import { sheetSize } from './draw'
-import { CircuitEditor, type ToolName } from './editor'
+import { circuitCommands, tools } from './circuitCommands'
+import Composer from './Composer.vue'
+import { CircuitEditor } from './editor'
+import FindPanel from './FindPanel.vue'
+import { hint as hintOf } from './hints'
+import NetsTable from './NetsTable.vue'
+import NumberPanel from './NumberPanel.vue'
 import { drawOverlay } from './overlay'
 import PartFinder from './PartFinder.vue'
+import PartsTable from './PartsTable.vue'
+import { nameOf, type TextPlace } from './picking'
+import SheetList from './SheetList.vue'
+import type { Draft, ToolName } from './tools'
+import ToolStrip from './ToolStrip.vue'
 
 const props = defineProps<{ project: Project }>()
-const emit = defineEmits<{ where: [string] }>()
+const emit = defineEmits<{ where: [Crumb[]] }>()
 const route = useRoute()
+const router = useRouter()
 const taste = useTaste()
 const ed = new CircuitEditor(props.project, taste)
 const canvas = ref<InstanceType<typeof CanvasView>>()
 const at = ref<{ x: number; y: number } | null>(null)
 const lastClick = ref<{ x: number; y: number } | null>(null)
-const editing = ref<{ id: number; field: 'designator' | 'value' | 'name'; value: string; x: number; y: number } | null>(null)
+const editing = ref<(TextPlace & { x: number; y: number }) | null>(null)
 const editInput = ref<HTMLInputElement>()
-const empty = computed(
-  () => (void props.project.docTick.value, props.project.all('part').length + props.project.all('wire').length === 0),
-)
+const draft = ref<Draft | null>(null)
+const panel = ref<'' | 'find' | 'numbers'>('')
+const view = computed(() => (route.query.view === 'parts' || route.query.view === 'nets' ? route.query.view : 'drawing'))
+const file = ref<HTMLInputElement>()
+let pictureAt = { x: 0, y: 0 }
+const empty = computed(() => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length)) // prettier-ignore
 
 ed.redraw = () => canvas.value?.redraw()
 ed.editText = (t) => {
+  if (t.field === 'text') {
+    ed.hand.rewrite(t.id)
+    return
+  }
   const p = canvas.value!.view.toScreen(t.at)
-  editing.value = { id: t.id, field: t.field, value: t.value, x: p.x, y: p.y }
+  editing.value = { ...t, x: p.x, y: p.y }
   void nextTick(() => editInput.value?.select())
 }
+ed.enter = (sheet, path) => void goSheet(sheet, path)
+ed.hand.write = (d) => (draft.value = d)
+ed.hand.nameCluster = (id) => {
+  const c = props.project.get('cluster', id)!
+  ed.pick(id)
+  ed.editText({ id, field: 'name', value: c.title, at: { x: Math.min(c.a.x, c.b.x) + 12e6, y: Math.max(c.a.y, c.b.y) } })
+}
+ed.hand.askPicture = (p) => {
+  pictureAt = p
+  file.value?.click()
+}
+async function addPicture(f: File | undefined, p = pictureAt) {
+  if (!f) return
+  const bytes = new Uint8Array(await f.arrayBuffer())
+  let s = ''
+  for (let i = 0; i < bytes.length; i += 8192) s += String.fromCharCode(...bytes.subarray(i, i + 8192))
+  await ed.run('addPicture', { sheet: ed.sheet, name: f.name, data: btoa(s), at: p, width: 0 })
+  if (file.value) file.value.value = ''
+}
+function dropFile(e: DragEvent) {
+  const f = e.dataTransfer?.files[0]
+  const r = (e.currentTarget as HTMLElement).getBoundingClientRect()
+  if (f) void addPicture(f, canvas.value!.view.toWorld(e.clientX - r.left, e.clientY - r.top))
+}
+
 function keepText() {
   const e = editing.value
   editing.value = null
-  if (!e) return
+  if (!e || e.value === '') return
   const job =
     e.field === 'name'
-      ? props.project.edit('renameLabel', { id: e.id, name: e.value })
-      : props.project.edit('setPart', { id: e.id, [e.field]: e.value })
+      ? props.project.edit('setName', { id: e.id, name: e.value })
+      : props.project.edit('setPart', { id: e.id, [e.field]: e.value, ...(ed.path ? { path: ed.path } : {}) })
   job.catch((err) => !String(err).includes('change nothing') && complain(err))
   canvas.value?.focus()
 }
 
-const firstSheet = () => props.project.all('sheet').sort((a, b) => a.order - b.order)[0]
-function load() {
-  const s = props.project.get('sheet', ed.sheet) ?? firstSheet()
-  ed.load(s.id)
-  emit('where', s.name)
+// ---- which sheet
+
+const top = () => props.project.places.value[0] ?? { sheet: 0, path: '' }
+/** The way to the sheet on show: each name leads to the sheet it stands for. */
+function tellWhere() {
+  const p = props.project
+  const crumbs: Crumb[] = []
+  const ids = ed.path ? ed.path.split('/') : []
+  if (ids.length) {
+    const first = p.get('block', Number(ids[0]))
+    const root = first && p.get('sheet', first.sheet)
+    if (root) crumbs.push({ name: root.name, go: () => void goSheet(root.id, '') })
+    ids.forEach((id, i) => {
+      const b = p.get('block', Number(id))
+      if (b) crumbs.push({ name: b.name, go: () => void goSheet(b.of, ids.slice(0, i + 1).join('/')) })
+    })
+  } else {
+    const s = p.get('sheet', ed.sheet)
+    if (s) crumbs.push({ name: s.name, go: () => void goSheet(s.id, '') })
+  }
+  emit('where', crumbs)
+}
+async function show(sheet: number, path: string, frame = true) {
+  const other = sheet !== ed.sheet || path !== ed.path
+  await ed.load(sheet, path)
+  tellWhere()
+  ed.follow()
+  if (other && frame) frameContent()
+}
+async function goSheet(sheet: number, path: string) {
+  await show(sheet, path)
+  void router.push({ query: { ...(view.value === 'drawing' ? {} : { view: view.value }), sheet, ...(path ? { path } : {}) } })
+}
+const hasPlace = (sheet: number, path: string) => props.project.usesOf(sheet).some((u) => (u.path ?? '') === path)
+async function load() {
+  const here = props.project.here.value
+  const asked = { sheet: Number(route.query.sheet ?? 0), path: String(route.query.path ?? '') }
+  const to = [asked, { sheet: ed.sheet, path: ed.path }, here].find((x) => x.sheet && hasPlace(x.sheet, x.path)) ?? top()
+  await show(to.sheet, to.path ?? '', false)
 }
 const offs = [
-  props.project.onChange((changes, whole) => {
-    if (whole) load()
-    else ed.changed(changes)
-    emit('where', props.project.get('sheet', ed.sheet)?.name ?? '')
+  props.project.onChange((changes, whole, drawn) => {
+    if (whole || !props.project.get('sheet', ed.sheet)) void load()
+    else ed.changed(changes, drawn)
+    if (changes.some((c) => c.kind === 'sheet' || c.kind === 'block')) tellWhere()
   }),
-  props.project.onDerived(() => ed.derived()),
+  props.project.onDerived((d) => {
+    if (d.places?.length && !hasPlace(ed.sheet, ed.path)) void load()
+    ed.derived()
+  }),
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.circuitShade, () => ed.scene.invalidate()) // prettier-ignore
+watch(() => ({ ...ed.state }), () => canvas.value?.redraw()) // prettier-ignore
+watch(() => props.project.lit.value, () => canvas.value?.redraw()) // prettier-ignore
 watch(
-  () => [
-    ed.selection.size,
-    ed.state.tool,
-    ed.state.turn,
-    ed.state.mirror,
-    ed.project.lit.value,
-    ed.state.labelName,
-    ed.state.supplyName,
-    ed.state.supplyShape,
-  ],
-  () => canvas.value?.redraw(),
+  () => [...ed.selection],
+  () => {
+    canvas.value?.redraw()
+    ed.share()
+  },
 )
+watch(props.project.picked, () => ed.follow())
+
+// ---- what is seen
 
 function frameAll() {
-  const size = sheetSize[props.project.get('sheet', ed.sheet)?.size ?? 'A4']
-  canvas.value?.show({ minX: 0, minY: 0, maxX: size.x, maxY: size.y }, 16)
+  const b = ed.scene.boxOf(ed.sheet)
+  if (b) canvas.value?.show(b, 16)
+}
+function frameContent() {
+  const b = ed.content()
+  const left = taste.sheetsOpen ? 226 : 0
+  if (b) canvas.value?.show(b, 60, left, 5e-6)
+  else frameAll()
 }
 function frameSelection() {
   const b = ed.boxOf(ed.selection)
@@ -91,68 +175,82 @@ function frameSelection() {
 function goTo(box: { minX: number; minY: number; maxX: number; maxY: number }) {
   canvas.value?.show({ minX: box.minX - 25e6, minY: box.minY - 20e6, maxX: box.maxX + 25e6, maxY: box.maxY + 20e6 }, 40, 0, 8e-6)
 }
-function pickPart(id: number) {
-  const p = props.project.get('part', id)
-  if (!p) return
-  if (p.sheet !== ed.sheet) {
-    ed.load(p.sheet)
-    emit('where', props.project.get('sheet', p.sheet)?.name ?? '')
-  }
+async function pickObject(id: number, path?: string) {
+  const o = props.project.find(id)?.object as { sheet?: number } | undefined
+  if (!o?.sheet) return
+  const to =
+    path !== undefined && hasPlace(o.sheet, path)
+      ? path
+      : o.sheet === ed.sheet
+        ? ed.path
+        : (props.project.usesOf(o.sheet)[0]?.path ?? '')
+  await show(o.sheet, to, false)
   ed.take('select')
-  ed.selection.clear()
-  ed.selection.add(id)
+  ed.pick(id)
   const b = ed.scene.boxOf(id)
   if (b) goTo(b)
 }
-function lightNet(name: string) {
-  ed.project.lit.value = ed.project.lit.value === name ? '' : name
+async function lightNet(name: string, toggle = true) {
+  props.project.light(toggle && props.project.lit.value === name ? '' : name)
   const net = props.project.nets.get(name)
-  const b = net && ed.boxOf([...net.items, ...net.pins.map((p) => p.part)])
-  if (ed.project.lit.value && b) goTo(b)
+  if (!props.project.lit.value || !net) return
+  const uses = net.uses ?? []
+  const onHere = () => uses.find((u) => u.sheet === ed.sheet && (u.path ?? '') === ed.path)
+  if (!onHere() && uses.length) await show(uses[0].sheet, uses[0].path ?? '', false)
+  const b = ed.boxOf([...(onHere()?.items ?? []), ...net.pins.filter((p) => (p.path ?? '') === ed.path).map((p) => p.part)])
+  if (b) goTo(b)
 }
-function showFinding(f: Finding) {
-  if (f.stage !== 'circuit') return
+async function showFinding(f: Finding) {
+  if (f.stage !== 'circuit' || !f.sheet) return
+  await show(f.sheet, f.path ?? '', false)
   ed.take('select')
   ed.selection.clear()
-  for (const id of f.objects ?? []) ed.selection.add(id)
+  for (const id of f.objects ?? []) if (props.project.find(id)) ed.selection.add(id)
   goTo(boxOf([f.at], 5e6))
 }
-function ready() {
-  const b = ed.content()
-  if (b) canvas.value?.show(b, 90, 0, 5e-6)
-  else frameAll()
-  followRoute()
+const isReady = ref(false)
+async function ready() {
+  isReady.value = true
+  if (!ed.state.painted) await load()
+  frameContent()
+  await followRoute()
 }
-function followRoute() {
-  if (route.query.id) pickPart(Number(route.query.id))
-  if (route.query.net) {
-    ed.project.lit.value = ''
-    lightNet(String(route.query.net))
+async function followRoute() {
+  const q = route.query
+  if (
+    q.sheet &&
+    (Number(q.sheet) !== ed.sheet || String(q.path ?? '') !== ed.path) &&
+    hasPlace(Number(q.sheet), String(q.path ?? ''))
+  )
+    await show(Number(q.sheet), String(q.path ?? ''))
+  if (q.id) await pickObject(Number(q.id), q.path === undefined ? undefined : String(q.path))
+  if (q.net) {
+    props.project.light('')
+    await lightNet(String(q.net))
   }
-  const f = route.query.finding && props.project.findings.get(String(route.query.finding))
-  if (f) showFinding(f)
+  const f = q.finding && props.project.findings.get(String(q.finding))
+  if (f) await showFinding(f)
 }
-watch(() => route.query, () => canvas.value && followRoute()) // prettier-ignore
+watch(() => route.query, () => isReady.value && void followRoute()) // prettier-ignore
 
-function paper(ctx: CanvasRenderingContext2D, view: Viewport) {
+function paper(ctx: CanvasRenderingContext2D, v: Viewport) {
   const c = ed.colours
-  const dpr = ctx.canvas.width / view.width
+  const dpr = ctx.canvas.width / v.width
   ctx.fillStyle = c.paper
   ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
   let grid = taste.circuitGrid
   if (!taste.gridOn) return
-  while (grid * view.scale < 9) grid *= 2
+  while (grid * v.scale < 9) grid *= 2
   if (grid > taste.circuitGrid * 8) return
   ctx.fillStyle = c.dots
-  const b = view.box
+  const b = v.box
   for (let x = Math.ceil(b.minX / grid) * grid; x <= b.maxX; x += grid)
     for (let y = Math.ceil(b.minY / grid) * grid; y <= b.maxY; y += grid) {
-      const p = view.toScreen({ x, y })
+      const p = v.toScreen({ x, y })
       ctx.fillRect(Math.round(p.x * dpr), Math.round(p.y * dpr), dpr, dpr)
     }
 }
 const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-6)
-
 function move(h: Hand) {
   ed.move(h.at, tolerance())
   at.value = ed.at
@@ -163,146 +261,103 @@ function down(h: Hand) {
   lastClick.value = { ...ed.at }
 }
 
-const tools = [
-  { id: 'select', name: 'Select', icon: mdiCursorDefaultOutline, keys: 'S' },
-  { id: 'part', name: 'Part', icon: mdiChip, keys: 'N' },
-  { id: 'wire', name: 'Wire', icon: mdiVectorPolyline, keys: 'C' },
-  { id: 'label', name: 'Label', icon: mdiTagOutline, keys: 'T' },
-  { id: 'supply', name: 'Supply', icon: mdiFlashOutline, keys: 'P' },
-  { id: 'open', name: 'Left open', icon: mdiCloseThick, keys: 'O' },
-]
+// ---- tools and commands
+
 function take(t: string) {
   if (t === 'part') {
     ed.part = null
+    ed.replacing = []
     ed.take('part')
     ed.state.finding = true
   } else ed.take(t as ToolName)
-  if (t === 'label') void nextTick(() => document.querySelector<HTMLInputElement>('[data-test="label-text"]')?.focus())
+  const field = { label: 'label-text', port: 'port-text' }[t]
+  if (field) void nextTick(() => document.querySelector<HTMLInputElement>(`[data-test="${field}"]`)?.focus())
   else if (t !== 'part') canvas.value?.focus()
 }
-const editTool = () => ed.state.tool === 'select' && ed.selection.size > 0
-const grids = [1_250_000, 2_500_000, 5_000_000]
-const nextGrid = () => (taste.circuitGrid = grids[(grids.indexOf(taste.circuitGrid) + 1) % grids.length])
-
-useCommands(
-  [
-    ...tools.map((t) => ({
-      id: t.id,
-      title: t.id === 'select' ? 'Select' : `${t.name} tool`,
-      keys: t.keys,
-      group: 'Draw',
-      run: () => take(t.id),
-    })),
-    { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(1) },
-    { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-1) },
-    { id: 'mirror', title: 'Mirror', keys: 'M', group: 'Change', run: () => ed.mirror() },
-    { id: 'remove', title: 'Remove', keys: 'Del / Backspace', group: 'Change', run: () => ed.remove(), enabled: editTool },
-    {
-      id: 'rename',
-      title: 'Edit the value in place',
-      keys: 'V',
-      group: 'Change',
-      run: () => editPicked('value'),
-      enabled: editTool,
-    },
-    {
-      id: 'designate',
-      title: 'Edit the designator or name in place',
-      keys: 'R',
-      group: 'Change',
-      run: () => editPicked('designator'),
-      enabled: editTool,
-    },
-    { id: 'copy', title: 'Copy', keys: 'Ctrl C', group: 'Change', run: () => void ed.copy() },
-    { id: 'paste', title: 'Paste at the cursor', keys: 'Ctrl V', group: 'Change', run: () => void ed.paste() },
-    { id: 'duplicate', title: 'Duplicate', keys: 'Ctrl D', group: 'Change', run: () => void ed.duplicate() },
-    { id: 'all', title: 'Select all', keys: 'Ctrl A', group: 'Change', run: () => ed.selectAll() },
-    ...(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'] as const).flatMap(
-      (k, i) =>
-      [1, 10].map((n) => ({ id: k + n, title: `Nudge ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`, keys: (n > 1 ? 'Shift ' : '') + k, group: 'Nudge', run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]), enabled: editTool })), // prettier-ignore
-    ),
-    { id: 'frame', title: 'Frame the sheet', keys: 'F', group: 'See', run: frameAll },
-    { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: frameSelection },
-    {
-      id: 'net',
-      title: 'Highlight the net under the cursor',
-      keys: 'H',
-      group: 'See',
-      run: () => (ed.project.lit.value = ed.netUnder(ed.at, tolerance())),
-    },
-    {
-      id: 'grid',
-      title: 'Grid on or off',
-      keys: 'G',
-      group: 'See',
-      run: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
-    },
-    {
-      id: 'paper',
-      title: 'Dark or light paper',
-      group: 'See',
-      run: () => (taste.circuitShade = taste.circuitShade === 'dark' ? 'light' : 'dark'),
-    },
-  ],
-  (name) => {
-    if (name === 'Esc') return ed.back()
-    if (name === 'Enter' && ed.state.tool === 'wire') {
-      ed.finishWire()
-      return true
-    }
-    if ((name === 'Tab' || name === 'Space') && ed.state.tool === 'wire') {
-      ed.state.bendFlipped = !ed.state.bendFlipped
-      ed.redraw()
-      return true
-    }
-    if (name === 'Backspace' && ed.wirePath.length) return ed.back()
-    if (name === 'Space') canvas.value?.hold(true)
-    return false
-  },
-)
+function replace() {
+  const ids = ed.picked('part').map((p) => p.id)
+  if (!ids.length) return
+  ed.take('part')
+  ed.replacing = ids
+  ed.state.finding = true
+}
 function editPicked(field: 'designator' | 'value') {
   const id = [...ed.selection][0]
   const found = props.project.find(id)
   if (found?.kind === 'part') {
-    const p = found.object as { designator: string; value: string; at: { x: number; y: number } }
-    ed.editText({ id, field, value: p[field], at: p.at })
-  } else if (found?.kind === 'label' || found?.kind === 'supply') {
-    const l = found.object as { name: string; at: { x: number; y: number } }
-    ed.editText({ id, field: 'name', value: l.name, at: l.at })
+    const p = props.project.get('part', id)!
+    ed.editText({ id, field, value: field === 'value' ? p.value : (p.others?.[ed.path] ?? p.designator), at: p.at })
+  } else if (found?.kind === 'note' || found?.kind === 'timing') ed.hand.rewrite(id)
+  else if (found?.kind === 'cluster') ed.hand.nameCluster(id)
+  else {
+    const name = nameOf(found)
+    if (name !== null) ed.editText({ id, field: 'name', value: name, at: (found!.object as { at: { x: number; y: number } }).at })
   }
 }
+const setView = (v: string) =>
+  void router.push({ query: { sheet: ed.sheet, ...(ed.path ? { path: ed.path } : {}), ...(v === 'drawing' ? {} : { view: v }) } })
+
+const { commands, early } = circuitCommands(ed, {
+  take,
+  replace,
+  editPicked,
+  frameAll,
+  frameSelection,
+  hold: (on) => canvas.value?.hold(on),
+  tolerance,
+  panel: (p) => (panel.value = p),
+  view: setView,
+  up: () => {
+    const ids = ed.path.split('/')
+    const b = ed.path ? props.project.get('block', Number(ids[ids.length - 1])) : undefined
+    if (b) void goSheet(b.sheet, ids.slice(0, -1).join('/'))
+  },
+  print: () => print(),
+  svg: () => window.open(`/api/projects/${props.project.id}/sheet.svg?sheet=${ed.sheet}&path=${ed.path}`, '_self'),
+  paper: () => (taste.circuitShade = taste.circuitShade === 'dark' ? 'light' : 'dark'),
+  grid: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
+})
+useCommands(commands, early, () => view.value === 'drawing' && !draft.value)
+
+// ---- printing
+
+const printing = ref<AbortController | null>(null)
+async function print() {
+  const stop = new AbortController()
+  printing.value = stop
+  try {
+    const r = await fetch(`/api/projects/${props.project.id}/circuit.pdf`, { signal: stop.signal })
+    if (!r.ok) throw new Error(((await r.json()) as { error: string }).error)
+    const a = document.createElement('a')
+    a.href = URL.createObjectURL(await r.blob())
+    a.download = (r.headers.get('Content-Disposition') ?? '').match(/filename="(.+)"/)?.[1] ?? 'circuit.pdf'
+    a.click()
+    setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
+  } catch (e) {
+    if (!stop.signal.aborted) complain(e)
+  } finally {
+    printing.value = null
+    props.project.progress.value = null
+  }
+}
+
 const release = (e: KeyboardEvent) => e.key === ' ' && canvas.value?.hold(false)
 onMounted(() => {
-  load()
+  if (!ed.state.painted) void load()
   window.addEventListener('keyup', release)
 })
 onBeforeUnmount(() => window.removeEventListener('keyup', release))
 
-const hint = computed(() => {
-  if (ed.state.warning) return ed.state.warning
-  switch (ed.state.tool) {
-    case 'part':
-      return 'click places · Q E turn · M mirror · N another part · Esc ends'
-    case 'wire':
-      return 'click sets a corner · Tab bends the other way · Enter or double click ends · Esc steps back'
-    case 'label':
-      return 'click names the net there · Q E turn · Esc ends'
-    case 'supply':
-      return 'click places · Q E turn · Esc ends'
-    case 'open':
-      return 'click marks a pin as left open on purpose · Esc ends'
-  }
-  return ed.selection.size
-    ? 'drag moves, wires follow · Q E turn · M mirror · Del removes · V value · R designator'
-    : 'click picks · drag picks by box · middle drag moves the paper · wheel zooms · N part · C wire'
-})
+const grids = [1_250_000, 2_500_000, 5_000_000]
+const nextGrid = () => (taste.circuitGrid = grids[(grids.indexOf(taste.circuitGrid) + 1) % grids.length])
+const hint = computed(() => hintOf(ed.state, ed.selection.size))
 defineExpose({ ed })
 </script>
 
 <template>
   <div class="drawing-page">
     <div class="drawing-middle">
-      <div class="drawing-paper">
+      <div class="drawing-paper" @dragover.prevent @drop.prevent="dropFile">
         <CanvasView
           ref="canvas"
           :scene="ed.scene"
@@ -310,17 +365,48 @@ defineExpose({ ed })
           :paper="paper"
           :overlay="(pen) => drawOverlay(ed, pen)"
           :cursor="ed.state.tool === 'select' ? 'default' : 'crosshair'"
+          :data-sheet="ed.state.sheet"
+          :data-painted="ed.state.painted"
           @move="move"
           @down="down"
           @up="ed.up($event.at)"
-          @double="ed.double($event.at)"
+          @double="ed.double($event.at, tolerance())"
           @ready="ready"
         />
-        <div v-if="empty && ed.state.tool === 'select'" class="float drawing-empty">
+        <SheetList
+          v-if="view === 'drawing'"
+          :project="project"
+          :sheet="ed.state.sheet"
+          :path="ed.state.path"
+          @go="goSheet"
+          @cluster="pickObject"
+        />
+        <div class="views float" role="tablist" aria-label="How the circuit is shown">
+          <button
+            v-for="[id, word] in [
+              ['drawing', 'Drawing'],
+              ['parts', 'Table of parts'],
+              ['nets', 'Nets'],
+            ]"
+            :key="id"
+            role="tab"
+            :aria-selected="view === id"
+            :class="{ on: view === id }"
+            :data-view-tab="id"
+            @click="setView(id)"
+          >
+            {{ word }}
+          </button>
+        </div>
+        <div v-if="empty && ed.state.tool === 'select' && ed.state.painted && view === 'drawing'" class="float drawing-empty">
           <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
           <v-btn color="primary" variant="flat" @click="take('part')">Place a part</v-btn>
         </div>
         <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
+        <div v-if="printing" class="float warning printing" role="status">
+          Printing all sheets … {{ Math.round((project.progress.value ?? 0) * 100) }} %
+          <v-btn size="small" @click="printing.abort()">Stop</v-btn>
+        </div>
         <input
           v-if="editing"
           ref="editInput"
@@ -333,62 +419,42 @@ defineExpose({ ed })
           @keydown.esc.stop="editing = null"
           @blur="keepText"
         />
+        <input
+          ref="file"
+          type="file"
+          hidden
+          accept=".png,.jpg,.jpeg,.svg"
+          data-test="picture-file"
+          @change="addPicture(file?.files?.[0])"
+        />
         <PartFinder
           v-if="ed.state.finding"
+          :project="project"
+          :replacing="ed.replacing.length"
           @choose="(it) => (ed.choose(it), canvas?.focus())"
           @close="((ed.state.finding = false), ed.part || ed.take('select'), canvas?.focus())"
         />
-        <ToolShelf :tools="tools" :current="ed.state.tool" @take="take">
-          <template v-if="ed.state.tool === 'label'" #default>
-            <label class="opt"
-              >Net
-              <input
-                v-model="ed.state.labelName"
-                class="mono"
-                data-test="label-text"
-                aria-label="Name of the net"
-                @keydown.enter="canvas?.focus()"
-            /></label>
-          </template>
-          <template v-else-if="ed.state.tool === 'supply'" #default>
-            <label class="opt"
-              >Name
-              <input
-                v-model="ed.state.supplyName"
-                class="mono"
-                data-test="supply-text"
-                aria-label="Name of the supply"
-                @keydown.enter="canvas?.focus()"
-            /></label>
-            <button
-              v-for="[shape, name, word] in [
-                ['ground', 'GND', 'Ground'],
-                ['bar', '+5V', 'Supply bar'],
-              ]"
-              :key="shape"
-              class="choice"
-              :class="{ on: ed.state.supplyShape === shape }"
-              :aria-pressed="ed.state.supplyShape === shape"
-              :data-test="'supply-' + shape"
-              @click="((ed.state.supplyShape = shape as 'bar'), (ed.state.supplyName = name), canvas?.focus())"
-            >
-              {{ word }}
-            </button>
-          </template>
-          <template v-else-if="ed.state.tool === 'part' && ed.part" #default>
-            <span>{{ ed.part.part?.name }}</span><span class="quiet">{{ ed.part.part?.footprint }}</span>
+        <Composer v-if="draft" :editor="ed" :draft="draft" @close="((draft = null), ed.take('select'), canvas?.focus())" />
+        <FindPanel v-if="panel === 'find'" :project="project" @close="((panel = ''), canvas?.focus())" @go="pickObject" />
+        <NumberPanel v-if="panel === 'numbers'" :editor="ed" @close="((panel = ''), canvas?.focus())" />
+        <ToolShelf v-if="view === 'drawing'" :tools="tools" :current="ed.state.tool" @take="take">
+          <template v-if="!['select', 'open'].includes(ed.state.tool) && (ed.state.tool !== 'part' || ed.part)" #default>
+            <ToolStrip :editor="ed" @done="canvas?.focus()" />
           </template>
         </ToolShelf>
+        <PartsTable v-if="view === 'parts'" :project="project" @go="(id, path) => (setView('drawing'), pickObject(id, path))" />
+        <NetsTable v-if="view === 'nets'" :project="project" @go="(n) => (setView('drawing'), lightNet(n, false))" />
       </div>
       <DetailsPanel
+        v-if="view === 'drawing'"
         :project="project"
         stage="circuit"
-        :net="ed.project.lit.value"
-        @part="pickPart"
+        :net="project.lit.value"
+        @part="pickObject"
         @net="lightNet"
         @finding="showFinding"
       >
-        <CircuitDetails :project="project" :editor="ed" />
+        <CircuitDetails :project="project" :editor="ed" @replace="replace" />
       </DetailsPanel>
     </div>
     <Footline
@@ -404,6 +470,28 @@ defineExpose({ ed })
 </template>
 
 <style scoped>
+.views {
+  position: absolute;
+  right: 12px;
+  top: 12px;
+  display: flex;
+  padding: 3px;
+  z-index: 6;
+}
+.views button {
+  border: 0;
+  background: none;
+  color: inherit;
+  padding: 3px 11px;
+  border-radius: 6px;
+  font:
+    500 12.5px Barlow,
+    sans-serif;
+  cursor: pointer;
+}
+.views .on {
+  background: rgba(var(--v-theme-primary), 0.22);
+}
 .warning {
   position: absolute;
   top: 12px;
@@ -411,10 +499,14 @@ defineExpose({ ed })
   transform: translateX(-50%);
   padding: 6px 14px;
   border-left: 3px solid rgb(var(--v-theme-error));
+  z-index: 7;
+}
+.printing {
+  border-color: rgb(var(--v-theme-primary));
 }
 .inline {
   position: absolute;
-  width: 120px;
+  width: 150px;
   padding: 4px 8px;
   border-radius: 6px;
   border: 2px solid rgb(var(--v-theme-info));

@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { call } from '../live/http'
-import type { Item } from '../live/wire.gen'
+import type { Found, Item } from '../live/wire.gen'
 import { circuitColours } from '../shell/tokens'
 import { useTaste } from '../shell/taste'
-import { drawSymbol, symbolBox } from './draw'
 import { drawFootprint } from '../board/draw'
-import type { Pen } from '../canvas/scene'
+import { Previewer, type Project } from '../live/project'
+import { marksBox, play } from './marks'
+import { offscreenPen } from './preview'
 
+const props = defineProps<{ project: Project; replacing: number }>()
+const asks = new Previewer(props.project)
 const emit = defineEmits<{ choose: [Item]; close: [] }>()
 const taste = useTaste()
 const query = ref('')
 const found = ref<Item[]>([])
+const total = ref(0)
 const chosen = ref(0)
 const input = ref<HTMLInputElement>()
 const symbolCanvas = ref<HTMLCanvasElement>()
@@ -21,9 +25,10 @@ const now = computed(() => found.value[chosen.value])
 let asked = 0
 async function search() {
   const mine = ++asked
-  const list = await call<Item[]>('GET', '/library?q=' + encodeURIComponent(query.value)).catch(() => [] as Item[])
+  const list = await call<Found>('GET', '/library?q=' + encodeURIComponent(query.value)).catch(() => null)
   if (mine === asked) {
-    found.value = list ?? []
+    found.value = list?.items ?? []
+    total.value = list?.found ?? 0
     chosen.value = 0
   }
 }
@@ -33,44 +38,21 @@ onMounted(() => {
   void nextTick(() => input.value?.focus())
 })
 
-function pen(c: HTMLCanvasElement, box: { minX: number; minY: number; maxX: number; maxY: number }): Pen {
-  const ctx = c.getContext('2d')!
-  const mm = Math.min(c.width / ((box.maxX - box.minX) / 1e6 + 3), c.height / ((box.maxY - box.minY) / 1e6 + 3), 24)
-  ctx.setTransform(1, 0, 0, 1, 0, 0)
-  ctx.clearRect(0, 0, c.width, c.height)
-  ctx.setTransform(
-    mm,
-    0,
-    0,
-    -mm,
-    c.width / 2 - ((box.minX + box.maxX) / 2e6) * mm,
-    c.height / 2 + ((box.minY + box.maxY) / 2e6) * mm,
-  )
-  ctx.lineCap = ctx.lineJoin = 'round'
-  return {
-    ctx,
-    px: 1 / mm,
-    text(s, x, y, size, o = {}) {
-      ctx.save()
-      ctx.translate(x, y)
-      ctx.scale(1, -1)
-      ctx.font = `${size}px 'JetBrains Mono'`
-      ctx.textAlign = o.align ?? 'center'
-      ctx.textBaseline = 'middle'
-      ctx.fillStyle = o.colour ?? '#000'
-      ctx.fillText(s, 0, 0)
-      ctx.restore()
-    },
-  }
-}
 watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
   await nextTick()
   const it = now.value
   if (!it?.symbol || !it.footprint || !symbolCanvas.value || !footCanvas.value) return
-  const at = { at: { x: 0, y: 0 }, turn: 0, mirror: false }
-  drawSymbol(pen(symbolCanvas.value, symbolBox(at, it.symbol)), at, it.symbol, circuitColours[taste.circuitShade])
-  const xs = it.footprint.courtyard
-  drawFootprint(pen(footCanvas.value, { minX: Math.min(...xs.map((p) => p.x)), maxX: Math.max(...xs.map((p) => p.x)), minY: Math.min(...xs.map((p) => p.y)), maxY: Math.max(...xs.map((p) => p.y)) }), it.footprint, taste.boardShade) // prettier-ignore
+  const box = (xs: { x: number; y: number }[]) => ({ minX: Math.min(...xs.map((p) => p.x)), maxX: Math.max(...xs.map((p) => p.x)), minY: Math.min(...xs.map((p) => p.y)), maxY: Math.max(...xs.map((p) => p.y)) }) // prettier-ignore
+  const object = { library: it.part!.name, unit: it.part!.units?.length ? 1 : 0, at: { x: 0, y: 0 }, turn: 0, designator: it.part!.prefix + '1', value: it.part!.value ?? '' } // prettier-ignore
+  asks.ask({ t: 'paintItem', item: { kind: 'part', object } }, (m) => {
+    const marks = m.drawn?.[0]?.marks ?? []
+    if (symbolCanvas.value && marks.length)
+      play(offscreenPen(symbolCanvas.value, marksBox(marks)), marks, {
+        colours: circuitColours[taste.circuitShade],
+        pictures: null,
+      })
+  })
+  drawFootprint(offscreenPen(footCanvas.value, box(it.footprint.courtyard)), it.footprint, taste.boardShade)
 })
 
 function press(e: KeyboardEvent) {
@@ -90,7 +72,7 @@ function press(e: KeyboardEvent) {
     <input
       ref="input"
       v-model="query"
-      placeholder="Find a part: resistor, 0805, led …"
+      :placeholder="replacing ? 'Replace by: resistor, 0805, 8 pins, SOIC* …' : 'Find a part: resistor, 0805, 8 pins, SOIC* …'"
       aria-label="Find a part"
       data-test="part-search"
     />
@@ -105,7 +87,9 @@ function press(e: KeyboardEvent) {
           @click="emit('choose', it)"
           @mousemove="chosen = i"
         >
-          <span>{{ it.part!.name }}</span><span class="quiet small">{{ it.part!.footprint }}</span>
+          <span>{{ it.part!.name }}</span><span class="quiet small"
+            >{{ it.symbol?.pins.length }} pins · {{ it.part!.footprint || 'no footprint' }}</span
+          >
         </button>
         <p v-if="!found.length" class="quiet none">No part of the library bears that name.</p>
       </div>
@@ -122,7 +106,11 @@ function press(e: KeyboardEvent) {
         <p>{{ now.part!.description }}</p>
       </div>
     </div>
-    <p class="quiet hint"><kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>Enter</kbd> takes it to the cursor, <kbd>Esc</kbd> closes</p>
+    <p class="quiet hint">
+      <span class="mono">{{ total }}</span> {{ total === 1 ? 'part' : 'parts'
+      }}<template v-if="total > found.length">, the best {{ found.length }} shown</template> · <kbd>↑</kbd> <kbd>↓</kbd> choose,
+      <kbd>Enter</kbd> takes it to the cursor, <kbd>Esc</kbd> closes
+    </p>
   </div>
 </template>
 

@@ -1,142 +1,141 @@
 import { markRaw, reactive, shallowReactive } from 'vue'
 import { copyClip, readClip } from '../canvas/clipboard'
 import { same, snap } from '../canvas/geometry'
-import { type Item, Scene } from '../canvas/scene'
-import { type Box, boxOf, inside, meets } from '../canvas/viewport'
+import { Scene } from '../canvas/scene'
+import { type Box, boxOf, inside, meets, union } from '../canvas/viewport'
 import { Previewer, type Project } from '../live/project'
-import type { AnyObject, Item as LibraryItem, Kinds, Kind, MovedPreview, Part, Point } from '../live/wire.gen'
+import type { Drawn, Item as LibraryItem, Kinds, Kind, MovedPreview, Part, Point } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { circuitColours, type CircuitColours } from '../shell/tokens'
-import { connects, netUnder, pinUnder, textUnder, under } from './picking'
-import { drawJunction, drawLabel, drawOpenMark, drawSupply, frameItem, labelBox, layerOrder, partItems, supplyBox, symbolBox, wireItem } from './draw' // prettier-ignore
-
-export type ToolName = 'select' | 'part' | 'wire' | 'label' | 'supply' | 'open'
+import { Ghost } from './ghost'
+import { type Grip, gripUnder } from './grips'
+import { dots, electrical, type Inks, itemsOf, layerOrder, Pictures } from './marks'
+import { bundleOf, clusterBox, insideCluster, pinUnder, type TextPlace, textUnder, under } from './picking'
+import { ToolHand, type ToolName, freshOptions } from './tools'
 
 /** What a person is doing on a sheet, and what is drawn of it. The canvas page shows it. */
 export class CircuitEditor {
   readonly scene = markRaw(new Scene(layerOrder))
   readonly state = reactive({
     tool: 'select' as ToolName,
-    turn: 0,
-    mirror: false,
-    labelName: '',
-    supplyName: 'GND',
-    supplyShape: 'ground' as 'ground' | 'bar',
-    bendFlipped: false,
+    ...freshOptions(),
     hovered: 0,
     hoverNet: '',
     finding: false,
     warning: '',
     sheet: 0,
+    path: '',
+    /** What is picked lies in the sheet's clusters that were picked by their frame. */
+    painted: 0,
   })
   readonly selection = shallowReactive(new Set<number>())
+  readonly hand: ToolHand
+  readonly ghost: Ghost
   part: LibraryItem | null = null
+  /** Parts to be put in the place of others rather than placed. */
+  replacing: number[] = []
   at: Point = { x: 0, y: 0 }
-  wirePath: Point[] = []
+  /** The hand's own place, off the grid. */
+  raw: Point = { x: 0, y: 0 }
   boxFrom: Point | null = null
   drag: { from: Point; step: Point; moved: MovedPreview | null } | null = null
+  grip: Grip | null = null
   /** A designator or value on its way to another place. */
   textDrag: { id: number; field: 'designator' | 'value'; from: Point; at: Point; start: Point } | null = null
   redraw: () => void = () => undefined
-  editText: (what: { id: number; field: 'designator' | 'value' | 'name'; value: string; at: Point }) => void = () => undefined
+  editText: (what: TextPlace) => void = () => undefined
+  enter: (sheet: number, path: string) => void = () => undefined
   private readonly previews: Previewer
+  private readonly pictures: Pictures
 
   constructor(
     readonly project: Project,
     private readonly taste: ReturnType<typeof useTaste>,
   ) {
     this.previews = new Previewer(project)
+    this.hand = new ToolHand(this)
+    this.ghost = new Ghost(project, () => this.redraw())
+    this.pictures = new Pictures(
+      (asset) => `/api/projects/${project.id}/assets/${asset}`,
+      () => this.scene.invalidate(),
+    )
   }
 
-  /** The sheet on show. */
+  /** The sheet on show, and which use of it. */
   get sheet() {
     return this.state.sheet
   }
-
+  get path() {
+    return this.state.path
+  }
   get colours(): CircuitColours {
     return circuitColours[this.taste.circuitShade]
   }
-  private readonly c = () => this.colours
+  get inks(): Inks {
+    return { colours: this.colours, pictures: this.pictures }
+  }
   get grid() {
     return this.taste.gridOn ? this.taste.circuitGrid : 10_000
   }
 
   // ---- what is drawn
 
-  private onSheet(o: AnyObject) {
-    return (o as { sheet?: number }).sheet === this.sheet
-  }
-
-  private itemsOf(kind: Kind, o: AnyObject): Item[] {
-    switch (kind) {
-      case 'sheet':
-        return o.id === this.sheet ? [frameItem(this.project, o as Kinds['sheet'], this.c)] : []
-      case 'part':
-        return this.onSheet(o) ? partItems(this.project, o as Part, this.c) : []
-      case 'wire':
-        return this.onSheet(o) ? [wireItem(o as Kinds['wire'], this.c)] : []
-      case 'label': {
-        const l = o as Kinds['label']
-        return this.onSheet(o)
-          ? [{ ...labelBox(l), id: l.id, layer: 'mark', draw: (pen) => drawLabel(pen, l, this.colours) }]
-          : []
-      }
-      case 'supply': {
-        const s = o as Kinds['supply']
-        return this.onSheet(o)
-          ? [{ ...supplyBox(s), id: s.id, layer: 'mark', draw: (pen) => drawSupply(pen, s, this.colours) }]
-          : []
-      }
-      case 'openMark': {
-        const m = o as Kinds['openMark']
-        return this.onSheet(o)
-          ? [{ ...boxOf([m.at], 1.6e6), id: m.id, layer: 'mark', draw: (pen) => drawOpenMark(pen, m.at, this.colours.open) }]
-          : []
-      }
-    }
-    return []
-  }
-
-  /** Draws the whole sheet anew. */
-  load(sheet: number) {
+  /** Shows a use of a sheet; the drawing comes from the core. */
+  async load(sheet: number, path: string): Promise<void> {
+    const other = sheet !== this.sheet || path !== this.path
     this.state.sheet = sheet
-    const all = new Map<number, Item[]>()
-    for (const kind of ['sheet', 'part', 'wire', 'label', 'supply', 'openMark'] as Kind[])
-      for (const o of this.project.all(kind)) {
-        const items = this.itemsOf(kind, o)
-        if (items.length) all.set(o.id, items)
-      }
+    this.state.path = path
+    this.project.here.value = { sheet, path }
+    if (other) {
+      this.selection.clear()
+      this.back()
+    }
+    await this.repaint()
+  }
+
+  async repaint() {
+    const { sheet, path } = this
+    const m = await this.project.look({ t: 'paint', sheet, path }).catch(() => null)
+    if (!m?.page || sheet !== this.sheet || path !== this.path) return
+    const all = new Map<number, ReturnType<typeof itemsOf>>()
+    for (const d of m.page.items)
+      if (d.id)
+        all.set(
+          d.id,
+          itemsOf(d, () => this.inks),
+        )
     all.set(-1, this.junctions())
     this.scene.load(all)
+    this.state.painted++
   }
 
-  private junctions(): Item[] {
-    return (this.project.views.get(this.sheet)?.junctions ?? []).map((j) => ({
-      ...boxOf([j], 1e6),
-      id: -1,
-      layer: 'junction',
-      draw: (pen) => drawJunction(pen, j, this.colours.wire),
-    }))
+  private junctions() {
+    const v = this.project.views.get(this.sheet)
+    if (!v) return []
+    return itemsOf({ id: 0, kind: 'wire', marks: dots(v.junctions, false) }, () => this.inks).concat(
+      itemsOf({ id: 0, kind: 'wire', marks: dots(v.knots, true) }, () => this.inks),
+    )
   }
 
-  changed(changes: { kind: Kind; id: number }[]) {
+  changed(changes: { kind: Kind; id: number }[], drawn: Drawn[]) {
+    const now = new Map(drawn.map((d) => [d.id, d]))
+    let whole = false
     for (const c of changes) {
-      const o = this.project.get(c.kind, c.id)
+      const o = this.project.get(c.kind, c.id) as { sheet?: number; others?: unknown } | undefined
       if (!o) this.selection.delete(c.id)
-      if (c.kind === 'settings') {
-        this.scene.set(this.sheet, this.itemsOf('sheet', this.project.get('sheet', this.sheet)!))
-        continue
-      }
-      this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
+      if (c.kind === 'settings' || c.kind === 'sheet') whole = true
+      if (c.kind === 'symbol' || c.kind === 'part') whole ||= c.kind === 'symbol' ? false : !!o?.others && this.path !== ''
+      const d = now.get(c.id)
+      this.scene.set(c.id, d && o?.sheet === this.sheet ? itemsOf(d, () => this.inks) : c.kind === 'sheet' ? this.scene.items(c.id) : []) // prettier-ignore
     }
+    if (whole) void this.repaint()
   }
 
   derived() {
     const now = this.junctions()
-    const before = this.scene.items(-1)
-    if (now.length !== before.length || now.some((n, i) => n.minX !== before[i].minX || n.minY !== before[i].minY))
-      this.scene.set(-1, now)
+    const before = this.scene.items(-1) as typeof now
+    if (JSON.stringify(now.map((i) => i.marks)) !== JSON.stringify(before.map((i) => i.marks))) this.scene.set(-1, now)
     this.redraw()
   }
 
@@ -146,53 +145,61 @@ export class CircuitEditor {
     return under(this, p, tolerance)
   }
 
-  connects(p: Point): boolean {
-    return connects(this, p)
-  }
-
-  netUnder(p: Point, tolerance: number): string {
-    return netUnder(this, p, tolerance)
-  }
-
   boxOf(ids: Iterable<number>): Box | null {
     let b: Box | null = null
     for (const id of ids) {
       const x = this.scene.boxOf(id)
-      if (x)
-        b = b
-          ? {
-              minX: Math.min(b.minX, x.minX),
-              minY: Math.min(b.minY, x.minY),
-              maxX: Math.max(b.maxX, x.maxX),
-              maxY: Math.max(b.maxY, x.maxY),
-            }
-          : x
+      if (x) b = union(b, x)
     }
     return b
   }
 
   content(): Box | null {
-    return this.boxOf(
-      [...this.project.all('part'), ...this.project.all('wire')].filter((o) => o.sheet === this.sheet).map((o) => o.id),
-    )
+    return this.boxOf([...this.project.standing(this.sheet)].map((b) => b.object.id))
+  }
+
+  /** Picks one thing: a cluster with what lies inside. */
+  pick(id: number, add = false) {
+    const found = this.project.find(id)
+    const group = found?.kind === 'cluster' ? [id, ...insideCluster(this, found.object as Kinds['cluster'])] : [id]
+    if (add && this.selection.has(id)) {
+      group.forEach((g) => this.selection.delete(g))
+      return
+    }
+    if (!add) this.selection.clear()
+    group.forEach((g) => this.selection.add(g))
+  }
+
+  /** The picked objects of a kind. */
+  picked<K extends Kind>(kind: K): Kinds[K][] {
+    return [...this.selection].map((id) => this.project.get(kind, id)).filter((o) => !!o)
   }
 
   // ---- tools
 
   take(tool: ToolName) {
     this.state.tool = tool
-    this.wirePath = []
+    this.hand.drop()
     this.drag = null
+    this.grip = null
     this.boxFrom = null
     this.state.warning = ''
     this.scene.hide([])
-    if (tool !== 'part') this.part = null
-    if (tool === 'part' && !this.part) this.state.finding = true
-    else this.state.finding = false
+    if (tool !== 'part') {
+      this.part = null
+      this.replacing = []
+    }
+    this.state.finding = tool === 'part' && !this.part
     this.redraw()
   }
 
   choose(item: LibraryItem) {
+    if (this.replacing.length) {
+      const ids = this.replacing
+      this.take('select')
+      this.run('replacePart', { ids, library: item.part!.name })
+      return
+    }
     this.part = item
     this.state.finding = false
     this.state.tool = 'part'
@@ -201,21 +208,15 @@ export class CircuitEditor {
 
   /** Steps back one level; tells whether there was one. */
   back(): boolean {
-    if (this.textDrag) {
-      this.textDrag = null
-    } else if (this.drag) {
-      this.endDrag()
-    } else if (this.wirePath.length) {
-      this.wirePath.pop()
-    } else if (this.state.finding && this.part) {
-      this.state.finding = false
-    } else if (this.state.tool !== 'select') {
-      this.take('select')
-    } else if (this.selection.size) {
-      this.selection.clear()
-    } else if (this.project.lit.value) {
-      this.project.lit.value = ''
-    } else return false
+    if (this.textDrag) this.textDrag = null
+    else if (this.grip) this.grip = null
+    else if (this.drag) this.endDrag()
+    else if (this.hand.back()) return true
+    else if (this.state.finding && this.part) this.state.finding = false
+    else if (this.state.tool !== 'select') this.take('select')
+    else if (this.selection.size) this.selection.clear()
+    else if (this.project.lit.value) this.project.light('')
+    else return false
     this.redraw()
     return true
   }
@@ -227,18 +228,9 @@ export class CircuitEditor {
     this.scene.hide([])
   }
 
-  /** The wire's way from its last corner to the hand, bent once. */
-  wireWay(to: Point): Point[] {
-    const from = this.wirePath[this.wirePath.length - 1]
-    if (!from || same(from, to)) return from ? [from] : []
-    if (from.x === to.x || from.y === to.y) return [from, to]
-    const level = Math.abs(to.x - from.x) >= Math.abs(to.y - from.y) !== this.state.bendFlipped
-    return level ? [from, { x: to.x, y: from.y }, to] : [from, { x: from.x, y: to.y }, to]
-  }
-
   /** Where the hand would put something: a pin near it, else the grid. */
   aim(p: Point, tolerance: number): Point {
-    if (this.state.tool === 'wire' || this.state.tool === 'open' || this.state.tool === 'label' || this.state.tool === 'supply') {
+    if (['wire', 'open', 'label', 'port', 'supply'].includes(this.state.tool)) {
       const pin = pinUnder(this, p, tolerance)
       if (pin) return pin.at
     }
@@ -247,33 +239,18 @@ export class CircuitEditor {
 
   down(p: Point, tolerance: number, e: { shiftKey: boolean; altKey: boolean }) {
     const at = this.aim(p, tolerance)
-    switch (this.state.tool) {
-      case 'part':
-        if (this.part) void this.place(at)
-        return
-      case 'wire':
-        this.wireClick(at)
-        return
-      case 'label':
-        if (!this.state.labelName.trim()) say('Type the name of the net first.', 'error')
-        else this.run('placeLabel', { sheet: this.sheet, name: this.state.labelName, at, turn: this.state.turn })
-        return
-      case 'supply':
-        this.run('placeSupply', {
-          sheet: this.sheet,
-          name: this.state.supplyName,
-          shape: this.state.supplyShape,
-          at,
-          turn: this.state.turn,
-        })
-        return
-      case 'open':
-        this.run('placeOpenMark', { sheet: this.sheet, at })
-        return
+    if (this.state.tool !== 'select') {
+      this.hand.down(at)
+      return
+    }
+    const grip = this.selection.size === 1 ? gripUnder(this, p, tolerance) : null
+    if (grip) {
+      this.grip = grip
+      return
     }
     // a picked part's texts can be moved by themselves; else the part is meant
     const text = this.selection.size === 1 && !e.shiftKey && !e.altKey ? textUnder(this, p) : null
-    if (text && text.field !== 'name' && this.selection.has(text.id)) {
+    if (text && (text.field === 'designator' || text.field === 'value') && this.selection.has(text.id)) {
       this.textDrag = { id: text.id, field: text.field, from: p, at: text.at, start: text.at }
       return
     }
@@ -287,70 +264,57 @@ export class CircuitEditor {
       if (!e.shiftKey) this.selection.clear()
       this.boxFrom = p
     } else if (e.shiftKey) {
-      if (this.selection.has(id)) this.selection.delete(id)
-      else this.selection.add(id)
+      this.pick(id, true)
     } else {
-      if (!this.selection.has(id)) {
-        this.selection.clear()
-        this.selection.add(id)
-      }
+      if (!this.selection.has(id) || e.altKey) this.pick(id)
       this.drag = { from: snap(p, this.grid), step: { x: 0, y: 0 }, moved: null }
     }
     this.redraw()
   }
 
   move(p: Point, tolerance: number) {
+    this.raw = p
     this.at = this.aim(p, tolerance)
     if (this.textDrag) {
       const t = this.textDrag
       t.at = snap({ x: t.start.x + p.x - t.from.x, y: t.start.y + p.y - t.from.y }, 250_000)
+    } else if (this.grip) {
+      this.grip.move(this.at)
     } else if (this.drag) {
       const now = snap(p, this.grid)
       const step = { x: now.x - this.drag.from.x, y: now.y - this.drag.from.y }
-      if (!same(step, this.drag.step)) {
-        this.drag.step = step
-        const drag = this.drag
-        this.previews.ask({ t: 'previewMove', ids: [...this.selection], step, sheet: this.sheet }, (m) => {
-          if (this.drag !== drag) return
-          drag.moved = m.moved!
-          const joined = m.moved!.joined ?? []
-          const parted = m.moved!.parted ?? []
-          this.state.warning = [
-            ...joined.map(([a, b]) => `This would join ${a} and ${b}.`),
-            ...parted.map((n) => `This would part ${n}.`),
-          ].join(' ')
-          this.scene.hide([...(m.moved!.put ?? []).map((b) => b.object!.id), ...(m.moved!.remove ?? [])])
-          this.redraw()
-        })
-      }
+      if (!same(step, this.drag.step)) this.dragTo(step)
     } else if (this.state.tool === 'select' && !this.boxFrom) {
       this.state.hovered = this.under(p, tolerance)[0] ?? 0
-      this.state.hoverNet = this.netUnder(p, tolerance)
+      this.state.hoverNet = this.hand.netUnder(p, tolerance)
     }
     this.redraw()
   }
 
-  up(p: Point) {
-    const t = this.textDrag
-    if (t) {
-      this.textDrag = null
-      const part = this.project.get('part', t.id)
-      if (part && Math.hypot(p.x - t.from.x, p.y - t.from.y) > 0.4e6)
-        this.run('moveText', { id: t.id, text: t.field, at: { x: t.at.x - part.at.x, y: t.at.y - part.at.y } })
+  /** Asks the core what moving the selection would do and shows it, with what it would join. */
+  private dragTo(step: Point) {
+    const drag = this.drag!
+    drag.step = step
+    this.previews.ask({ t: 'previewMove', ids: [...this.selection], step, sheet: this.sheet, path: this.path }, (m) => {
+      if (this.drag !== drag) return
+      drag.moved = m.moved!
+      this.state.warning = [
+        ...(m.moved!.joined ?? []).map(([a, b]) => `This would join ${a} and ${b}.`),
+        ...(m.moved!.parted ?? []).map((n) => `This would part ${n}.`),
+      ].join(' ')
+      this.scene.hide([...(m.moved!.put ?? []).map((b) => b.id), ...(m.moved!.remove ?? [])])
       this.redraw()
-      return
-    }
-    if (this.boxFrom) {
-      const box = boxOf([this.boxFrom, p])
-      const whole = p.x >= this.boxFrom.x
-      if (box.maxX - box.minX > 0.5e6 || box.maxY - box.minY > 0.5e6)
-        for (const it of this.scene.within(box)) {
-          const found = this.project.find(it.id)
-          if (!found || found.kind === 'sheet' || it.layer === 'text') continue
-          const part = found.kind === 'part' ? (found.object as Part) : null
-          const own = part ? symbolBox(part, this.project.symbolOf(part.library)!) : found.kind === 'wire' ? boxOf([(found.object as Kinds['wire']).a, (found.object as Kinds['wire']).b]) : it // prettier-ignore
-          if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
-        }
+    })
+  }
+
+  up(p: Point) {
+    if (this.textDrag) this.dropText(p)
+    else if (this.grip) {
+      const g = this.grip
+      this.grip = null
+      g.keep()
+    } else if (this.boxFrom) {
+      this.pickBox(boxOf([this.boxFrom, p]), p.x >= this.boxFrom.x)
       this.boxFrom = null
     } else if (this.drag) {
       const { step } = this.drag
@@ -363,49 +327,51 @@ export class CircuitEditor {
         return
       }
       this.endDrag()
-    }
+    } else if (this.state.tool !== 'select') this.hand.up(this.at)
     this.redraw()
   }
 
-  double(p: Point) {
-    if (this.state.tool === 'wire') {
-      this.finishWire()
+  private dropText(p: Point) {
+    const t = this.textDrag!
+    this.textDrag = null
+    const part = this.project.get('part', t.id)
+    if (part && Math.hypot(p.x - t.from.x, p.y - t.from.y) > 0.4e6)
+      this.run('moveText', { id: t.id, text: t.field, at: { x: t.at.x - part.at.x, y: t.at.y - part.at.y } })
+  }
+
+  /** Picks by a box: drawn to the right what is inside, to the left what it touches. */
+  private pickBox(box: Box, whole: boolean) {
+    if (box.maxX - box.minX < 0.5e6 && box.maxY - box.minY < 0.5e6) return
+    for (const it of this.scene.within(box)) {
+      const found = this.project.find(it.id)
+      if (!found || found.kind === 'sheet' || it.layer === 'text') continue
+      let own: Box = it
+      if (found.kind === 'wire') own = boxOf([(found.object as Kinds['wire']).a, (found.object as Kinds['wire']).b])
+      if (found.kind === 'cluster') {
+        own = clusterBox(found.object as Kinds['cluster'])
+        if (!inside(own, box)) continue // a frame is picked when it is all inside
+      }
+      if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
+    }
+  }
+
+  double(p: Point, tolerance: number) {
+    if (this.state.tool !== 'select') {
+      this.hand.double()
       return
     }
-    if (this.state.tool !== 'select') return
+    const id = this.under(p, tolerance)[0]
+    const block = id ? this.project.get('block', id) : undefined
+    if (block) {
+      this.enter(block.of, this.path ? `${this.path}/${block.id}` : String(block.id))
+      return
+    }
     const t = textUnder(this, p)
     if (t) this.editText(t)
   }
 
-  private wireClick(at: Point) {
-    if (!this.wirePath.length) {
-      this.wirePath = [at]
-    } else {
-      const way = this.wireWay(at)
-      if (way.length < 2) {
-        this.finishWire()
-        return
-      }
-      this.wirePath.push(...way.slice(1))
-      if (this.connects(at)) this.finishWire()
-    }
-    this.redraw()
-  }
-
-  finishWire() {
-    const path = this.wirePath
-    this.wirePath = []
-    if (path.length > 1) this.run('drawWire', { sheet: this.sheet, path })
-    this.redraw()
-  }
-
-  private async place(at: Point) {
-    const { turn, mirror } = this.state
-    await this.project.edit('placePart', { sheet: this.sheet, library: this.part!.part!.name, at, turn, mirror }).catch(complain)
-  }
-
-  private run<K extends Parameters<Project['edit']>[0]>(kind: K, fields: Parameters<typeof this.project.edit<K>>[1]) {
-    this.project.edit(kind, fields).catch(complain)
+  run<K extends Parameters<Project['edit']>[0]>(kind: K, fields: Parameters<typeof this.project.edit<K>>[1]) {
+    return this.project.edit(kind, fields).catch(complain)
   }
 
   // ---- commands
@@ -413,7 +379,7 @@ export class CircuitEditor {
   private pivot(): Point {
     const ids = [...this.selection]
     const only = ids.length === 1 ? this.project.find(ids[0]) : undefined
-    if (only && 'at' in only.object!) return (only.object as Part).at
+    if (only && ['part', 'label', 'port', 'tap', 'supply', 'openMark'].includes(only.kind)) return (only.object as Part).at
     const b = this.boxOf(ids)!
     return snap({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }, this.taste.circuitGrid)
   }
@@ -422,68 +388,89 @@ export class CircuitEditor {
     if (this.state.tool !== 'select') {
       this.state.turn = (this.state.turn + quarters + 4) % 4
       this.redraw()
-    } else if (this.selection.size) this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), quarters })
+    } else if (this.selection.size) void this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), quarters })
   }
 
   mirror() {
     if (this.state.tool !== 'select') {
       this.state.mirror = !this.state.mirror
       this.redraw()
-    } else if (this.selection.size) this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), mirror: true })
+    } else if (this.selection.size) void this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), mirror: true })
   }
 
   remove() {
-    if (this.selection.size) this.run('remove', { ids: [...this.selection] })
+    if (this.selection.size) void this.run('remove', { ids: [...this.selection] })
   }
 
   nudge(dx: number, dy: number) {
     if (this.selection.size)
-      this.run('moveItems', {
+      void this.run('moveItems', {
         ids: [...this.selection],
         step: { x: dx * this.taste.circuitGrid, y: dy * this.taste.circuitGrid },
       })
   }
 
+  arrange(how: 'column' | 'row' | 'across' | 'down') {
+    const ids = [...this.selection].filter((id) => this.project.kind(id) !== 'wire')
+    if (ids.length) void this.run('arrange', { ids, how })
+  }
+
   selectAll() {
     this.take('select')
-    for (const kind of ['part', 'wire', 'label', 'supply', 'openMark'] as Kind[])
-      for (const o of this.project.all(kind)) if (this.onSheet(o)) this.selection.add(o.id)
+    for (const { object } of this.project.standing(this.sheet)) this.selection.add(object.id)
     this.redraw()
   }
 
   copy(): boolean {
-    if (!this.selection.size) return false
-    const items = [...this.selection].map((id) => this.project.find(id)).filter((b) => !!b)
-    copyClip({ items: items.map((b) => ({ kind: b.kind, object: b.object })), from: this.pivot() })
-    say(`${items.length} ${items.length === 1 ? 'thing' : 'things'} copied.`)
+    const found = [...this.selection].map((id) => this.project.find(id)).filter((b) => !!b)
+    if (!found.length) return false
+    const b = this.boxOf(this.selection)!
+    copyClip({ items: found, from: snap({ x: (b.minX + b.maxX) / 2, y: (b.minY + b.maxY) / 2 }, this.taste.circuitGrid) })
+    say(`Copied ${found.length} ${found.length === 1 ? 'thing' : 'things'}.`)
     return true
   }
 
-  async paste(at?: Point) {
+  async paste(step?: Point) {
     const clip = readClip()
-    if (!clip?.items.length) {
-      say('Nothing was copied yet.', 'error')
-      return
-    }
-    const to = at ?? snap(this.at, this.taste.circuitGrid)
-    let step = snap({ x: to.x - clip.from.x, y: to.y - clip.from.y }, this.taste.circuitGrid)
-    if (!step.x && !step.y) step = { x: 2 * this.taste.circuitGrid, y: -2 * this.taste.circuitGrid }
-    try {
-      const before = new Set([...this.project.all('part'), ...this.project.all('wire'), ...this.project.all('label'), ...this.project.all('supply'), ...this.project.all('openMark')].map((o) => o.id)) // prettier-ignore
-      await this.project.edit('paste', { sheet: this.sheet, step, items: clip.items as never })
-      this.take('select')
-      this.selection.clear()
-      for (const kind of ['part', 'wire', 'label', 'supply', 'openMark'] as Kind[])
-        for (const o of this.project.all(kind)) if (!before.has(o.id) && this.onSheet(o)) this.selection.add(o.id)
-      this.redraw()
-    } catch (e) {
-      complain(e)
-    }
+    if (!clip) return
+    const at = snap(this.at, this.taste.circuitGrid)
+    const by = step ?? { x: at.x - clip.from.x, y: at.y - clip.from.y }
+    const before = new Set([...this.project.standing(this.sheet)].map((b) => b.object.id))
+    const done = await this.project.edit('paste', { sheet: this.sheet, step: by, items: clip.items as never }).catch(complain)
+    if (!done) return
+    this.take('select')
+    this.selection.clear()
+    for (const { object } of this.project.standing(this.sheet)) if (!before.has(object.id)) this.selection.add(object.id)
   }
 
   async duplicate() {
-    if (!this.copy()) return
-    const p = this.pivot()
-    await this.paste({ x: p.x + 4 * this.taste.circuitGrid, y: p.y - 4 * this.taste.circuitGrid })
+    if (this.copy()) await this.paste({ x: 4 * this.taste.circuitGrid, y: -4 * this.taste.circuitGrid })
+  }
+
+  /** Tells the other stages and windows which parts are picked here. */
+  share() {
+    const parts = this.picked('part').map((p) => ({ part: p.id, ...(this.path ? { path: this.path } : {}) }))
+    const now = this.project.picked.value
+    if (JSON.stringify(parts) !== JSON.stringify(now)) this.project.pick(parts)
+  }
+
+  /** Takes over what was picked elsewhere, as far as it stands on this sheet. */
+  follow() {
+    const here = this.project.picked.value.filter(
+      (r) => (r.path ?? '') === this.path && this.project.get('part', r.part)?.sheet === this.sheet,
+    )
+    const ids = new Set(here.map((r) => r.part))
+    const own = this.picked('part').map((p) => p.id)
+    if (ids.size === own.length && own.every((id) => ids.has(id))) return
+    this.selection.clear()
+    ids.forEach((id) => this.selection.add(id))
+    this.redraw()
+  }
+
+  bundleOf(id: number) {
+    return bundleOf(this, id)
+  }
+  electrical(kind: Kind) {
+    return electrical.includes(kind)
   }
 }

@@ -1,7 +1,9 @@
 import type { Pen } from '../canvas/scene'
-import type { Kinds, Part } from '../live/wire.gen'
-import { drawLabel, drawOpenMark, drawSupply, drawSymbol, drawWire, partTexts, pinAt, symbolBox } from './draw'
+import type { Kinds, PaperMark } from '../live/wire.gen'
+import { gripBox } from './grips'
 import type { CircuitEditor } from './editor'
+import { play } from './marks'
+import { blockPinAt, connects, pinAt, tapEnd } from './picking'
 
 /** Draws what moves or is marked: the net in the light, the selection, the tool's ghost. */
 export function drawOverlay(ed: CircuitEditor, pen: Pen) {
@@ -10,60 +12,65 @@ export function drawOverlay(ed: CircuitEditor, pen: Pen) {
   drawNet(ed, pen, ed.project.lit.value, 0.55)
   drawSelection(ed, pen)
   drawLoose(ed, pen)
-  if (ed.drag?.moved) for (const b of ed.drag.moved.put ?? []) drawHeld(ed, pen, b.kind, b.object as never)
+  drawUnmatched(ed, pen)
+  for (const d of ed.drag?.moved?.put ?? [])
+    play(pen, d.marks ?? [], ed.inks, ed.selection.has(d.id) ? ed.colours.select : undefined)
   drawGhost(ed, pen)
-  const t = ed.textDrag
-  if (t) pen.text(ed.project.get('part', t.id)?.[t.field] ?? '', t.at.x / 1e6, t.at.y / 1e6, 3.1, { colour: ed.colours.select })
+  drawHeldText(ed, pen)
+  if (ed.grip) box(pen, ed.grip.box(), ed.colours.select, false)
   if (ed.boxFrom) {
-    const { ctx } = pen
-    const whole = ed.at.x >= ed.boxFrom.x
-    ctx.fillStyle = ed.colours.select + '22'
-    ctx.strokeStyle = ed.colours.select
-    ctx.lineWidth = pen.px
-    ctx.setLineDash(whole ? [] : [4 * pen.px, 3 * pen.px])
-    const [x, y] = [ed.boxFrom.x / 1e6, ed.boxFrom.y / 1e6]
-    ctx.fillRect(x, y, ed.at.x / 1e6 - x, ed.at.y / 1e6 - y)
-    ctx.strokeRect(x, y, ed.at.x / 1e6 - x, ed.at.y / 1e6 - y)
-    ctx.setLineDash([])
+    const whole = ed.raw.x >= ed.boxFrom.x
+    box(pen, { minX: Math.min(ed.boxFrom.x, ed.raw.x), maxX: Math.max(ed.boxFrom.x, ed.raw.x), minY: Math.min(ed.boxFrom.y, ed.raw.y), maxY: Math.max(ed.boxFrom.y, ed.raw.y) }, ed.colours.select, !whole) // prettier-ignore
   }
 }
 
-function drawHeld(ed: CircuitEditor, pen: Pen, kind: string, o: never) {
-  const c = ed.colours
-  if (kind === 'part') {
-    const p = o as Part
-    const s = ed.project.symbolOf(p.library)
-    if (!s) return
-    drawSymbol(pen, p, s, c, c.select)
-    const t = partTexts(p, s)
-    pen.text(t.designator.text, t.designator.at.x / 1e6, t.designator.at.y / 1e6, 3.1, {
-      align: t.designator.align,
-      colour: c.select,
-    })
-  } else if (kind === 'wire') {
-    const w = o as Kinds['wire']
-    drawWire(pen, w.a, w.b, ed.selection.has(w.id) ? c.select : c.wire)
-  } else if (kind === 'label') drawLabel(pen, o as Kinds['label'], c, c.select)
-  else if (kind === 'supply') drawSupply(pen, o as Kinds['supply'], c, c.select)
-  else if (kind === 'openMark') drawOpenMark(pen, (o as Kinds['openMark']).at, c.select)
+function box(pen: Pen, b: { minX: number; minY: number; maxX: number; maxY: number }, colour: string, dashed: boolean, grow = 0) {
+  const { ctx } = pen
+  ctx.strokeStyle = colour
+  ctx.lineWidth = 1.4 * pen.px
+  ctx.setLineDash(dashed ? [4 * pen.px, 4 * pen.px] : [])
+  const g = grow * pen.px
+  ctx.strokeRect(b.minX / 1e6 - g, b.minY / 1e6 - g, (b.maxX - b.minX) / 1e6 + 2 * g, (b.maxY - b.minY) / 1e6 + 2 * g)
+  ctx.setLineDash([])
+}
+
+const line = (a: { x: number; y: number }, b: { x: number; y: number }, s: string, w: number): PaperMark => ({ p: [a.x, a.y, b.x, b.y], s, w }) // prettier-ignore
+
+/** A part's text on its way, with a thread to the part. */
+function drawHeldText(ed: CircuitEditor, pen: Pen) {
+  const t = ed.textDrag
+  const part = t && ed.project.get('part', t.id)
+  if (!t || !part) return
+  pen.text(t.field === 'designator' ? ed.project.called(part, ed.path) : part.value, t.at.x / 1e6, t.at.y / 1e6, 3.1, {
+    colour: ed.colours.select,
+  })
+  pen.ctx.setLineDash([3 * pen.px, 3 * pen.px])
+  play(pen, [line(t.at, part.at, 'select', 1)], ed.inks)
+  pen.ctx.setLineDash([])
 }
 
 function drawNet(ed: CircuitEditor, pen: Pen, name: string, strength: number) {
-  const net = ed.project.nets.get(name)
+  const net = name && ed.project.nets.get(name)
   if (!net) return
+  const c = ed.colours.net
   pen.ctx.globalAlpha = strength
-  for (const id of net.items) {
-    const w = ed.project.get('wire', id)
-    if (w?.sheet === ed.sheet) drawWire(pen, w.a, w.b, ed.colours.net, 1.3)
+  for (const use of net.uses ?? []) {
+    if (use.sheet !== ed.sheet || (use.path ?? '') !== ed.path) continue
+    for (const id of use.items ?? []) {
+      const w = ed.project.get('wire', id)
+      if (w) play(pen, [line(w.a, w.b, 'net', 1.3e6)], ed.inks)
+      const t = ed.project.get('tap', id)
+      if (t) play(pen, [line(t.at, tapEnd(t), 'net', 1.3e6)], ed.inks)
+    }
   }
   for (const ref of net.pins) {
-    const p = ed.project.get('part', ref.part)
-    const pin = p && p.sheet === ed.sheet && ed.project.symbolOf(p.library)?.pins.find((q) => q.number === ref.pin)
+    const p = (ref.path ?? '') === ed.path ? ed.project.get('part', ref.part) : undefined
+    const pin = p && p.sheet === ed.sheet && ed.project.symbolOf(p.library, p.unit)?.pins.find((q) => q.number === ref.pin)
     if (!pin) continue
     const at = pinAt(p, pin)
     pen.ctx.beginPath()
     pen.ctx.arc(at.x / 1e6, at.y / 1e6, 1.5, 0, 2 * Math.PI)
-    pen.ctx.fillStyle = ed.colours.net
+    pen.ctx.fillStyle = c
     pen.ctx.fill()
   }
   pen.ctx.globalAlpha = 1
@@ -77,64 +84,87 @@ function drawSelection(ed: CircuitEditor, pen: Pen) {
     const found = ed.project.find(id)
     if (!found) return
     ctx.globalAlpha = strong ? 1 : 0.5
-    if (found.kind === 'wire') drawWire(pen, (found.object as Kinds['wire']).a, (found.object as Kinds['wire']).b, c.select, 0.7)
-    else {
-      const s = found.kind === 'part' ? ed.project.symbolOf((found.object as Part).library) : undefined
-      const b = s ? symbolBox(found.object as Part, s) : ed.scene.boxOf(id)
-      if (b) {
-        ctx.strokeStyle = c.select
-        ctx.lineWidth = 1.5 * pen.px
-        ctx.setLineDash(strong ? [] : [3 * pen.px, 3 * pen.px])
-        const g = 3 * pen.px
-        ctx.strokeRect(b.minX / 1e6 - g, b.minY / 1e6 - g, (b.maxX - b.minX) / 1e6 + 2 * g, (b.maxY - b.minY) / 1e6 + 2 * g)
-        ctx.setLineDash([])
-      }
+    if (found.kind === 'wire') {
+      const w = found.object as Kinds['wire']
+      play(pen, [line(w.a, w.b, 'select', w.bundle ? 1.6e6 : 0.7e6)], ed.inks)
+    } else {
+      const b = ed.scene.items(id).find((i) => i.layer !== 'text') ?? ed.scene.boxOf(id)
+      const g = found.kind === 'cluster' ? gripBox(ed, id) : null
+      if (b) box(pen, g ?? b, c.select, !strong, 3)
     }
     ctx.globalAlpha = 1
   }
   if (ed.state.tool === 'select' && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.boxFrom)
     outline(ed.state.hovered, false)
   for (const id of ed.selection) outline(id, true)
+  if (ed.selection.size !== 1 || ed.grip) return
+  const g = gripBox(ed, [...ed.selection][0])
+  if (!g) return
+  ctx.fillStyle = c.select
+  const s = 4 * pen.px
+  ctx.fillRect(g.maxX / 1e6 - s, g.minY / 1e6 - s, 2 * s, 2 * s)
+}
+
+function ring(pen: Pen, p: { x: number; y: number }, r: number) {
+  pen.ctx.beginPath()
+  pen.ctx.arc(p.x / 1e6, p.y / 1e6, r, 0, 2 * Math.PI)
+  pen.ctx.stroke()
 }
 
 /** Wire ends that touch nothing bear a small ring. */
 function drawLoose(ed: CircuitEditor, pen: Pen) {
   pen.ctx.strokeStyle = ed.colours.open
   pen.ctx.lineWidth = Math.max(0.3, 1.3 * pen.px)
-  for (const p of ed.project.views.get(ed.sheet)?.loose ?? []) {
-    pen.ctx.beginPath()
-    pen.ctx.arc(p.x / 1e6, p.y / 1e6, 1.2, 0, 2 * Math.PI)
-    pen.ctx.stroke()
+  for (const p of ed.project.views.get(ed.sheet)?.loose ?? []) ring(pen, p, 1.2)
+}
+
+/** Ports and pins of blocks without a partner bear a bigger ring with a tick. */
+function drawUnmatched(ed: CircuitEditor, pen: Pen) {
+  pen.ctx.strokeStyle = ed.colours.open
+  pen.ctx.lineWidth = Math.max(0.4, 1.6 * pen.px)
+  for (const u of ed.project.views.get(ed.sheet)?.unmatched ?? []) {
+    const block = ed.project.get('block', u.object)
+    const pin = block?.pins?.find((q) => q.name === u.pin)
+    const p = block && pin ? blockPinAt(block, pin) : u.at
+    ring(pen, p, 1.9)
+    play(pen, [line({ x: p.x + 1.4e6, y: p.y + 1.4e6 }, { x: p.x + 3e6, y: p.y + 3e6 }, 'open', 0.4e6)], ed.inks)
   }
 }
 
 function drawGhost(ed: CircuitEditor, pen: Pen) {
   const c = ed.colours
-  const { turn, mirror } = ed.state
-  pen.ctx.globalAlpha = 0.8
-  switch (ed.state.tool) {
-    case 'part':
-      if (ed.part?.symbol) drawSymbol(pen, { at: ed.at, turn, mirror }, ed.part.symbol, c, c.select)
-      break
-    case 'label':
-      drawLabel(pen, { name: ed.state.labelName || 'name', at: ed.at, turn }, c, c.select)
-      break
-    case 'supply':
-      drawSupply(pen, { name: ed.state.supplyName, shape: ed.state.supplyShape, at: ed.at, turn }, c, c.select)
-      break
-    case 'open':
-      drawOpenMark(pen, ed.at, c.open)
-      break
-    case 'wire': {
-      const way = [...ed.wirePath.slice(0, -1), ...ed.wireWay(ed.at)]
-      for (let i = 0; i + 1 < way.length; i++) drawWire(pen, way[i], way[i + 1], c.select)
-      pen.ctx.beginPath()
-      pen.ctx.arc(ed.at.x / 1e6, ed.at.y / 1e6, ed.connects(ed.at) ? 1.2 : 0.6, 0, 2 * Math.PI)
-      pen.ctx.strokeStyle = c.select
-      pen.ctx.lineWidth = 1.5 * pen.px
-      pen.ctx.stroke()
-      break
-    }
+  const s = ed.state
+  pen.ctx.globalAlpha = 0.85
+  const held = ed.hand.held()
+  if (held) play(pen, ed.ghost.at(held.kind, held.object, ed.at.x, ed.at.y), ed.inks, s.tool === 'open' ? c.open : c.select)
+  if (s.tool === 'wire' || s.tool === 'bundle') {
+    const thick = s.tool === 'bundle'
+    const way = [...ed.hand.path.slice(0, -1), ...ed.hand.way(ed.at)]
+    for (let i = 0; i + 1 < way.length; i++) play(pen, [line(way[i], way[i + 1], 'select', thick ? 1.25e6 : 0.42e6)], ed.inks)
+    pen.ctx.strokeStyle = c.select
+    pen.ctx.lineWidth = 1.5 * pen.px
+    ring(pen, ed.at, connects(ed, ed.at, thick) ? 1.2 : 0.6)
+  }
+  if (s.tool === 'tap') {
+    const plan = ed.hand.tapPlan(ed.at)
+    const marks: PaperMark[] = []
+    const list = plan.members.length ? plan.members : ['?']
+    list.forEach((member, i) => {
+      const t = { at: { x: ed.at.x + i * plan.step.x, y: ed.at.y + i * plan.step.y }, turn: s.turn }
+      const end = tapEnd(t)
+      const left = s.turn === 1 || s.turn === 2
+      marks.push(
+        line(t.at, end, 'select', 0.42e6),
+        line(end, { x: end.x + plan.wire.x, y: end.y + plan.wire.y }, 'select', 0.42e6),
+      )
+      marks.push({ t: member, p: [end.x + (left ? -0.7e6 : 0.7e6), end.y + 1.45e6], z: 2.4e6, a: left ? 1 : -1, f: 'label' })
+    })
+    play(pen, marks, ed.inks, c.select)
+  }
+  const from = ed.hand.from
+  if (from) {
+    if (s.tool === 'draw' && (s.drawForm === 'line' || s.drawForm === 'arrow')) play(pen, [line(from, ed.at, 'select', 0.4e6)], ed.inks)
+    else box(pen, { minX: Math.min(from.x, ed.at.x), maxX: Math.max(from.x, ed.at.x), minY: Math.min(from.y, ed.at.y), maxY: Math.max(from.y, ed.at.y) }, c.select, true) // prettier-ignore
   }
   pen.ctx.globalAlpha = 1
 }

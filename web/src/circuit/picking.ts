@@ -1,91 +1,196 @@
 import { onSegment, same, segmentDistance } from '../canvas/geometry'
-import { boxOf, meets } from '../canvas/viewport'
-import type { Kinds, Part, Point } from '../live/wire.gen'
-import { partTexts, pinAt, textBox } from './draw'
+import { apply, partPose } from '../canvas/geometry'
+import { type Box, boxOf, inside, meets } from '../canvas/viewport'
+import type { Kinds, Part, Point, Symbol as SymbolDrawing } from '../live/wire.gen'
 import type { CircuitEditor } from './editor'
+
+export const pinAt = (p: Part, pin: SymbolDrawing['pins'][number]): Point => apply(partPose(p), pin.at)
+
+/** Where wires meet the pin of a block. */
+export function blockPinAt(b: Kinds['block'], pin: Kinds['block']['pins'][number]): Point {
+  const { x, y } = b.at
+  return [
+    { x: x + b.size.x, y: y + pin.pos },
+    { x: x + pin.pos, y: y + b.size.y },
+    { x, y: y + pin.pos },
+    { x: x + pin.pos, y },
+  ][pin.side]
+}
+
+export const tapEnd = (t: Pick<Kinds['tap'], 'at' | 'turn'>): Point => {
+  const [dx, dy] = [[1, 1], [-1, 1], [-1, -1], [1, -1]][t.turn] // prettier-ignore
+  return { x: t.at.x + dx * 2.5e6, y: t.at.y + dy * 2.5e6 }
+}
+
+/** Ranks of what lies under the hand, the best first; frames are only picked at their edge. */
+const ranks: Record<string, number> = { openMark: 0, tap: 0.2, label: 0, supply: 0.1, port: 0, part: 1.5, block: 1.8, text: 3, timing: 3.2, picture: 3.4, note: 3.1, shape: 3.3, cluster: 3.5 } // prettier-ignore
+
+function nearEdge(p: Point, b: Box, tolerance: number): boolean {
+  const wide = { minX: b.minX - tolerance, minY: b.minY - tolerance, maxX: b.maxX + tolerance, maxY: b.maxY + tolerance }
+  const within = { minX: b.minX + tolerance, minY: b.minY + tolerance, maxX: b.maxX - tolerance, maxY: b.maxY - tolerance }
+  const at = boxOf([p])
+  return meets(at, wide) && !inside(at, within)
+}
+
+export const clusterBox = (c: Kinds['cluster']): Box => boxOf([c.a, c.b])
+
+function hits(ed: CircuitEditor, id: number, layer: string, item: Box, p: Point, tolerance: number): number | null {
+  const found = ed.project.find(id)
+  if (!found) return null
+  const box = boxOf([p], tolerance)
+  switch (found.kind) {
+    case 'sheet':
+      return null
+    case 'wire': {
+      const w = found.object as Kinds['wire']
+      const d = segmentDistance(p, w.a, w.b)
+      return d <= tolerance ? (d < tolerance / 2 ? 1 : 2) : null
+    }
+    case 'tap': {
+      const t = found.object as Kinds['tap']
+      return segmentDistance(p, t.at, tapEnd(t)) <= tolerance * 1.3 ? ranks.tap : null
+    }
+    case 'supply': {
+      const s = found.object as Kinds['supply']
+      return Math.hypot(p.x - s.at.x, p.y - s.at.y) < 7.5e6 && meets(item, box) ? ranks.supply : null
+    }
+    case 'cluster': {
+      const b = clusterBox(found.object as Kinds['cluster'])
+      const tab = { minX: b.minX, maxX: item.maxX, minY: b.maxY, maxY: item.maxY }
+      return nearEdge(p, b, tolerance * 1.3) || (p.x < Math.max(b.maxX, tab.maxX) && p.y > b.maxY && meets(tab, box)) ? ranks.cluster : null // prettier-ignore
+    }
+    case 'shape': {
+      const s = found.object as Kinds['shape']
+      if (s.form === 'rectangle' || s.form === 'ellipse') return s.tint !== 'none' || nearEdge(p, item, tolerance * 1.5) ? ranks.shape : null // prettier-ignore
+      for (let i = 0; i + 1 < s.pts.length; i++) if (segmentDistance(p, s.pts[i], s.pts[i + 1]) <= tolerance) return ranks.shape
+      return null
+    }
+  }
+  return layer === 'text' ? ranks.text : (ranks[found.kind] ?? 3)
+}
 
 /** What lies under the place, the best first: marks and parts before wires before texts. */
 export function under(ed: CircuitEditor, p: Point, tolerance: number): number[] {
-  const hits: { id: number; rank: number }[] = []
-  const box = { minX: p.x - tolerance, minY: p.y - tolerance, maxX: p.x + tolerance, maxY: p.y + tolerance }
-  const add = (id: number, rank: number) => {
-    if (!hits.some((h) => h.id === id && h.rank <= rank)) hits.push({ id, rank })
+  const found: { id: number; rank: number }[] = []
+  for (const it of ed.scene.within(boxOf([p], tolerance))) {
+    const rank = hits(ed, it.id, it.layer, it, p, tolerance)
+    if (rank !== null && !found.some((h) => h.id === it.id && h.rank <= rank)) found.push({ id: it.id, rank })
   }
-  for (const it of ed.scene.within(box)) {
-    const found = ed.project.find(it.id)
-    if (!found || found.kind === 'sheet') continue
-    if (found.kind === 'wire') {
-      const w = found.object as Kinds['wire']
-      const d = segmentDistance(p, w.a, w.b)
-      if (d <= tolerance) add(it.id, d < tolerance / 2 ? 1 : 2)
-    } else if (found.kind === 'part') {
-      const s = ed.project.symbolOf((found.object as Part).library)
-      if (it.layer === 'text') add(it.id, 3)
-      else if (s) add(it.id, 1.5)
-    } else if (found.kind === 'label' || found.kind === 'supply' || found.kind === 'openMark') {
-      const o = found.object as Kinds['supply']
-      const tight = found.kind === 'supply' ? { minX: o.at.x - 3e6, maxX: o.at.x + 3e6, minY: o.at.y - (o.shape === 'ground' ? 7e6 : 0), maxY: o.at.y + (o.shape === 'ground' ? 0 : 5.5e6) } : it // prettier-ignore
-      if (meets(tight, box)) add(it.id, 0)
-    }
-  }
-  return [...new Set(hits.sort((a, b) => a.rank - b.rank).map((h) => h.id))]
+  return [...new Set(found.sort((a, b) => a.rank - b.rank).map((h) => h.id))]
 }
 
-/** The text of a part or label under the place, for editing it there. */
-export function textUnder(
-  ed: CircuitEditor,
-  p: Point,
-): { id: number; field: 'designator' | 'value' | 'name'; value: string; at: Point } | null {
+export interface TextPlace {
+  id: number
+  field: 'designator' | 'value' | 'name' | 'title' | 'text'
+  value: string
+  at: Point
+}
+
+/** The text of a part, label or note under the place, for editing it there. */
+export function textUnder(ed: CircuitEditor, p: Point): TextPlace | null {
   const box = boxOf([p], 0.5e6)
   for (const it of ed.scene.within(box).reverse()) {
     const found = ed.project.find(it.id)
-    if (found?.kind === 'part' && it.layer === 'text') {
+    const field = (it as { field?: string }).field
+    const middle = { x: (it.minX + it.maxX) / 2, y: (it.minY + it.maxY) / 2 }
+    if (found?.kind === 'part' && field) {
       const part = found.object as Part
-      const texts = partTexts(part, ed.project.symbolOf(part.library)!)
-      for (const field of ['designator', 'value'] as const)
-        if (meets(textBox(texts[field]), box)) return { id: part.id, field, value: part[field], at: texts[field].at }
+      const f = field as 'designator' | 'value'
+      return {
+        id: it.id,
+        field: f,
+        value: f === 'designator' ? (part.others?.[ed.path] ?? part.designator) : part.value,
+        at: middle,
+      }
     }
-    if (found?.kind === 'label' || found?.kind === 'supply') {
-      const l = found.object as Kinds['label']
-      return { id: l.id, field: 'name', value: l.name, at: l.at }
-    }
+    const named = named_(found?.kind, found?.object)
+    if (named !== null && under(ed, p, 0.5e6).includes(it.id))
+      return { id: it.id, field: 'name', value: named, at: found!.kind === 'cluster' ? { x: it.minX + 8e6, y: it.maxY } : middle }
+    if (found?.kind === 'note' || found?.kind === 'timing')
+      return { id: it.id, field: 'text', value: (found.object as Kinds['note']).text, at: middle }
   }
   return null
 }
 
-/** Whether something at the place would take a wire's end. */
-export function connects(ed: CircuitEditor, p: Point): boolean {
-  for (const w of ed.project.all('wire')) if (w.sheet === ed.sheet && onSegment(p, w.a, w.b)) return true
-  for (const l of [...ed.project.all('label'), ...ed.project.all('supply')])
-    if (l.sheet === ed.sheet && same(l.at, p)) return true
+function named_(kind: string | undefined, o: unknown): string | null {
+  if (kind === 'label' || kind === 'supply' || kind === 'port') return (o as Kinds['label']).name
+  if (kind === 'tap') return (o as Kinds['tap']).member
+  if (kind === 'cluster') return (o as Kinds['cluster']).title
+  return null
+}
+/** The name an object bears, or null. */
+export const nameOf = (found: { kind: string; object: unknown } | undefined) => named_(found?.kind, found?.object)
+
+/** Whether something at the place would take a wire's (or a bundle's) end. */
+export function connects(ed: CircuitEditor, p: Point, bundle: boolean): boolean {
+  for (const it of ed.scene.within(boxOf([p], 1))) {
+    const found = ed.project.find(it.id)
+    if (found?.kind === 'wire') {
+      const w = found.object as Kinds['wire']
+      if (!!w.bundle === bundle && onSegment(p, w.a, w.b)) return true
+    } else if (found && ['label', 'supply', 'port', 'tap'].includes(found.kind) && same((found.object as Part).at, p)) return true
+  }
   return !!pinUnder(ed, p, 1)
 }
 
-export function pinUnder(ed: CircuitEditor, p: Point, tolerance: number): { part: Part; pin: string; at: Point } | null {
-  for (const it of ed.scene.within({
-    minX: p.x - tolerance,
-    minY: p.y - tolerance,
-    maxX: p.x + tolerance,
-    maxY: p.y + tolerance,
-  })) {
-    if (it.layer !== 'body') continue
-    const part = ed.project.get('part', it.id)
-    const s = part && ed.project.symbolOf(part.library)
-    for (const pin of s?.pins ?? []) {
-      const at = pinAt(part!, pin)
-      if (Math.hypot(at.x - p.x, at.y - p.y) <= tolerance) return { part: part!, pin: pin.number, at }
+export interface PinPlace {
+  part: number
+  pin: string
+  at: Point
+}
+
+/** The pin of a part or block, or the end of a tap, near the place. */
+export function pinUnder(ed: CircuitEditor, p: Point, tolerance: number): PinPlace | null {
+  let best: PinPlace | null = null
+  let least = tolerance
+  const offer = (part: number, pin: string, at: Point) => {
+    const d = Math.hypot(at.x - p.x, at.y - p.y)
+    if (d <= least) {
+      least = d
+      best = { part, pin, at }
     }
   }
-  return null
+  for (const it of ed.scene.within(boxOf([p], tolerance))) {
+    const found = it.layer === 'text' ? undefined : ed.project.find(it.id)
+    if (found?.kind === 'part') {
+      const part = found.object as Part
+      for (const pin of ed.project.symbolOf(part.library, part.unit)?.pins ?? []) offer(part.id, pin.number, pinAt(part, pin))
+    } else if (found?.kind === 'block') {
+      const b = found.object as Kinds['block']
+      for (const pin of b.pins ?? []) offer(b.id, pin.name, blockPinAt(b, pin))
+    } else if (found?.kind === 'tap') {
+      const t = found.object as Kinds['tap']
+      offer(t.id, '', tapEnd(t))
+    }
+  }
+  return best
 }
 
 /** The net under the place. */
 export function netUnder(ed: CircuitEditor, p: Point, tolerance: number): string {
   const pin = pinUnder(ed, p, tolerance)
-  if (pin) return ed.project.netAtPin(pin.part.id, pin.pin) ?? ''
+  const at = pin && ed.project.netAtPin(pin.part, pin.pin, ed.path)
+  if (at) return at
   for (const id of under(ed, p, tolerance)) {
-    const net = ed.project.netOf(id)
+    const net = ed.project.netOf(id, ed.path)
     if (net) return net
   }
   return ''
+}
+
+/** The bundle an object is of. */
+export const bundleOf = (ed: CircuitEditor, id: number) =>
+  ed.project.views.get(ed.sheet)?.bundles.find((b) => b.items.includes(id))
+
+/** What lies inside a cluster, wholly or by its place. */
+export function insideCluster(ed: CircuitEditor, c: Kinds['cluster']): number[] {
+  const b = clusterBox(c)
+  const out: number[] = []
+  for (const { kind, object } of ed.project.standing(c.sheet)) {
+    if (object.id === c.id) continue
+    const o = object as unknown as { a?: Point; b?: Point; at?: Point; pts?: Point[]; size?: Point }
+    const pts = kind === 'block' || kind === 'picture' ? [o.at!, { x: o.at!.x + o.size!.x, y: o.at!.y + o.size!.y }] : (o.pts ?? (o.a ? [o.a, o.b!] : [o.at!])) // prettier-ignore
+    if (pts.every((p) => inside(boxOf([p]), b))) out.push(object.id)
+  }
+  return out
 }

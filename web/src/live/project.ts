@@ -4,6 +4,7 @@ import type {
   Change,
   Commands,
   Delta,
+  Drawn,
   Finding,
   HandoffState,
   History,
@@ -12,15 +13,21 @@ import type {
   Link,
   Message,
   Net,
+  PartRef,
+  Place,
   Request,
+  Shared,
   SheetView,
   Stages,
 } from './wire.gen'
+import { kindNames as kinds } from './wire.gen'
 
 export type Boxed = { kind: Kind; object: AnyObject }
-type Listener = (changed: { kind: Kind; id: number }[], whole: boolean) => void
+type Listener = (changed: { kind: Kind; id: number }[], whole: boolean, drawn: Drawn[]) => void
 
-const kinds: Kind[] = ['settings', 'sheet', 'symbol', 'footprint', 'libraryPart', 'part', 'wire', 'label', 'supply', 'openMark', 'board', 'placed', 'track', 'via', 'hole', 'legend'] // prettier-ignore
+const naturally = new Intl.Collator('en', { numeric: true }).compare
+/** Whether a sheet's object is of the circuit or beside it: whatever has a sheet's id but is no copper. */
+const standing = new Set<Kind>(['part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape']) // prettier-ignore
 
 /**
  * The mirror of an open project: the objects as the core has them, and what the core derived
@@ -39,6 +46,12 @@ export class Project {
   readonly progress = ref<number | null>(null)
   /** The net in the light, on every stage. */
   readonly lit = ref('')
+  /** The parts picked on any stage, here or in another window of the project. */
+  readonly picked = shallowRef<PartRef[]>([])
+  /** Uses of sheets, from the top down. */
+  readonly places = shallowRef<Place[]>([])
+  /** The use of a sheet that is on show, or was last. */
+  readonly here = shallowRef<{ sheet: number; path: string }>({ sheet: 0, path: '' })
   readonly docTick = ref(0)
   readonly derivedTick = ref(0)
   readonly lastRefusal = ref('')
@@ -46,7 +59,9 @@ export class Project {
   readonly links = new Map<string, Link[]>()
   readonly findings = new Map<string, Finding>()
   readonly views = new Map<number, SheetView>()
-  private netOfItem = new Map<number, string>()
+  private netOfItem = new Map<string, string>()
+  private sheets = new Map<number, Map<number, Boxed>>()
+  private names = new Map<string, AnyObject>()
   private netOfPin = new Map<string, string>()
   private tables = new Map<Kind, Map<number, AnyObject>>(kinds.map((k) => [k, new Map()]))
   private kindOf = new Map<number, Kind>()
@@ -62,15 +77,13 @@ export class Project {
   readonly findingList = computed(() => {
     void this.derivedTick.value
     const rank = { fault: 0, warning: 1, todo: 2 } as Record<string, number>
-    return [...this.findings.values()].sort(
-      (a, b) => rank[a.severity] - rank[b.severity] || a.key.localeCompare(b.key, 'en', { numeric: true }),
-    )
+    return [...this.findings.values()].sort((a, b) => rank[a.severity] - rank[b.severity] || naturally(a.key, b.key))
   })
+  /** Findings that nobody excused. */
+  readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused))
   readonly netList = computed(() => {
     void this.derivedTick.value
-    return [...this.nets.values()]
-      .filter((n) => n.pins.length > 0)
-      .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }))
+    return [...this.nets.values()].filter((n) => n.pins.length > 0).sort((a, b) => naturally(a.name, b.name))
   })
   readonly handoffCurrent = computed(
     () => !!this.handoff.value && this.handoff.value.fingerprint === this.stages.value.fingerprint,
@@ -99,19 +112,60 @@ export class Project {
   get board() {
     return this.all('board')[0]
   }
-  symbolOf(library: string): Kinds['symbol'] | undefined {
+  symbolOf(library: string, unit = 0): Kinds['symbol'] | undefined {
     const part = this.named('libraryPart', library)
-    return part && this.named('symbol', part.symbol)
+    return part && this.named('symbol', (unit && part.units?.[unit - 1]) || part.symbol)
   }
   named<K extends 'libraryPart' | 'symbol' | 'footprint'>(kind: K, name: string): Kinds[K] | undefined {
-    for (const o of this.tables.get(kind)!.values()) if ((o as { name: string }).name === name) return o as Kinds[K]
-    return undefined
+    return this.names.get(`${kind} ${name}`) as Kinds[K] | undefined
   }
-  netOf(item: number) {
-    return this.netOfItem.get(item)
+  /** What stands on a sheet. */
+  *standing(sheet: number): Generator<Boxed> {
+    yield* this.sheets.get(sheet)?.values() ?? []
   }
-  netAtPin(part: number, pin: string) {
-    return this.netOfPin.get(`${part}.${pin}`)
+  /** The net of a wire, label or mark in the use of its sheet that is on show. */
+  netOf(item: number, path = this.here.value.path) {
+    return this.netOfItem.get(`${path}|${item}`)
+  }
+  netAtPin(part: number, pin: string, path = this.here.value.path) {
+    return this.netOfPin.get(`${path}|${part}.${pin}`)
+  }
+  /** A part's designator in a use of its sheet, with the letter of its unit. */
+  called(p: Kinds['part'], path = this.here.value.path) {
+    return (p.others?.[path] ?? p.designator) + (p.unit ? String.fromCharCode(64 + p.unit) : '')
+  }
+  /** The parts that stand on a sheet, in all its uses. */
+  partsOn(sheet: number): PartRef[] {
+    return this.all('part').filter((p) => p.sheet === sheet).flatMap((p) => this.usesOf(sheet).map((u) => ({ part: p.id, ...(u.path ? { path: u.path } : {}) }))) // prettier-ignore
+  }
+  /** The parts inside a cluster. */
+  partsWithin(c: Kinds['cluster']): PartRef[] {
+    const on = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
+    return this.partsOn(c.sheet).filter((r) => {
+      const p = this.get('part', r.part)!
+      return on(p.at.x, c.a.x, c.b.x) && on(p.at.y, c.a.y, c.b.y)
+    })
+  }
+  /** The uses of a sheet. */
+  usesOf(sheet: number) {
+    return this.places.value.filter((p) => p.sheet === sheet)
+  }
+  /** Picks parts on all stages and in all windows. */
+  pick(parts: PartRef[]) {
+    this.picked.value = parts
+    this.tellOthers()
+  }
+  private tellOthers() {
+    if (this.state.value === 'open') void this.look({ t: 'share', shared: { parts: this.picked.value, net: this.lit.value } }).catch(() => undefined) // prettier-ignore
+  }
+  light(net: string) {
+    if (this.lit.value === net) return
+    this.lit.value = net
+    this.tellOthers()
+  }
+  private takeShared(s: Shared) {
+    this.picked.value = s.parts ?? []
+    this.lit.value = s.net
   }
 
   onChange(f: Listener) {
@@ -194,7 +248,7 @@ export class Project {
         this.opened(m)
         break
       case 'changes':
-        this.apply(m.changes ?? [])
+        this.apply(m.changes ?? [], m.drawn ?? [])
         this.rev.value = m.rev!
         this.history.value = m.history!
         break
@@ -210,6 +264,9 @@ export class Project {
         break
       case 'progress':
         this.progress.value = m.share ?? 0
+        break
+      case 'shared':
+        this.takeShared(m.shared!)
         break
       case 'gone':
         this.state.value = 'gone'
@@ -228,6 +285,8 @@ export class Project {
   private opened(m: Message) {
     for (const t of this.tables.values()) t.clear()
     this.kindOf.clear()
+    this.sheets.clear()
+    this.names.clear()
     for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
     for (const b of m.objects ?? []) this.put(b.kind, b.object!)
     this.name.value = m.name!
@@ -238,25 +297,38 @@ export class Project {
     this.state.value = 'open'
     this.derive(m.derived!)
     this.docTick.value++
-    this.listeners.forEach((f) => f([], true))
+    this.listeners.forEach((f) => f([], true, []))
     for (const w of this.waiting.values()) if (w.edit) this.socket!.send(w.send) // asked before the connection broke
   }
 
   private put(kind: Kind, o: AnyObject) {
+    this.drop(kind, o.id)
     this.tables.get(kind)!.set(o.id, o)
     this.kindOf.set(o.id, kind)
+    if (standing.has(kind)) {
+      const sheet = (o as { sheet: number }).sheet
+      if (!this.sheets.has(sheet)) this.sheets.set(sheet, new Map())
+      this.sheets.get(sheet)!.set(o.id, { kind, object: o })
+    }
+    if (kind === 'libraryPart' || kind === 'symbol' || kind === 'footprint')
+      this.names.set(`${kind} ${(o as Kinds['symbol']).name}`, o)
   }
 
-  private apply(changes: Change[]) {
+  private drop(kind: Kind, id: number) {
+    const old = this.tables.get(kind)!.get(id)
+    if (!old) return
+    this.tables.get(kind)!.delete(id)
+    this.kindOf.delete(id)
+    if (standing.has(kind)) this.sheets.get((old as { sheet: number }).sheet)?.delete(id)
+  }
+
+  private apply(changes: Change[], drawn: Drawn[]) {
     for (const c of changes) {
       if (c.after) this.put(c.kind, c.after)
-      else {
-        this.tables.get(c.kind)!.delete(c.id)
-        this.kindOf.delete(c.id)
-      }
+      else this.drop(c.kind, c.id)
     }
     this.docTick.value++
-    this.listeners.forEach((f) => f(changes, false))
+    this.listeners.forEach((f) => f(changes, false, drawn))
   }
 
   private derive(d: Delta) {
@@ -264,12 +336,12 @@ export class Project {
     for (const n of d.nets ?? []) {
       this.dropNet(n.name)
       n.pins ??= []
-      n.items ??= []
+      n.uses ??= []
       this.nets.set(n.name, n)
     }
     for (const n of d.nets ?? []) {
-      for (const i of n.items) this.netOfItem.set(i, n.name)
-      for (const p of n.pins) this.netOfPin.set(`${p.part}.${p.pin}`, n.name)
+      for (const u of n.uses) for (const i of u.items ?? []) this.netOfItem.set(`${u.path ?? ''}|${i}`, n.name)
+      for (const p of n.pins) this.netOfPin.set(`${p.path ?? ''}|${p.part}.${p.pin}`, n.name)
     }
     for (const [net, links] of Object.entries(d.links ?? {})) {
       if (links?.length) this.links.set(net, links)
@@ -277,7 +349,11 @@ export class Project {
     }
     for (const k of d.mended ?? []) this.findings.delete(k)
     for (const f of d.findings ?? []) this.findings.set(f.key, f)
-    for (const v of d.sheets ?? []) this.views.set(v.sheet, { ...v, junctions: v.junctions ?? [], loose: v.loose ?? [] })
+    for (const v of d.sheets ?? []) {
+      const { junctions, knots, loose, bundles, unmatched } = v
+      this.views.set(v.sheet, { sheet: v.sheet, junctions: junctions ?? [], knots: knots ?? [], loose: loose ?? [], bundles: bundles ?? [], unmatched: unmatched ?? [] }) // prettier-ignore
+    }
+    if (d.places?.length) this.places.value = d.places
     this.stages.value = d.stages
     this.derivedRev.value = d.rev
     this.derivedTick.value++
@@ -287,8 +363,15 @@ export class Project {
   private dropNet(name: string) {
     const old = this.nets.get(name)
     if (!old) return
-    for (const i of old.items) if (this.netOfItem.get(i) === name) this.netOfItem.delete(i)
-    for (const p of old.pins) if (this.netOfPin.get(`${p.part}.${p.pin}`) === name) this.netOfPin.delete(`${p.part}.${p.pin}`)
+    for (const u of old.uses)
+      for (const i of u.items ?? []) {
+        const key = `${u.path ?? ''}|${i}`
+        if (this.netOfItem.get(key) === name) this.netOfItem.delete(key)
+      }
+    for (const p of old.pins) {
+      const key = `${p.path ?? ''}|${p.part}.${p.pin}`
+      if (this.netOfPin.get(key) === name) this.netOfPin.delete(key)
+    }
     this.nets.delete(name)
   }
 }

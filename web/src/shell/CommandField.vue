@@ -27,12 +27,27 @@ const hits = computed<Hit[]>(() => {
   const p = props.project
   if (words.length) {
     for (const part of p.all('part'))
-      if (match(`${part.designator} ${part.value} ${part.library} ${part.footprint}`))
-        out.push({
-          title: `${part.designator}  ${part.value}`,
-          kind: 'part in the circuit',
-          run: () => go('circuit', { id: String(part.id) }),
-        })
+      if (
+        match(`${part.designator} ${Object.values(part.others ?? {}).join(' ')} ${part.value} ${part.library} ${part.footprint}`)
+      )
+        for (const u of p.usesOf(part.sheet))
+          out.push({
+            title: `${p.called(part, u.path ?? '')}  ${part.value}`,
+            kind: 'part in the circuit',
+            run: () => go('circuit', { id: String(part.id), path: u.path ?? '' }),
+          })
+    for (const u of p.places.value)
+      if (match(`${u.label} ${p.get('sheet', u.sheet)?.name ?? ''}`))
+        out.push({ title: u.label, kind: 'sheet', run: () => go('circuit', { sheet: String(u.sheet), path: u.path ?? '' }) })
+    for (const c of p.all('cluster'))
+      if (match(`${c.title} pick`)) out.push({ title: `Pick the parts of ${c.title}`, kind: 'cluster', run: () => p.pick(p.partsWithin(c)) }) // prettier-ignore
+    for (const x of p.all('sheet'))
+      if (match(`${x.name} pick`)) out.push({ title: `Pick the parts of ${x.name}`, kind: 'sheet', run: () => p.pick(p.partsOn(x.id)) }) // prettier-ignore
+    for (const kind of ['note', 'cluster', 'block', 'port', 'label'] as const)
+      for (const o of p.all(kind)) {
+        const text = 'text' in o ? o.text : 'title' in o ? o.title : o.name
+        if (match(text)) out.push({ title: text.split('\n')[0].slice(0, 60), kind: `${kind} in the circuit`, run: () => go('circuit', { id: String(o.id) }) }) // prettier-ignore
+      }
     for (const on of p.all('placed'))
       if (match(`${on.designator} ${on.value} ${on.footprint}`))
         out.push({

@@ -8,31 +8,46 @@ import FindingRow from '../checks/FindingRow.vue'
 
 /** The selection's properties, and below them one list: parts, nets or findings. */
 const props = defineProps<{ project: Project; stage: 'circuit' | 'board'; net: string }>()
-const emit = defineEmits<{ part: [number]; net: [string]; finding: [Finding] }>()
+const emit = defineEmits<{ part: [number, string]; net: [string]; finding: [Finding] }>()
 const taste = useTaste()
 const list = ref<'parts' | 'nets' | 'findings'>('parts')
 const filter = ref('')
 
+const naturally = new Intl.Collator('en', { numeric: true }).compare
 const parts = computed(() => {
   void props.project.docTick.value
+  if (list.value !== 'parts') return []
   const q = filter.value.toLowerCase()
-  const all = props.stage === 'circuit' ? props.project.all('part') : props.project.all('placed')
+  const p = props.project
+  const all =
+    props.stage === 'circuit'
+      ? p.all('part').flatMap((x) => p.usesOf(x.sheet).map((u) => ({ id: x.id, path: u.path ?? '', designator: p.called(x, u.path ?? ''), value: x.value, footprint: x.footprint }))) // prettier-ignore
+      : p.all('placed').map((x) => ({ ...x, path: '' }))
   return all
-    .filter((p) => `${p.designator} ${p.value} ${p.footprint}`.toLowerCase().includes(q))
-    .sort((a, b) => a.designator.localeCompare(b.designator, 'en', { numeric: true }))
+    .filter((x) => `${x.designator} ${x.value} ${x.footprint}`.toLowerCase().includes(q))
+    .sort((a, b) => naturally(a.designator, b.designator))
 })
-const nets = computed(() => props.project.netList.value.filter((n) => n.name.toLowerCase().includes(filter.value.toLowerCase())))
+const partCount = computed(() => {
+  void props.project.docTick.value
+  return (props.stage === 'circuit' ? props.project.all('part') : props.project.all('placed')).length
+})
+const nets = computed(() =>
+  list.value === 'nets'
+    ? props.project.netList.value.filter((n) => n.name.toLowerCase().includes(filter.value.toLowerCase()))
+    : [],
+)
+const netCount = computed(() => (void props.project.derivedTick.value, props.project.nets.size))
 const open = (net: string) => {
   void props.project.derivedTick.value
   return props.project.links.get(net)?.length ?? 0
 }
 const findings = computed(() =>
-  props.project.findingList.value.filter((f) => f.text.toLowerCase().includes(filter.value.toLowerCase())),
+  props.project.openFindings.value.filter((f) => f.text.toLowerCase().includes(filter.value.toLowerCase())),
 )
 const tabs = computed(() => [
-  { id: 'parts' as const, name: 'Parts', n: parts.value.length },
-  { id: 'nets' as const, name: 'Nets', n: nets.value.length },
-  { id: 'findings' as const, name: 'Findings', n: props.project.findingList.value.length },
+  { id: 'parts' as const, name: 'Parts', n: partCount.value },
+  { id: 'nets' as const, name: 'Nets', n: netCount.value },
+  { id: 'findings' as const, name: 'Findings', n: props.project.openFindings.value.length },
 ])
 const most = 400
 </script>
@@ -64,7 +79,7 @@ const most = 400
       <input v-model="filter" class="filter" placeholder="Filter" aria-label="Filter the list" />
       <div class="list">
         <template v-if="list === 'parts'">
-          <button v-for="p in parts.slice(0, most)" :key="p.id" class="line" @click="emit('part', p.id)">
+          <button v-for="p in parts.slice(0, most)" :key="p.id + p.path" class="line" @click="emit('part', p.id, p.path)">
             <span class="mono des">{{ p.designator }}</span><span class="grow">{{ p.value }}</span
             ><span class="quiet small">{{ p.footprint || 'no footprint' }}</span>
           </button>

@@ -66,8 +66,8 @@ const emit = defineEmits<{ take: [string] }>()
   flex-direction: column;
   align-items: center;
   gap: 2px;
-  min-width: 56px;
-  padding: 5px 8px 4px;
+  min-width: 52px;
+  padding: 5px 5px 4px;
   border: 0;
   border-radius: 7px;
   background: none;

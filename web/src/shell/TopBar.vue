@@ -4,11 +4,11 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import type { Unit } from '../live/units'
 import { actName } from './acts'
-import { fieldOpen, helpOpen } from './commands'
+import { type Crumb, fieldOpen, helpOpen } from './commands'
 import { complain } from './notices'
 import { useTaste } from './taste'
 
-const props = defineProps<{ project: Project; where: string }>()
+const props = defineProps<{ project: Project; where: Crumb[] }>()
 const taste = useTaste()
 const kept = computed(() => {
   const t = props.project.history.value.kept
@@ -35,8 +35,10 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <router-link to="/" class="home" aria-label="All projects">Projects</router-link>
       <span class="quiet">/</span>
       <strong class="title">{{ project.name.value }}</strong>
-      <template v-if="where">
-        <span class="quiet">/</span><span class="where">{{ where }}</span>
+      <template v-for="(c, i) in where" :key="i">
+        <span class="quiet">/</span>
+        <button v-if="i < where.length - 1" class="where link" data-test="crumb" @click="c.go">{{ c.name }}</button>
+        <span v-else class="where" data-test="here">{{ c.name }}</span>
       </template>
     </div>
     <button class="field" @click="fieldOpen = true">
@@ -114,6 +116,18 @@ const units: Unit[] = ['mm', 'in', 'mil']
 .where {
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.link {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  opacity: 0.85;
+  cursor: pointer;
+}
+.link:hover {
+  text-decoration: underline;
 }
 .field {
   display: flex;

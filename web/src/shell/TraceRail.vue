@@ -9,7 +9,7 @@ const route = useRoute()
 const stages = computed(() => {
   const p = props.project
   const s = p.stages.value
-  const list = p.findingList.value
+  const list = p.openFindings.value
   const count = (stage: string) => list.filter((f) => f.stage === stage && f.severity !== 'todo').length
   const handoff = p.handoff.value ? (p.handoffCurrent.value ? 'done' : 'work') : 'none'
   const stale = s.board !== 'none' && s.differences > 0

@@ -1,6 +1,9 @@
 const names: Record<string, string> = {
-  setSettings: 'the project’s details', setSheet: 'the sheet', placePart: 'placing a part', placeSupply: 'placing a supply', placeLabel: 'placing a label',
-  placeOpenMark: 'a no-connect mark', drawWire: 'drawing a wire', moveItems: 'moving', turnItems: 'turning', setPart: 'a part’s details', renameLabel: 'renaming',
+  setSettings: 'the project’s details', setSheet: 'the sheet', addSheet: 'a new sheet', orderSheets: 'the order of sheets', removeSheet: 'removing a sheet', placeBlock: 'a block', setBlock: 'a block',
+  matchPort: 'matching a port', setSupply: 'a supply', placePort: 'a port', setPort: 'a port', placeTaps: 'taps', setName: 'a name', renameNet: 'renaming a net', setNets: 'what a net is for',
+  pairNets: 'pairs of nets', arrange: 'lining up', setParts: 'parts’ details', renumber: 'numbering', replacePart: 'replacing parts', drawItem: 'drawing', addPicture: 'a picture',
+  replaceText: 'replacing text', setChecks: 'the rules of the check', excuse: 'excusing', placePart: 'placing a part', placeSupply: 'placing a supply', placeLabel: 'placing a label',
+  placeOpenMark: 'a no-connect mark', drawWire: 'drawing a wire', moveItems: 'moving', turnItems: 'turning', setPart: 'a part’s details',
   moveText: 'moving a text', paste: 'pasting', remove: 'removing', setOutline: 'the outline', setRules: 'the rules', carry: 'carrying to the board',
   movePlaced: 'moving', turnPlaced: 'turning', flipPlaced: 'changing sides', setPlaced: 'an exact position', lock: 'locking', drawTrack: 'a track',
   removeTrack: 'removing a track', removeNetTracks: 'removing a net’s tracks', setTrack: 'a track’s width', addHole: 'a hole', addLegend: 'a text', setLegend: 'a text',

@@ -7,12 +7,18 @@ export const frameCommands = shallowRef<Command[]>([])
 export const helpOpen = shallowRef(false)
 export const fieldOpen = shallowRef(false)
 
+/** A step of the way to what is on show, in the top bar. */
+export interface Crumb {
+  name: string
+  go: () => void
+}
+
 export const allCommands = () => [...stageCommands.value, ...frameCommands.value]
 
 /** Puts a stage's commands in force while its page is shown; early keys come first and may take the press. */
-export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean) {
+export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean, when = () => true) {
   const press = (e: KeyboardEvent) => {
-    if (typing(e) || document.querySelector('.v-overlay--active.v-dialog')) return
+    if (typing(e) || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
     const name = keyName(e)
     if (early?.(name, e)) {
       e.preventDefault()

@@ -16,6 +16,7 @@ export const useTaste = defineStore('taste', () => {
   const circuitShade = kept<Shade>('circuit', 'light')
   const boardShade = kept<Shade>('board', 'dark')
   const detailsOpen = kept('details', true)
+  const sheetsOpen = kept('sheets', true)
   const unit = kept<'mm' | 'in' | 'mil'>('unit', 'mm')
   const circuitGrid = kept('circuitGrid', 2_500_000)
   const boardGrid = kept('boardGrid', 635_000)
@@ -25,6 +26,7 @@ export const useTaste = defineStore('taste', () => {
     circuitShade,
     boardShade,
     detailsOpen,
+    sheetsOpen,
     unit,
     circuitGrid,
     boardGrid,

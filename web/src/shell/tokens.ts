@@ -46,21 +46,26 @@ export const themes = {
   },
 }
 
-/** Colours of a drawn circuit, on fog paper or on plum. */
-export interface CircuitColours {
-  paper: string
-  dots: string
-  ink: string
-  body: string
-  wire: string
-  label: string
-  supply: string
-  frame: string
-  quiet: string
-  open: string
-  select: string
-  net: string
-}
+/** Colours of a drawn circuit, on fog paper or on plum, by the names core/paper uses. */
+export type CircuitColours = Record<
+  | 'paper'
+  | 'dots'
+  | 'ink'
+  | 'body'
+  | 'wire'
+  | 'bundle'
+  | 'label'
+  | 'port'
+  | 'supply'
+  | 'frame'
+  | 'quiet'
+  | 'open'
+  | 'block'
+  | 'select'
+  | 'net',
+  string
+> &
+  Record<string, string>
 export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
   light: {
     paper: palette.fog,
@@ -68,13 +73,18 @@ export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
     ink: palette.ink,
     body: '#DDE4EC',
     wire: '#96671D',
+    bundle: '#96671D',
     label: '#1E7F70',
+    port: '#4350C8',
     supply: '#24304A',
     frame: '#7C879B',
     quiet: '#56617A',
     open: '#D9432F',
+    block: '#E9EBFA',
     select: '#5361E0',
     net: '#E9A400',
+    'tint-port': '#E3E6FB',
+    ...tints(['#DCEAF5', '#E2EDD6', '#F5E1E7', '#F3EAD5', '#E8E2F4'], ['#C5DCEF', '#D0E3BC', '#EDC9D5', '#E9D8B2', '#D7CBEC'], ['#5E93BC', '#6F9A45', '#BF6C88', '#A98643', '#8A74BB', '#7C879B']), // prettier-ignore
   },
   dark: {
     paper: '#1C1825',
@@ -82,14 +92,30 @@ export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
     ink: '#E6E0EF',
     body: '#302A3D',
     wire: '#D9A441',
+    bundle: '#D9A441',
     label: '#4FC9B4',
+    port: '#A3AEFF',
     supply: '#E6E0EF',
     frame: '#6F667F',
     quiet: '#A79DB8',
     open: '#FF6F61',
+    block: '#28243F',
     select: '#9AA6FF',
     net: '#FFD873',
+    'tint-port': '#2A2748',
+    ...tints(['#1D2935', '#232C21', '#33222B', '#302A1F', '#2A2438'], ['#2A4459', '#37492C', '#553040', '#504228', '#43365F'], ['#6FA8D4', '#8AB85C', '#D98BA5', '#C6A25A', '#A792D8', '#6F667F']), // prettier-ignore
   },
+}
+
+/** Colours of clusters, notes and shapes: areas, tabs and lines, in the order of the tints' names. */
+function tints(areas: string[], tabs: string[], lines: string[]): Record<string, string> {
+  const out: Record<string, string> = { 'tint-none': '', 'tab-none': '' }
+  for (const [i, name] of ['sky', 'moss', 'rose', 'sand', 'lilac', 'none'].entries()) {
+    if (areas[i]) out['tint-' + name] = areas[i]
+    if (tabs[i]) out['tab-' + name] = tabs[i]
+    out['line-' + name] = lines[i]
+  }
+  return out
 }
 
 const inner = ['#8088F5', '#E27BB1', '#93C05B', '#C98A4B', '#63B4E8', '#B79BEA']

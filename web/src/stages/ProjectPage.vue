@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { Project } from '../live/project'
 import CommandField from '../shell/CommandField.vue'
-import { fieldOpen, frameCommands, helpOpen } from '../shell/commands'
+import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/commands'
 import KeysHelp from '../shell/KeysHelp.vue'
 import { keyName, typing } from '../shell/keys'
 import { complain } from '../shell/notices'
@@ -16,7 +16,7 @@ const route = useRoute()
 const router = useRouter()
 const taste = useTaste()
 const project = new Project(Number(route.params.id))
-const where = ref('')
+const where = shallowRef<Crumb[]>([])
 ;(window as unknown as Record<string, unknown>).goldenTrace = project // for a look from the browser's console
 
 const pages: Record<string, ReturnType<typeof defineAsyncComponent>> = {
@@ -27,7 +27,7 @@ const pages: Record<string, ReturnType<typeof defineAsyncComponent>> = {
 }
 const stage = computed(() => String(route.params.stage))
 const page = computed(() => pages[stage.value])
-watch(stage, () => (where.value = ''))
+watch(stage, () => (where.value = []))
 watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
 
 const go = (s: string) => void router.push(`/project/${project.id}/${s}`)

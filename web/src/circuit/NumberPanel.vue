@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Renaming } from '../live/wire.gen'
+import { complain, say } from '../shell/notices'
+import type { CircuitEditor } from './editor'
+
+/** Gives designators by position, shown before they are taken. */
+const props = defineProps<{ editor: CircuitEditor }>()
+const emit = defineEmits<{ close: [] }>()
+const way = ref('rows')
+const only = ref<'all' | 'sheet'>('all')
+const from = ref(1)
+const prefix = ref('')
+const list = ref<Renaming[]>([])
+const trouble = ref('')
+const numbering = computed(() => ({
+  way: way.value,
+  from: from.value,
+  ...(only.value === 'sheet' ? { sheets: [props.editor.sheet] } : {}),
+  ...(prefix.value.trim() ? { prefixes: prefix.value.split(/[\s,]+/).filter(Boolean) } : {}),
+}))
+async function look() {
+  const m = await props.editor.project
+    .look({ t: 'previewNumbers', numbering: numbering.value })
+    .catch((e: Error) => (trouble.value = e.message))
+  if (typeof m === 'string') return
+  trouble.value = ''
+  list.value = m.renamings ?? []
+}
+watch([numbering, props.editor.project.docTick], look, { immediate: true })
+async function take() {
+  const n = list.value.length
+  const done = await props.editor.project.edit('renumber', numbering.value).catch(complain)
+  if (done) {
+    say(`${n} designators given anew.`)
+    emit('close')
+  }
+}
+</script>
+
+<template>
+  <div class="float numbers" role="dialog" aria-label="Number the parts by position" @keydown.esc.stop="emit('close')">
+    <h3>Number by position</h3>
+    <div class="line">
+      <label
+        >Way
+        <select v-model="way">
+          <option value="rows">row by row</option>
+          <option value="columns">column by column</option>
+        </select></label
+      >
+      <label
+        >Where
+        <select v-model="only">
+          <option value="all">all sheets</option>
+          <option value="sheet">this sheet</option>
+        </select></label
+      >
+    </div>
+    <div class="line">
+      <label>From <input v-model.number="from" class="mono" type="number" min="1" /></label>
+      <label>Only <input v-model="prefix" class="mono" placeholder="R, C" aria-label="Only these prefixes" /></label>
+    </div>
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <div class="list">
+      <div v-for="r in list" :key="r.old + r.new" class="mono change">
+        <span>{{ r.old }}</span><span>→</span><span>{{ r.new }}</span>
+      </div>
+      <p v-if="!list.length && !trouble" class="quiet">All parts are numbered so already.</p>
+    </div>
+    <div class="line">
+      <span class="quiet grow"
+        ><span class="mono">{{ list.length }}</span> would change</span
+      >
+      <v-btn size="small" @click="emit('close')">Close</v-btn>
+      <v-btn size="small" color="primary" variant="flat" :disabled="!list.length" data-test="renumber" @click="take"
+        >Number them</v-btn
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.numbers {
+  position: absolute;
+  right: 12px;
+  top: 54px;
+  width: 330px;
+  padding: 12px;
+  z-index: 8;
+}
+h3 {
+  font-size: 14px;
+  margin-bottom: 8px;
+}
+.line {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 8px;
+  font-size: 12.5px;
+}
+select,
+input {
+  padding: 3px 6px;
+  border-radius: 6px;
+  border: 1px solid rgba(var(--v-border-color), 0.5);
+  color: inherit;
+  background: rgb(var(--v-theme-surface));
+  max-width: 110px;
+}
+.list {
+  max-height: 300px;
+  overflow-y: auto;
+  columns: 2;
+  margin-bottom: 8px;
+}
+.change {
+  display: grid;
+  grid-template-columns: 1fr 20px 1fr;
+  font-size: 12px;
+}
+.grow {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Project } from '../live/project'
+import type { Kinds } from '../live/wire.gen'
+import { complain } from '../shell/notices'
+import TextRow from '../shell/TextRow.vue'
+
+/** The title block: what the project says, and what this sheet says otherwise. */
+const props = defineProps<{ project: Project; sheet: number }>()
+const settings = computed(() => (void props.project.docTick.value, props.project.settings))
+const sheet = computed(() => (void props.project.docTick.value, props.project.get('sheet', props.sheet)))
+const fields: [keyof Kinds['settings'] & string, string][] = [
+  ['title', 'Title'],
+  ['number', 'Document'],
+  ['revision', 'Revision'],
+  ['author', 'Author'],
+  ['date', 'Date'],
+]
+const own = (f: string) => sheet.value?.fields?.[f] !== undefined
+const value = (f: string) => sheet.value?.fields?.[f] ?? String((settings.value as unknown as Record<string, unknown>)[f] ?? '')
+const keep = (f: string, text: string) =>
+  (own(f)
+    ? props.project.edit('setSheet', { sheet: props.sheet, fields: { [f]: text } })
+    : props.project.edit('setSettings', { [f]: text })
+  ).catch(complain)
+/** Gives this sheet an entry of its own, or the project's back. */
+const toggle = (f: string) =>
+  props.project.edit('setSheet', { sheet: props.sheet, fields: { [f]: own(f) ? '' : value(f) || '–' } }).catch(complain)
+const change = (o: { name?: string; size?: string }) =>
+  props.project.edit('setSheet', { sheet: props.sheet, ...o }).catch(complain)
+</script>
+
+<template>
+  <template v-if="settings && sheet">
+    <h3>Sheet</h3>
+    <TextRow label="Name" :value="sheet.name" name="sheet-name" @keep="change({ name: $event })" />
+    <TextRow
+      label="Size"
+      :value="sheet.size"
+      name="sheet-size"
+      :options="['A4', 'A3', 'A2', 'A1', 'Letter', 'B', 'C', 'D']"
+      @keep="change({ size: $event })"
+    />
+    <h3>Title block</h3>
+    <div v-for="[f, word] in fields" :key="f" class="entry">
+      <TextRow :label="word" :value="value(f)" :name="'title-' + f" @keep="keep(f, $event)" />
+      <button
+        class="own"
+        :class="{ on: own(f) }"
+        :aria-pressed="own(f)"
+        :title="
+          own(f)
+            ? 'This sheet’s own. Click: take the project’s again.'
+            : 'The project’s, on all sheets. Click: an entry of this sheet’s own.'
+        "
+        :aria-label="`${own(f) ? 'own' : 'all'}: ${word} is ${own(f) ? 'this sheet’s own' : 'the same on all sheets'}`"
+        @click="toggle(f)"
+      >
+        {{ own(f) ? 'own' : 'all' }}
+      </button>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.entry {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.entry > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+.own {
+  width: 36px;
+  border: 1px solid rgba(var(--v-border-color), 0.4);
+  border-radius: 6px;
+  background: none;
+  color: inherit;
+  font-size: 11.5px;
+  padding: 2px 0;
+  cursor: pointer;
+}
+.own.on {
+  background: rgba(var(--v-theme-primary), 0.22);
+}
+</style>

@@ -1,0 +1,90 @@
+import { snap } from '../canvas/geometry'
+import type { Box } from '../canvas/viewport'
+import type { Kind, Kinds, Point } from '../live/wire.gen'
+import type { CircuitEditor } from './editor'
+
+/** A corner of a block, cluster, note, picture or shape held by the hand. */
+export interface Grip {
+  id: number
+  box: () => Box
+  move(p: Point): void
+  keep(): void
+}
+
+/** The box whose lower right corner can be dragged, of what has one. */
+export function gripBox(ed: CircuitEditor, id: number): Box | null {
+  const found = ed.project.find(id)
+  switch (found?.kind) {
+    case 'block':
+    case 'picture': {
+      const o = found.object as Kinds['block']
+      return { minX: o.at.x, minY: o.at.y, maxX: o.at.x + o.size.x, maxY: o.at.y + o.size.y }
+    }
+    case 'cluster': {
+      const c = found.object as Kinds['cluster']
+      return { minX: Math.min(c.a.x, c.b.x), minY: Math.min(c.a.y, c.b.y), maxX: Math.max(c.a.x, c.b.x), maxY: Math.max(c.a.y, c.b.y) } // prettier-ignore
+    }
+    case 'note': {
+      const n = found.object as Kinds['note']
+      const b = ed.scene.boxOf(id)
+      return { minX: n.at.x, maxX: n.at.x + n.width, minY: b?.minY ?? n.at.y - n.size, maxY: n.at.y }
+    }
+    case 'shape': {
+      const s = found.object as Kinds['shape']
+      const xs = s.pts.map((p) => p.x)
+      const ys = s.pts.map((p) => p.y)
+      return { minX: Math.min(...xs), minY: Math.min(...ys), maxX: Math.max(...xs), maxY: Math.max(...ys) }
+    }
+  }
+  return null
+}
+
+export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
+  const id = [...ed.selection][0]
+  const start = gripBox(ed, id)
+  if (!start || Math.hypot(p.x - start.maxX, p.y - start.minY) > tolerance * 1.6) return null
+  const found = ed.project.find(id)!
+  const least = found.kind === 'block' ? 10e6 : 5e6
+  let box = { ...start }
+  return {
+    id,
+    box: () => box,
+    move(to) {
+      const q = found.kind === 'note' || found.kind === 'picture' ? snap(to, 1e6) : to
+      box = { ...start, maxX: Math.max(q.x, start.minX + least), minY: Math.min(q.y, start.maxY - least) }
+      if (found.kind === 'note') box.minY = start.minY
+      if (found.kind === 'picture') {
+        const k = (start.maxY - start.minY) / (start.maxX - start.minX)
+        box.minY = start.maxY - Math.round((box.maxX - box.minX) * k)
+      }
+    },
+    keep() {
+      const size = { x: box.maxX - box.minX, y: box.maxY - box.minY }
+      const at = { x: box.minX, y: box.minY }
+      const draw = (kind: Kind, o: object) => void ed.run('drawItem', { kind, object: { ...found.object, ...o } })
+      switch (found.kind) {
+        case 'block': {
+          const b = found.object as Kinds['block']
+          const by = b.at.y - at.y // pins of the sides keep their place on the sheet
+          const pins = (b.pins ?? []).map((q) => ({ ...q, pos: Math.max(0, Math.min(q.side % 2 ? size.x : size.y, q.side % 2 ? q.pos : q.pos + by)) })) // prettier-ignore
+          void ed.run('setBlock', { id, at, size, pins })
+          break
+        }
+        case 'picture':
+          draw('picture', { at, size })
+          break
+        case 'cluster':
+          draw('cluster', { a: at, b: { x: box.maxX, y: box.maxY } })
+          break
+        case 'note':
+          draw('note', { width: size.x })
+          break
+        case 'shape': {
+          const k = { x: size.x / Math.max(1, start.maxX - start.minX), y: size.y / Math.max(1, start.maxY - start.minY) }
+          const pts = (found.object as Kinds['shape']).pts.map((q) => ({ x: Math.round(box.minX + (q.x - start.minX) * k.x), y: Math.round(box.maxY + (q.y - start.maxY) * k.y) })) // prettier-ignore
+          draw('shape', { pts })
+        }
+      }
+    },
+  }
+}
