@@ -14,7 +14,7 @@ import (
 )
 
 // Names lists the demo projects.
-func Names() []string { return []string{"Moth Lamp", "Moth Lamp, first try"} }
+func Names() []string { return []string{"Moth Lamp", "Moth Lamp, first try", "Weir Gauge"} }
 
 // Build makes a demo project.
 func Build(name string) (*design.Doc, error) {
@@ -23,6 +23,8 @@ func Build(name string) (*design.Doc, error) {
 		return mothLamp(false)
 	case "Moth Lamp, first try":
 		return mothLamp(true)
+	case "Weir Gauge":
+		return weirGauge()
 	}
 	return nil, fmt.Errorf("there is no demo project called %q; there are %q", name, Names())
 }

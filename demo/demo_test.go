@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/check"
+	"goldentrace/core/circuit"
 	"goldentrace/core/workbench"
 	"goldentrace/demo"
 )
@@ -45,4 +46,50 @@ func TestFirstTryHasTwoFaultsToFind(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 12, beside)
+}
+
+// The gauge's circuit is whole: a block diagram above six sheets, four probe inputs from
+// one sheet with designators of their own, and one finding that is excused.
+func TestWeirGaugeCircuit(t *testing.T) {
+	d, err := demo.Build("Weir Gauge")
+	require.NoError(t, err)
+	require.NoError(t, d.Whole())
+	b := workbench.Open(d, 0)
+	nets := b.Nets()
+	packages := circuit.Packages(d, nets.Tree)
+	assert.InDelta(t, 100, len(packages), 6)
+	seen := map[string]bool{}
+	for _, k := range packages {
+		assert.False(t, seen[k.Designator], k.Designator)
+		seen[k.Designator] = true
+	}
+	assert.Len(t, d.Sheets, 7)
+	assert.Len(t, nets.Tree.Places, 10)
+	for _, f := range b.Findings() {
+		assert.NotEmpty(t, f.Excused, f.Text)
+	}
+	assert.Len(t, b.Findings(), 1)
+	assert.NotEmpty(t, d.Timings)
+	assert.NotEmpty(t, d.Clusters)
+	assert.NotEmpty(t, d.Notes)
+
+	// from the probe's output through the bundle of the overview to the controller's pin
+	net := func(designator, pin string) *circuit.Net {
+		for _, k := range packages {
+			if k.Designator == designator {
+				for _, u := range k.Units {
+					if n := nets.ByName[nets.OfPin[circuit.PinRef{Part: u.Part, Pin: pin, Path: u.Path}]]; n != nil {
+						return n
+					}
+				}
+			}
+		}
+		return nil
+	}
+	ain := net("U3", "10")
+	require.NotNil(t, ain)
+	assert.Equal(t, "AIN0", ain.Name)
+	assert.Len(t, ain.Pins, 3, "the controller, a resistor and a capacitor of the first probe")
+	assert.Equal(t, "SVC_N", d.SpecOf("SVC_P").Partner)
+	assert.EqualValues(t, 90_000, d.SpecOf("SVC_P").Impedance)
 }

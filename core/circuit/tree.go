@@ -1,7 +1,9 @@
 package circuit
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"goldentrace/core/design"
 )
@@ -41,6 +43,15 @@ func TreeOf(d *design.Doc) *Tree {
 	for b := range d.Blocks.All() {
 		blocks[b.Sheet] = append(blocks[b.Sheet], b)
 		used[b.Of] = true
+	}
+	for _, list := range blocks { // as the sheets are ordered, then as they were placed
+		slices.SortStableFunc(list, func(a, b *design.Block) int {
+			sa, sb := d.Sheets[a.Of], d.Sheets[b.Of]
+			if sa == nil || sb == nil {
+				return 0
+			}
+			return cmp.Compare(sa.Order, sb.Order)
+		})
 	}
 	var walk func(p Place)
 	walk = func(p Place) {

@@ -80,3 +80,9 @@ func (c *AddPicture) Apply(tx *Tx) error {
 	}
 	return tx.Put(&design.Picture{ID: tx.Doc.Take(), Sheet: c.Sheet, Asset: a.ID, At: c.At, Size: geom.Pt(c.Width, max(c.Width*int64(a.Height)/int64(a.Width), 1_000_000))})
 }
+
+// Drawn is the command that puts an object beside the circuit.
+func Drawn(kind design.Kind, o design.Object) *DrawItem {
+	data, _ := json.Marshal(o) // plain data always marshals
+	return &DrawItem{Kind: kind, Object: data}
+}

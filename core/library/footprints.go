@@ -140,6 +140,11 @@ func footprints() map[string]*design.Footprint {
 	}
 	small(8)
 	small(16)
+	chip("1206", 1.5, 1.1, 1.8, 3.2, 1.6)
+	chip("SMA", 2.0, 1.8, 1.8, 4.3, 2.6)
+	chip("Coil 6 mm", 2.4, 2.0, 5.6, 6.0, 6.0)
+	chip("Crystal 3.2 mm", 1.25, 1.0, 1.5, 3.2, 1.5)
+	fieldFootprints(add)
 	return out
 }
 
@@ -174,6 +179,27 @@ func parts() []*design.LibraryPart {
 		lp("Header 4", "J", "Header 4", "Header 4", "", "Pin header, 4 pins", "connector tht"),
 		lp("Header 6", "J", "Header 6", "Header 6", "", "Pin header, 6 pins", "connector tht"),
 		lp("Header 10", "J", "Header 10", "Header 10", "", "Pin header, 10 pins", "connector tht"),
+		lp("Resistor 1206", "R", "Resistor", "1206", "100", "Resistor, chip 1206", "ohm smd power"),
+		lp("Capacitor 1206", "C", "Capacitor", "1206", "10µ", "Ceramic capacitor, chip 1206", "farad smd"),
+		lp("Fuse 1206", "F", "Fuse", "1206", "500 mA", "Fuse, chip 1206", "protection smd"),
+		lp("Coil", "L", "Coil", "Coil 6 mm", "22µ", "Shielded power inductor, 6 × 6 mm", "inductor henry smd"),
+		lp("Ferrite bead", "L", "Coil", "0805", "600 Ω", "Ferrite bead, chip 0805", "inductor filter smd"),
+		lp("Diode SMA", "D", "Diode", "SMA", "", "Diode, SMA", "rectifier schottky smd"),
+		lp("Suppressor SMA", "D", "Suppressor", "SMA", "33 V", "Transient suppressor, one way, SMA", "tvs protection smd"),
+		lp("Crystal", "Y", "Crystal", "Crystal 3.2 mm", "", "Quartz crystal, two pads", "quartz oscillator smd"),
+		lp("Terminal 3", "J", "Terminal 3", "Screw terminal 3", "", "Screw terminal, three ways", "connector tht"),
+		lp("Coin cell", "B", "Cell", "Coin cell 20 mm", "3 V", "Holder for a coin cell of 20 mm", "battery tht"),
+		lp("Relay", "K", "Relay", "Relay", "", "Relay with one change-over contact", "coil contact tht"),
+		lp("Service port", "J", "Service port", "Service port", "", "Socket for a service cable: supply, data pair, shield", "connector usb smd"),
+		lp("Clamp pair", "D", "Clamp pair", "SOT-23", "", "Two clamping diodes in series, SOT-23", "esd protection smd"),
+		lp("Step-down converter", "U", "Step-down converter", "SOIC-8", "OM-2405", "Switching regulator, 36 V in, 2 A, SOIC-8", "buck supply smd"),
+		lp("Regulator SOT-223", "U", "Regulator", "SOT-223", "OM-1133", "Linear regulator, SOT-223", "ldo supply smd"),
+		lp("Bus driver", "U", "Bus driver", "SOIC-8", "SK-485", "Transceiver for a differential field bus, SOIC-8", "rs-485 smd"),
+		lp("Memory", "U", "Memory", "SOIC-8", "QF-24C", "Serial memory, two-wire, SOIC-8", "eeprom i2c smd"),
+		lp("Clock", "U", "Clock", "SOIC-8", "QF-RT8", "Real-time clock, two-wire, SOIC-8", "rtc i2c smd"),
+		lp("Controller 48", "U", "Controller 48", "QFP-48", "HX-48C", "Controller, 48 pins, QFP 7 × 7 mm", "microcontroller smd"),
+		&design.LibraryPart{Name: "Dual amplifier, units", Prefix: "U", Symbol: "Amplifier 1", Footprint: "SOIC-8", Value: "BV272", Description: "Two operational amplifiers drawn apart, SOIC-8",
+			Keywords: "opamp smd", Units: []string{"Amplifier 1", "Amplifier 2", "Amplifier supply"}},
 		lp("Dual amplifier", "U", "Dual amplifier", "SOIC-8", "", "Two operational amplifiers, SOIC-8", "opamp smd"),
 		lp("Shift register", "U", "Shift register", "SOIC-16", "", "Eight-bit shift register, SOIC-16", "logic serial smd"),
 	}

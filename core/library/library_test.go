@@ -47,7 +47,15 @@ func TestEveryPartIsWhole(t *testing.T) {
 					assert.GreaterOrEqual(t, gap, 150_000.0, "pads %s and %s", p.Number, it.Footprint.Pads[j].Number)
 				}
 			}
-			for _, pin := range it.Symbol.Pins {
+			pins := it.Symbol.Pins
+			if len(it.Units) > 0 {
+				pins = nil
+				for _, u := range it.Units {
+					require.NoError(t, u.Valid())
+					pins = append(pins, u.Pins...)
+				}
+			}
+			for _, pin := range pins {
 				assert.Zero(t, pin.At.X%grid, "pin %s", pin.Number)
 				assert.Zero(t, pin.At.Y%grid, "pin %s", pin.Number)
 				assert.True(t, pads[it.Part.Pad(pin.Number)], "pin %s has a pad", pin.Number)

@@ -91,21 +91,7 @@ func symbols() map[string]*design.Symbol {
 	for _, n := range []int{2, 4, 6, 10} {
 		header(n)
 	}
-	chip := func(name string, left, right []design.Pin) {
-		n := max(len(left), len(right))
-		top := 2.5 * float64(n/2)
-		s := &design.Symbol{Name: name, ShowNames: true, Figures: []design.Figure{box(-7.5, top-2.5*float64(n), 7.5, top+2.5)}}
-		for i, p := range left {
-			p.At, p.Turn, p.Length = pts(-10, top-2.5*float64(i))[0], 0, units.MMf(2.5)
-			s.Pins = append(s.Pins, p)
-		}
-		for i, p := range right {
-			p.At, p.Turn, p.Length = pts(10, top-2.5*float64(i))[0], 2, units.MMf(2.5)
-			s.Pins = append(s.Pins, p)
-		}
-		// the odd row count keeps the body symmetrical about the origin
-		add(named(s, 0, top+3.9, 0, top-2.5*float64(n)-1.4))
-	}
+	chip := func(name string, left, right []design.Pin) { add(chipSymbol(name, 7.5, left, right)) }
 	p := func(number, name, kind string) design.Pin { return design.Pin{Number: number, Name: name, Type: kind} }
 	chip("Dual amplifier",
 		[]design.Pin{p("3", "1+", "input"), p("2", "1−", "input"), p("5", "2+", "input"), p("6", "2−", "input")},
@@ -113,5 +99,9 @@ func symbols() map[string]*design.Symbol {
 	chip("Shift register",
 		[]design.Pin{p("14", "DATA", "input"), p("11", "SHIFT", "input"), p("12", "STORE", "input"), p("10", "CLEAR", "input"), p("13", "OUT EN", "input"), p("16", "VCC", "supplyIn"), p("8", "GND", "supplyIn")},
 		[]design.Pin{p("15", "Q0", "output"), p("1", "Q1", "output"), p("2", "Q2", "output"), p("3", "Q3", "output"), p("4", "Q4", "output"), p("5", "Q5", "output"), p("6", "Q6", "output"), p("7", "Q7", "output"), p("9", "CARRY", "output")})
+	for _, s := range fieldSymbols() {
+		add(s)
+	}
+	terminal(3)
 	return out
 }

@@ -173,7 +173,7 @@ func tap(t *design.Tap) []Mark {
 	if t.Turn == 1 || t.Turn == 2 {
 		side, align = -side, 1
 	}
-	return append(out, text(t.Member, "label", milli(2.4), end.Add(geom.Pt(side, milli(1.45))), align))
+	return append(out, text(t.Member, "label", milli(2), end.Add(geom.Pt(side, milli(1.25))), align))
 }
 
 // supply hangs below its place at turn 0 when it is a ground, else it stands above it.

@@ -119,7 +119,7 @@ async function show(sheet: number, path: string, frame = true) {
   await ed.load(sheet, path)
   tellWhere()
   ed.follow()
-  if (other && frame) frameContent()
+  if (other && frame) frameAll()
 }
 async function goSheet(sheet: number, path: string) {
   await show(sheet, path)
@@ -160,13 +160,7 @@ watch(props.project.picked, () => ed.follow())
 
 function frameAll() {
   const b = ed.scene.boxOf(ed.sheet)
-  if (b) canvas.value?.show(b, 16)
-}
-function frameContent() {
-  const b = ed.content()
-  const left = taste.sheetsOpen ? 226 : 0
-  if (b) canvas.value?.show(b, 60, left, 5e-6)
-  else frameAll()
+  if (b) canvas.value?.show(b, 10, taste.sheetsOpen && view.value === 'drawing' ? 222 : 0)
 }
 function frameSelection() {
   const b = ed.boxOf(ed.selection)
@@ -212,7 +206,7 @@ const isReady = ref(false)
 async function ready() {
   isReady.value = true
   if (!ed.state.painted) await load()
-  frameContent()
+  frameAll()
   await followRoute()
 }
 async function followRoute() {

@@ -96,8 +96,8 @@ const remove = (id: number) => props.project.edit('removeSheet', { sheet: id }).
           @keydown.alt.down.prevent="step(r.place.sheet, 1)"
         >
           <span class="mono quiet n">{{ r.nth }}</span>
-          <span class="name">{{ r.sheet!.name }}</span>
-          <span v-if="r.place.depth && r.place.label !== r.sheet!.name" class="quiet use">{{ r.place.label }}</span>
+          <span class="name">{{ r.place.depth ? r.place.label.split('/').pop() : r.sheet!.name }}</span>
+          <span v-if="r.place.depth && !r.place.label.endsWith(r.sheet!.name)" class="quiet use">{{ r.sheet!.name }}</span>
         </button>
         <button
           v-if="isHere(r.place) && rows.length > 1"

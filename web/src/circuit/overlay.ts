@@ -157,7 +157,7 @@ function drawGhost(ed: CircuitEditor, pen: Pen) {
         line(t.at, end, 'select', 0.42e6),
         line(end, { x: end.x + plan.wire.x, y: end.y + plan.wire.y }, 'select', 0.42e6),
       )
-      marks.push({ t: member, p: [end.x + (left ? -0.7e6 : 0.7e6), end.y + 1.45e6], z: 2.4e6, a: left ? 1 : -1, f: 'label' })
+      marks.push({ t: member, p: [end.x + (left ? -0.7e6 : 0.7e6), end.y + 1.25e6], z: 2e6, a: left ? 1 : -1, f: 'label' })
     })
     play(pen, marks, ed.inks, c.select)
   }
