@@ -98,20 +98,6 @@ func BenchmarkEditRoundTrip(b *testing.B) {
 	})
 }
 
-// Moving a part in the circuit with its wires: command and everything derived.
-func BenchmarkCircuitEdit(b *testing.B) {
-	each(b, func(b *testing.B, _ int, d *design.Doc) {
-		w := workbench.Open(d, 0)
-		p := first(d.Parts.All())
-		report(b, 200, func(i int) {
-			if _, err := w.Edit(&edit.MoveItems{IDs: []design.ID{p.ID}, Step: geom.Pt(0, int64(1-2*(i%2))*2_500_000)}); err != nil {
-				b.Fatal(err)
-			}
-			w.Settle()
-		})
-	})
-}
-
 // The preview of a track being drawn and of a part being dragged.
 func BenchmarkPreviewTrack(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {

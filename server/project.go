@@ -225,7 +225,7 @@ func (p *project) drawn(cs edit.ChangeSet) []paper.Drawn {
 	for _, c := range cs {
 		if o, ok := c.After.(design.OnSheet); ok {
 			path := ""
-			if places := p.bench.Nets().Tree.Of(o.SheetID()); len(places) > 0 {
+			if places := p.bench.Tree().Of(o.SheetID()); len(places) > 0 {
 				path = places[0].Path
 			}
 			out = append(out, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: paper.Marks(p.bench.Doc, o, path)})

@@ -145,8 +145,16 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 	for name := range t.Nets.Lost {
 		look("net "+name, nil)
 	}
-	nets := n.onSheets(t.Sheets) // what is said of them names parts and places of the sheets
-	maps.Copy(nets, t.Nets.Changed)
+	nets := maps.Clone(t.Nets.Changed)
+	if nets == nil {
+		nets = map[string]*Net{}
+	}
+	again := e.saidOf(d, t.Sheets)
+	for _, source := range again {
+		if name, ok := strings.CutPrefix(source, "net "); ok && n.ByName[name] != nil {
+			nets[name] = n.ByName[name]
+		}
+	}
 	for name, net := range nets {
 		look("net "+name, n.netDoubts(d, net))
 	}
@@ -160,7 +168,13 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 	for name := range t.Designators {
 		look("part "+name, n.bearerDoubts(d, name))
 	}
-	for _, folded := range e.foldNames(t.Nets.Lost, nets) {
+	folds := e.foldNames(t.Nets.Lost, t.Nets.Changed)
+	for _, source := range again {
+		if name, ok := strings.CutPrefix(source, "name "); ok && !slices.Contains(folds, name) {
+			folds = append(folds, name)
+		}
+	}
+	for _, folded := range folds {
 		if len(e.fold[folded]) < 2 && e.of["name "+folded] == nil {
 			continue
 		}
@@ -175,16 +189,18 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 	return now, gone
 }
 
-// onSheets lists the nets that have something on the sheets.
-func (n *Nets) onSheets(sheets map[design.ID]bool) map[string]*Net {
-	out := map[string]*Net{}
-	for id := range sheets {
-		for _, place := range n.Tree.Of(id) {
-			for _, m := range n.places[place.key()].members {
-				if m.net != nil && m.net.Name != "" {
-					out[m.net.Name] = m.net
-				}
-			}
+// saidOf lists what was looked at of which something is said that names places or parts of
+// the sheets: it may read differently now, even if the nets are as they were.
+func (e *Erc) saidOf(d *design.Doc, sheets map[design.ID]bool) []string {
+	var out []string
+	for source, list := range e.of {
+		if slices.ContainsFunc(list, func(x Doubt) bool {
+			return sheets[x.Sheet] || slices.ContainsFunc(x.Objects, func(id design.ID) bool {
+				p := d.Parts[id]
+				return p != nil && sheets[p.Sheet]
+			})
+		}) {
+			out = append(out, source)
 		}
 	}
 	return out

@@ -40,7 +40,7 @@ type ItemRef struct {
 
 // member is a sheet's group in one use of the sheet.
 type member struct {
-	place *Place
+	place *placed
 	group *group
 	nth   int
 	keys  []string
@@ -65,6 +65,7 @@ type Nets struct {
 
 type placed struct {
 	Place
+	rank    int // from the top down
 	members []*member
 }
 
@@ -123,15 +124,17 @@ func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
 		now[p.key()] = true
 		old := n.places[p.key()]
 		if old != nil && old.Label == p.Label && !sheets[p.Sheet] {
+			old.rank = i
 			continue
 		}
-		if old != nil {
+		if old != nil && old.Label != p.Label {
 			u.drop(old)
+			old = nil
 		}
 		if n.Views[p.Sheet] == nil { // its blocks brought a sheet to light that was not looked at
 			n.Views[p.Sheet] = viewSheet(d, p.Sheet)
 		}
-		u.enter(p)
+		u.enter(p, i, old)
 	}
 	for key, p := range n.places {
 		if !now[key] {
@@ -179,24 +182,42 @@ func (u *update) unkey(m *member) {
 
 func (u *update) drop(p *placed) {
 	for _, m := range p.members {
-		u.unkey(m)
-		for _, name := range m.group.names {
-			unnote(u.n.bearers, name, m)
-		}
-		for _, s := range m.group.supplies {
-			u.supply(s, -1)
-		}
-		delete(u.fresh, m)
-		m.place = nil // gone
+		u.dropMember(m)
 	}
 	p.members = nil
 }
 
-func (u *update) enter(at *Place) {
-	p := &placed{Place: *at}
+func (u *update) dropMember(m *member) {
+	u.unkey(m)
+	for _, name := range m.group.names {
+		unnote(u.n.bearers, name, m)
+	}
+	for _, s := range m.group.supplies {
+		u.supply(s, -1)
+	}
+	delete(u.fresh, m)
+	m.place = nil // gone
+}
+
+// enter takes up the groups of a sheet in one of its uses. Groups that join what they joined
+// before keep their member, so that their nets are left alone.
+func (u *update) enter(at *Place, rank int, old *placed) {
+	p := &placed{Place: *at, rank: rank}
 	u.n.places[at.key()] = p
+	kept := map[string]*member{}
+	if old != nil {
+		for _, m := range old.members {
+			kept[m.group.mark] = m
+		}
+	}
 	for i, g := range u.n.Views[at.Sheet].groups {
-		m := &member{place: &p.Place, group: g, nth: i}
+		if m := kept[g.mark]; m != nil {
+			delete(kept, g.mark)
+			m.place, m.group, m.nth = p, g, i
+			p.members = append(p.members, m)
+			continue
+		}
+		m := &member{place: p, group: g, nth: i}
 		p.members = append(p.members, m)
 		u.fresh[m] = struct{}{}
 		for _, name := range g.names {
@@ -205,6 +226,9 @@ func (u *update) enter(at *Place) {
 		for _, s := range g.supplies {
 			u.supply(s, 1)
 		}
+	}
+	for _, m := range kept {
+		u.dropMember(m)
 	}
 }
 
@@ -264,8 +288,13 @@ func (u *update) rebuild() NetChanges {
 	for net := range u.dirty {
 		todo = u.release(net, todo)
 	}
+	asked := map[string]bool{}
 	for i := 0; i < len(todo); i++ { // whoever is joined with them comes along, net by net
 		for _, k := range todo[i].keys {
+			if asked[k] {
+				continue
+			}
+			asked[k] = true
 			for m := range n.holders[k] {
 				if m.net != nil {
 					if _, ok := u.dirty[m.net]; !ok {
@@ -374,9 +403,8 @@ func (u *update) forget(net *Net, out NetChanges) {
 // fill gathers what a net joins, and the name it would bear if no other net did: a
 // supply's wins, then that of the label or port nearest to the top, then the first pin's.
 func (u *update) fill(net *Net) {
-	order := u.n.Tree.order
 	slices.SortFunc(net.members, func(a, b *member) int {
-		return cmp.Or(cmp.Compare(order[a.place.key()], order[b.place.key()]), cmp.Compare(a.nth, b.nth))
+		return cmp.Or(cmp.Compare(a.place.rank, b.place.rank), cmp.Compare(a.nth, b.nth))
 	})
 	depth := 1 << 30
 	for _, m := range net.members {
@@ -424,7 +452,7 @@ func (u *update) fill(net *Net) {
 
 // home is the place whose name tells a net from others of the same base: the first, from
 // the top, that bears the base.
-func (net *Net) home() *Place {
+func (net *Net) home() *placed {
 	for _, m := range net.members {
 		if slices.Contains(m.group.names, net.base) {
 			return m.place
@@ -459,7 +487,7 @@ func (u *update) name(out NetChanges) {
 	}
 	slices.SortFunc(todo, func(a, b want) int {
 		ma, mb := a.net.members[0], b.net.members[0]
-		return cmp.Or(cmp.Compare(a.name, b.name), cmp.Compare(n.Tree.order[ma.place.key()], n.Tree.order[mb.place.key()]), cmp.Compare(ma.nth, mb.nth))
+		return cmp.Or(cmp.Compare(a.name, b.name), cmp.Compare(ma.place.rank, mb.place.rank), cmp.Compare(ma.nth, mb.nth))
 	})
 	for _, w := range todo {
 		if w.net.Name != "" { // told already under its old name: others hold that value, so a copy takes the new one
@@ -508,15 +536,35 @@ func sortPins(d *design.Doc, pins []PinRef) {
 	if len(pins) < 2 {
 		return
 	}
-	called := make(map[PinRef]string, len(pins))
-	for _, p := range pins {
+	type keyed struct {
+		prefix string
+		number int
+		pin    PinRef
+	}
+	list := make([]keyed, len(pins))
+	for i, p := range pins {
+		list[i].pin = p
 		if part := d.Parts[p.Part]; part != nil {
-			called[p] = part.Called(p.Path)
+			name := part.Called(p.Path)
+			k := len(name)
+			for k > 0 && len(name)-k < 9 && name[k-1] >= '0' && name[k-1] <= '9' {
+				k--
+			}
+			list[i].prefix = name[:k]
+			for _, c := range name[k:] {
+				list[i].number = list[i].number*10 + int(c-'0')
+			}
 		}
 	}
-	slices.SortFunc(pins, func(a, b PinRef) int {
-		return cmp.Or(CompareNatural(called[a], called[b]), comparePins(a, b))
+	slices.SortFunc(list, func(a, b keyed) int {
+		if c := cmp.Or(cmp.Compare(a.prefix, b.prefix), cmp.Compare(a.number, b.number)); c != 0 {
+			return c
+		}
+		return comparePins(a.pin, b.pin)
 	})
+	for i := range list {
+		pins[i] = list[i].pin
+	}
 }
 
 // CompareNatural orders "R2" before "R10".

@@ -40,6 +40,7 @@ func TreeOf(d *design.Doc) *Tree {
 	t := &Tree{of: map[design.ID][]Place{}, order: map[placeKey]int{}}
 	blocks := map[design.ID][]*design.Block{}
 	used := map[design.ID]bool{}
+	seen := map[string]bool{} // labels, each once
 	for b := range d.Blocks.All() {
 		blocks[b.Sheet] = append(blocks[b.Sheet], b)
 		used[b.Of] = true
@@ -58,6 +59,7 @@ func TreeOf(d *design.Doc) *Tree {
 		if len(t.Places) >= MostPlaces || p.Depth > 50 {
 			return
 		}
+		seen[p.Label] = true
 		t.order[p.key()] = len(t.Places)
 		t.Places = append(t.Places, p)
 		t.of[p.Sheet] = append(t.of[p.Sheet], p)
@@ -66,8 +68,11 @@ func TreeOf(d *design.Doc) *Tree {
 				continue
 			}
 			label := b.Name
-			if p.Depth > 0 {
+			if p.Depth > 0 || seen[label] {
 				label = p.Label + "/" + b.Name
+			}
+			if seen[label] {
+				label = fmt.Sprintf("%s/%s %d", p.Label, b.Name, b.ID)
 			}
 			walk(Place{Path: Below(p.Path, b.ID), Sheet: b.Of, Label: label, Depth: p.Depth + 1})
 		}

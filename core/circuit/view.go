@@ -3,7 +3,9 @@ package circuit
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"slices"
+	"strings"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -61,6 +63,34 @@ type group struct {
 	feeds    bool
 	below    []lower
 	ends     []string // of a member of a bundle: what it joins, for comparison
+	mark     string   // groups with the same mark join the same
+}
+
+// sign writes all that a group joins into its mark.
+func (g *group) sign(d *design.Doc) {
+	var b strings.Builder
+	for _, p := range g.pins {
+		name := ""
+		if part := d.Parts[p.Part]; part != nil { // nets are called after parts
+			name = part.Designator
+			for _, path := range slices.Sorted(maps.Keys(part.Others)) {
+				name += "|" + part.Others[path]
+			}
+		}
+		fmt.Fprintf(&b, "p%d.%s.%s\n", p.Part, p.Pin, name)
+	}
+	fmt.Fprint(&b, g.items, g.feeds)
+	for _, l := range g.below {
+		fmt.Fprintf(&b, "\nb%d.%d.%s", l.block.ID, l.block.Of, l.name)
+	}
+	for _, list := range [][]string{g.names, g.ports, g.supplies, g.ends} {
+		b.WriteString("\n;")
+		for _, s := range list {
+			b.WriteString(s)
+			b.WriteByte(0)
+		}
+	}
+	g.mark = b.String()
 }
 
 func viewSheet(d *design.Doc, sheet design.ID) *SheetView {
@@ -82,6 +112,7 @@ func viewItems(d *design.Doc, sheet design.ID, items []design.OnSheet) *SheetVie
 	for _, g := range v.groups {
 		slices.Sort(g.items)
 		slices.SortFunc(g.pins, comparePins)
+		g.sign(d)
 	}
 	slices.SortFunc(v.groups, func(a, b *group) int { return slices.Compare(a.key(), b.key()) })
 	return v

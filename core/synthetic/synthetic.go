@@ -20,9 +20,48 @@ import (
 
 const grid = 2_500_000
 
-// Design makes a design of n parts, carried to a board and placed.
+// Design makes a design of n parts on sheets side by side, carried to a board and placed.
 func Design(n int) (*design.Doc, error) {
-	d := design.New(fmt.Sprintf("Synthetic %d", n))
+	d, err := begin(fmt.Sprintf("Synthetic %d", n))
+	if err != nil {
+		return nil, err
+	}
+	fill(d, n, 50)
+	return d, board(d, n)
+}
+
+// Circuit makes a circuit of n parts without a board: one sheet of blocks above sheets of so
+// many parts each, every one with ports for a net and for a bundle of eight.
+func Circuit(n, perSheet int) (*design.Doc, error) {
+	d, err := begin(fmt.Sprintf("Synthetic circuit %d", n))
+	if err != nil {
+		return nil, err
+	}
+	top := d.SheetsInOrder()[0]
+	fill(d, n, perSheet)
+	s := *top
+	s.Name, s.Size, s.Order = "Overview", "A1", 0
+	over := &design.Sheet{ID: d.Take(), Name: s.Name, Size: s.Size, Order: 0}
+	d.Put(over)
+	for i, sheet := range d.SheetsInOrder() {
+		if sheet.ID == over.ID {
+			continue
+		}
+		d.Put(&design.Port{ID: d.Take(), Sheet: sheet.ID, Name: "IN", Way: "in", At: geom.Pt(5*grid, 5*grid), Turn: 2})
+		d.Put(&design.Port{ID: d.Take(), Sheet: sheet.ID, Name: "D[7:0]", Way: "both", At: geom.Pt(5*grid, 10*grid), Turn: 2})
+		d.Put(&design.Wire{ID: d.Take(), Sheet: sheet.ID, A: geom.Pt(5*grid, 10*grid), B: geom.Pt(9*grid, 10*grid), Bundle: true})
+		at := geom.Pt(int64(10+i%10*30)*grid, int64(10+i/10*20)*grid)
+		d.Put(&design.Block{ID: d.Take(), Sheet: over.ID, Name: sheet.Name, Of: sheet.ID, At: at, Size: geom.Pt(16*grid, 8*grid),
+			Pins: []design.BlockPin{{Name: "IN", Way: "in", Side: 2, Pos: 6 * grid}, {Name: "D[7:0]", Way: "both", Side: 2, Pos: 2 * grid}}})
+		d.Put(&design.Wire{ID: d.Take(), Sheet: over.ID, A: at.Add(geom.Pt(0, 2*grid)), B: at.Add(geom.Pt(-4*grid, 2*grid)), Bundle: true})
+		d.Put(&design.Label{ID: d.Take(), Sheet: over.ID, Name: fmt.Sprintf("X%d[7:0]", i/10), At: at.Add(geom.Pt(-4*grid, 2*grid)), Turn: 2})
+	}
+	return d, nil
+}
+
+// begin is an empty design with what the parts need.
+func begin(title string) (*design.Doc, error) {
+	d := design.New(title)
 	for _, name := range []string{"Resistor 0603", "Capacitor 0603", "Dual amplifier"} {
 		it, ok := library.Find(name)
 		if !ok {
@@ -36,6 +75,11 @@ func Design(n int) (*design.Doc, error) {
 	}
 	// the halves of each chip work in parallel, which is meant
 	d.Put(&design.Checks{ID: design.ChecksID, Pairs: map[string]string{"output|output": "off"}})
+	return d, nil
+}
+
+// fill draws n parts on as many sheets as they need.
+func fill(d *design.Doc, n, perSheet int) {
 	sheet := d.SheetsInOrder()[0].ID
 	onSheet, number := 0, map[string]int{}
 	put := func(library string, at geom.Point, turn int) *design.Part {
@@ -51,7 +95,7 @@ func Design(n int) (*design.Doc, error) {
 		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "GND", Shape: "ground", At: at, Feeds: true})
 	}
 	for made := 0; made < n; {
-		if onSheet >= 50 {
+		if onSheet >= perSheet {
 			s := &design.Sheet{ID: d.Take(), Name: fmt.Sprintf("Sheet %d", len(d.Sheets)+1), Order: len(d.Sheets) + 1, Size: "A3"}
 			d.Put(s)
 			sheet, onSheet = s.ID, 0
@@ -90,7 +134,6 @@ func Design(n int) (*design.Doc, error) {
 		wire(at("1").Add(geom.Pt(3*grid, 0)), at("7").Add(geom.Pt(3*grid, 0)))
 		wire(at("7").Add(geom.Pt(3*grid, 0)), at("7"))
 	}
-	return d, board(d, n)
 }
 
 // board carries all parts over, places each block together and joins its inputs.

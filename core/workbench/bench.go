@@ -120,6 +120,9 @@ func (b *Bench) Nets() *circuit.Nets {
 	return b.nets
 }
 
+// Tree of the uses of sheets, as of the last time the nets were asked for.
+func (b *Bench) Tree() *circuit.Tree { return b.nets.Tree }
+
 // touchPins notes the parts whose pads bear another net since the net was what it was.
 func (b *Bench) touchPins(was, is *circuit.Net) {
 	old := map[circuit.PinRef]bool{}
@@ -165,6 +168,9 @@ func (b *Bench) took(cs edit.ChangeSet) {
 	b.Rev++
 	b.Doc.Next = max(b.Doc.Next, design.FirstFree)
 	for _, c := range cs {
+		if was, ok := c.Before.(*design.Part); ok && c.After != nil && c.After.(*design.Part).Library != was.Library {
+			b.dirty.tree = true // pins of other types on the same nets
+		}
 		for _, o := range []design.Object{c.Before, c.After} {
 			if o != nil {
 				b.print ^= fingerprint(o)
