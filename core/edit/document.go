@@ -17,17 +17,16 @@ var drawn = []design.Kind{design.KindNote, design.KindCluster, design.KindTiming
 // DrawItem puts a note, cluster, timing diagram or shape on its sheet, or changes the one
 // (or the picture) that bears its id.
 type DrawItem struct {
-	Kind   design.Kind     `json:"kind"`
-	Object json.RawMessage `json:"object"`
+	Item Clipped `json:"item"`
 }
 
 // Apply the command.
 func (c *DrawItem) Apply(tx *Tx) error {
-	if !slices.Contains(drawn, c.Kind) {
-		return fmt.Errorf("a %s cannot be drawn beside the circuit", c.Kind)
+	if !slices.Contains(drawn, c.Item.Kind) {
+		return fmt.Errorf("a %s cannot be drawn beside the circuit", c.Item.Kind)
 	}
-	o := design.Blank(c.Kind)
-	if err := json.Unmarshal(c.Object, o); err != nil {
+	o := design.Blank(c.Item.Kind)
+	if err := json.Unmarshal(c.Item.Object, o); err != nil {
 		return fmt.Errorf("what was drawn cannot be read: %w", err)
 	}
 	on := o.(design.OnSheet)
@@ -36,8 +35,8 @@ func (c *DrawItem) Apply(tx *Tx) error {
 	}
 	if id := o.ObjectID(); id == 0 {
 		o = design.WithID(o, tx.Doc.Take())
-	} else if tx.Doc.GetKind(c.Kind, id) == nil {
-		return fmt.Errorf("there is no such %s any more (id %d)", c.Kind, id)
+	} else if tx.Doc.GetKind(c.Item.Kind, id) == nil {
+		return fmt.Errorf("there is no such %s any more (id %d)", c.Item.Kind, id)
 	}
 	switch o := o.(type) {
 	case *design.Timing:
@@ -84,5 +83,5 @@ func (c *AddPicture) Apply(tx *Tx) error {
 // Drawn is the command that puts an object beside the circuit.
 func Drawn(kind design.Kind, o design.Object) *DrawItem {
 	data, _ := json.Marshal(o) // plain data always marshals
-	return &DrawItem{Kind: kind, Object: data}
+	return &DrawItem{Clipped{Kind: kind, Object: data}}
 }

@@ -33,13 +33,13 @@ func Read(name string, data []byte) (*design.Asset, error) {
 	if head := bytes.TrimLeft(data, "\xef\xbb\xbf \t\r\n"); bytes.HasPrefix(head, []byte("<")) {
 		clean, w, h, err := cleanSVG(data)
 		if err != nil {
-			return nil, fmt.Errorf("%s is not a picture that can be used: %w", name, err)
+			return nil, fmt.Errorf("the file %s is not a picture that can be used: %w", name, err)
 		}
 		return &design.Asset{Name: name, Type: "svg", Width: w, Height: h, Data: clean}, nil
 	}
 	c, format, err := image.DecodeConfig(bytes.NewReader(data))
 	if err != nil || format != "png" && format != "jpeg" {
-		return nil, fmt.Errorf("%s is not a picture: only PNG, JPEG and SVG can be put on a sheet", name)
+		return nil, fmt.Errorf("the file %s is not a picture: only PNG, JPEG and SVG can be put on a sheet", name)
 	}
 	if c.Width*c.Height > MostPixels {
 		return nil, fmt.Errorf("the picture %s has %d × %d pixels, which is more than can be shown", name, c.Width, c.Height)

@@ -150,6 +150,7 @@ useCommands([])
   padding: 5px 9px;
   border-radius: 7px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
+  background: transparent;
   color: inherit;
 }
 .grow {

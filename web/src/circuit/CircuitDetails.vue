@@ -63,11 +63,9 @@ const kindName: Record<string, string> = { label: 'Net label', supply: 'Supply',
 const mend = (u: { block: number; pin: string }, how: string) =>
   props.project.edit('matchPort', { block: u.block, pin: u.pin, how }).catch(complain)
 const draw = (o: object) =>
-  props.project
-    .edit('drawItem', { kind: one.value?.kind ?? 'cluster', object: { ...(one.value?.object ?? cluster.value), ...o } })
-    .catch(complain)
+  props.project.edit('drawItem', { item: { kind: one.value!.kind, object: { ...one.value!.object, ...o } } }).catch(complain)
 const drawCluster = (o: object) =>
-  props.project.edit('drawItem', { kind: 'cluster', object: { ...cluster.value, ...o } }).catch(complain)
+  props.project.edit('drawItem', { item: { kind: 'cluster', object: { ...cluster.value, ...o } } }).catch(complain)
 const mm = (nm: number) => String(nm / 1e6)
 function alone() {
   const id = cluster.value!.id

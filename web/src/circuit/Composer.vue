@@ -40,7 +40,7 @@ async function show() {
 watch(text, show)
 onMounted(() => {
   void show()
-  area.value?.focus()
+  setTimeout(() => area.value?.focus(), 60) // after the press that opened it has had its effect
 })
 async function keep() {
   if (!text.value.trim()) {
@@ -48,7 +48,7 @@ async function keep() {
     return
   }
   const ok = await ed.project
-    .edit('drawItem', { kind: props.draft.kind, object: object() })
+    .edit('drawItem', { item: { kind: props.draft.kind, object: object() } })
     .catch((e: Error) => (trouble.value = e.message))
   if (typeof ok !== 'string') emit('close')
 }
@@ -110,6 +110,7 @@ textarea {
   padding: 8px;
   border-radius: 8px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
+  background: transparent;
   color: inherit;
   font-size: 12.5px;
   resize: vertical;

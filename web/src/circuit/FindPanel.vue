@@ -112,6 +112,7 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
   padding: 5px 9px;
   border-radius: 7px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
+  background: transparent;
   color: inherit;
 }
 .choice {

@@ -66,6 +66,7 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
 
 <template>
   <div class="nets">
+    <h2 class="head">Nets</h2>
     <div class="bar">
       <input
         v-model="filter"
@@ -176,6 +177,12 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
   flex-direction: column;
   z-index: 5;
 }
+.head {
+  position: absolute;
+  left: 14px;
+  top: 15px;
+  font-size: 17px;
+}
 .bar {
   display: flex;
   gap: 10px;
@@ -188,6 +195,7 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
   border-radius: 7px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
   color: inherit;
+  background: transparent;
   width: 260px;
 }
 .grow {
@@ -197,6 +205,7 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
   flex: 1;
   min-height: 0;
   overflow: auto;
+  scroll-padding-top: 40px;
   border: 1px solid rgba(var(--v-border-color), 0.3);
   border-radius: 8px;
   background: rgb(var(--v-theme-surface));
@@ -224,6 +233,7 @@ td input:not([type='checkbox']) {
   padding: 2px 5px;
   border: 1px solid transparent;
   border-radius: 5px;
+  background: transparent;
   color: inherit;
   font-size: 12.5px;
 }

@@ -129,6 +129,7 @@ input {
   padding: 7px 12px;
   border-radius: 8px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
+  background: transparent;
   color: inherit;
   font-size: 14px;
 }

@@ -191,6 +191,7 @@ async function takeIn() {
 
 <template>
   <div class="table" @mouseup="dragging = false">
+    <h2 class="head">Table of parts</h2>
     <div class="bar">
       <input
         v-model="filter"
@@ -313,6 +314,12 @@ async function takeIn() {
   flex-direction: column;
   z-index: 5;
 }
+.head {
+  position: absolute;
+  left: 14px;
+  top: 15px;
+  font-size: 17px;
+}
 .bar {
   display: flex;
   gap: 8px;
@@ -326,6 +333,7 @@ async function takeIn() {
   border-radius: 7px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
   color: inherit;
+  background: transparent;
   width: 240px;
 }
 .field {

@@ -204,6 +204,7 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
   padding: 3px 8px;
   border-radius: 6px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
+  background: transparent;
   color: inherit;
   background: rgb(var(--v-theme-surface));
 }

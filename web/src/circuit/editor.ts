@@ -89,7 +89,11 @@ export class CircuitEditor {
     this.project.here.value = { sheet, path }
     if (other) {
       this.selection.clear()
-      this.back()
+      this.hand.drop()
+      this.grip = null
+      this.textDrag = null
+      this.boxFrom = null
+      this.endDrag()
     }
     await this.repaint()
   }

@@ -61,7 +61,7 @@ export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip 
     keep() {
       const size = { x: box.maxX - box.minX, y: box.maxY - box.minY }
       const at = { x: box.minX, y: box.minY }
-      const draw = (kind: Kind, o: object) => void ed.run('drawItem', { kind, object: { ...found.object, ...o } })
+      const draw = (kind: Kind, o: object) => void ed.run('drawItem', { item: { kind, object: { ...found.object, ...o } } })
       switch (found.kind) {
         case 'block': {
           const b = found.object as Kinds['block']

@@ -163,8 +163,10 @@ export class ToolHand {
       case 'draw':
         if (size.x + size.y < 1e6) return
         void ed.run('drawItem', {
-          kind: 'shape',
-          object: { sheet: ed.sheet, form: ed.state.drawForm, pts: [from, at], tint: ed.state.drawTint },
+          item: {
+            kind: 'shape',
+            object: { sheet: ed.sheet, form: ed.state.drawForm, pts: [from, at], tint: ed.state.drawTint },
+          },
         })
     }
   }
@@ -174,13 +176,15 @@ export class ToolHand {
     const n = [...ed.project.standing(ed.sheet)].filter((o) => o.kind === 'cluster').length + 1
     const before = new Set(ed.project.all('cluster').map((c) => c.id))
     await ed.run('drawItem', {
-      kind: 'cluster',
-      object: {
-        sheet: ed.sheet,
-        title: `Cluster ${n}`,
-        a: { x: b.minX, y: b.minY },
-        b: { x: b.maxX, y: b.maxY },
-        tint: ed.state.clusterTint,
+      item: {
+        kind: 'cluster',
+        object: {
+          sheet: ed.sheet,
+          title: `Cluster ${n}`,
+          a: { x: b.minX, y: b.minY },
+          b: { x: b.maxX, y: b.maxY },
+          tint: ed.state.clusterTint,
+        },
       },
     })
     const made = ed.project.all('cluster').find((c) => !before.has(c.id))

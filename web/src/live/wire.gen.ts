@@ -403,8 +403,7 @@ export interface Carry {
 }
 
 export interface DrawItem {
-  kind: Kind
-  object: unknown
+  item: Clipped
 }
 
 export interface DrawTrack {
