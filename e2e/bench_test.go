@@ -2,11 +2,13 @@ package e2e
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"slices"
 	"testing"
 	"time"
 
+	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/design"
@@ -59,4 +61,112 @@ func BenchmarkLive(b *testing.B) {
 			b.ReportMetric(0, "ns/op")
 		})
 	}
+}
+
+// serveDesign runs the real program on a generated design.
+func serveDesign(b *testing.B, name string, d *design.Doc) (*program, int64) {
+	var file bytes.Buffer
+	require.NoError(b, design.WriteFile(&file, name, d))
+	p := &program{t: &testing.T{}, data: b.TempDir()}
+	p.run("serve", "127.0.0.1:0")
+	b.Cleanup(p.kill)
+	code, _ := p.api("POST", "/import", &file)
+	require.Equal(b, 201, code)
+	return p, p.projectID(name)
+}
+
+// BenchmarkLiveCircuit measures round trips of the circuit on 5,000 parts on 100 sheets:
+// moving a part with its wires, the preview of that, and the drawing of a sheet.
+func BenchmarkLiveCircuit(b *testing.B) {
+	d, err := synthetic.Circuit(5000, 50)
+	require.NoError(b, err)
+	p, id := serveDesign(b, "Five thousand", d)
+	w := p.live(id)
+	var parts []*design.Part
+	for x := range d.Parts.All() {
+		parts = append(parts, x)
+	}
+	blocks := map[design.ID]design.ID{}
+	for x := range d.Blocks.All() {
+		blocks[x.Of] = x.ID
+	}
+	part := func(i int) *design.Part { return parts[i/2*977%len(parts)] }
+	for name, ask := range map[string]func(i int) map[string]any{
+		"edit": func(i int) map[string]any {
+			return map[string]any{"t": "edit", "cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 0, "y": (1 - 2*(i%2)) * 2_500_000}}}
+		},
+		"previewMove": func(i int) map[string]any {
+			return map[string]any{"t": "previewMove", "ids": []design.ID{part(i).ID}, "sheet": part(i).Sheet, "step": map[string]int{"x": 2_500_000, "y": 0}}
+		},
+		"openSheet": func(i int) map[string]any {
+			s := part(i * 31).Sheet
+			return map[string]any{"t": "paint", "sheet": s, "path": fmt.Sprint(blocks[s])}
+		},
+	} {
+		b.Run(name, func(b *testing.B) {
+			var took []float64
+			for i := range 300 {
+				time.Sleep(30 * time.Millisecond) // no hand is quicker
+				start := time.Now()
+				if _, err := w.ask(fmt.Sprint(name, i), ask(i)); err != nil {
+					b.Fatal(err)
+				}
+				took = append(took, float64(time.Since(start).Microseconds())/1000)
+			}
+			slices.Sort(took)
+			b.ReportMetric(took[150], "ms/median")
+			b.ReportMetric(took[284], "ms/p95")
+			b.ReportMetric(0, "ns/op")
+		})
+	}
+}
+
+// BenchmarkDragFrames counts the frames a browser draws, in software, while the 200 parts of
+// a sheet are dragged by hand with all that hangs on them, and how long opening that sheet takes there.
+func BenchmarkDragFrames(b *testing.B) {
+	d, err := synthetic.Circuit(200, 200)
+	require.NoError(b, err)
+	p, id := serveDesign(b, "Two hundred", d)
+	alloc, stop := chromedp.NewExecAllocator(context.Background(), append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
+	defer stop()
+	ctx, close := chromedp.NewContext(alloc)
+	defer close()
+	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
+	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
+	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	time.Sleep(time.Second)
+	eval[bool](t, `(()=>{ const t0 = performance.now(); const c = document.querySelector('.canvas'); const n = c.dataset.painted; document.querySelectorAll('.sheets .row')[1].click(); const look = () => c.dataset.painted !== n ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1); look(); return true })()`)
+	t.until(`window.__took`)
+	took := eval[float64](t, `window.__took`)
+	b.ReportMetric(took, "ms/openSheet")
+	time.Sleep(time.Second)
+	press := func(x, y float64) {
+		t.do(chromedp.MouseEvent("mousePressed", x, y, chromedp.Button("left"), chromedp.ClickCount(1)))
+	}
+	release := func(x, y float64) {
+		t.do(chromedp.MouseEvent("mouseReleased", x, y, chromedp.Button("left"), chromedp.ClickCount(1)))
+	}
+	t.move(200, 250)
+	t.key("a", ctrl)
+	time.Sleep(300 * time.Millisecond)
+	picked := eval[float64](t, `goldenTrace.picked.value.length`)
+	on := eval[[]float64](t, `(()=>{const r=goldenTrace.picked.value.find(r=>{const p=goldenTrace.get('part',r.part);return p.at.x>150e6&&p.at.y>60e6&&p.at.y<250e6});const p=goldenTrace.get('part',r.part);return [p.at.x/1e6,p.at.y/1e6]})()`)
+	x, y := t.at(on[0], on[1])
+	press(x, y)
+	eval[bool](t, `(()=>{window.__frames=[];const f=t=>{window.__frames.push(t);window.__run&&requestAnimationFrame(f)};window.__run=true;requestAnimationFrame(f);return true})()`)
+	for i := range 90 {
+		t.do(chromedp.MouseEvent("mouseMoved", x+float64(i%30)*2, y+float64(i%17)*2, chromedp.Button("left")))
+		time.Sleep(12 * time.Millisecond)
+	}
+	frames := eval[[]float64](t, `(window.__run=false, window.__frames)`)
+	release(x, y)
+	var gaps []float64
+	for i := 1; i < len(frames); i++ {
+		gaps = append(gaps, frames[i]-frames[i-1])
+	}
+	slices.Sort(gaps)
+	b.ReportMetric(picked, "parts")
+	b.ReportMetric(float64(len(frames)-1)/(frames[len(frames)-1]-frames[0])*1000, "frames/s")
+	b.ReportMetric(gaps[len(gaps)*95/100], "ms/frame-p95")
+	b.ReportMetric(0, "ns/op")
 }

@@ -1,9 +1,6 @@
 package circuit
 
 import (
-	"fmt"
-	"slices"
-
 	"goldentrace/core/design"
 )
 
@@ -11,8 +8,8 @@ import (
 // were together before and are together now.
 func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string) {
 	after := m.after(before)
-	was, is := map[string]int{}, map[string]int{}
-	fill := func(groups []*group, in map[string]int) {
+	was, is := map[memberKey]int{}, map[memberKey]int{}
+	fill := func(groups []*group, in map[memberKey]int) {
 		for i, g := range groups {
 			for _, k := range memberKeys(g) {
 				in[k] = i
@@ -61,20 +58,29 @@ func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string)
 
 // memberKeys name what makes a net a net: its pins, labels, ports, taps and supply marks,
 // and what a member of a bundle joins.
-func memberKeys(g *group) []string {
-	out := slices.Clone(g.ends)
+func memberKeys(g *group) []memberKey {
+	out := make([]memberKey, 0, len(g.ends)+len(g.pins)+len(g.marks))
+	for _, s := range g.ends {
+		out = append(out, memberKey{"end", 0, s})
+	}
 	for _, p := range g.pins {
-		out = append(out, fmt.Sprintf("p%d.%s", p.Part, p.Pin))
+		out = append(out, memberKey{"pin", p.Part, p.Pin})
 	}
 	for _, l := range g.below {
 		if len(g.ends) == 0 {
-			out = append(out, fmt.Sprintf("p%d.%s", l.block.ID, l.name))
+			out = append(out, memberKey{"pin", l.block.ID, l.name})
 		}
 	}
 	for _, id := range g.marks {
-		out = append(out, fmt.Sprintf("m%d", id))
+		out = append(out, memberKey{"mark", id, ""})
 	}
 	return out
+}
+
+type memberKey struct {
+	kind string
+	id   design.ID
+	name string
 }
 
 // after is the sheet's groups with the move done.

@@ -342,11 +342,11 @@ func (m *mover) labelsAlong(w *design.Wire, a, b geom.Point) {
 		}
 		m.now[o.ObjectID()] = By(q.Sub(at))(o)
 	}
-	for p, list := range m.old.hung {
+	m.old.hungAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
 		for _, o := range list {
 			if connecting(o) {
 				fix(o, p)
 			}
 		}
-	}
+	})
 }

@@ -130,11 +130,11 @@ func (m *mover) carrySelected(items []design.OnSheet) {
 		// what ends or hangs on the middle of a moved wire goes along
 		carry := func(p geom.Point) { m.anchor(p, relative(p, w, q)) }
 		m.old.between(w.A, w.B, carry)
-		for p, list := range m.old.hung {
-			if p != w.A && p != w.B && geom.OnSegment(p, w.A, w.B) && slices.ContainsFunc(list, connecting) {
+		m.old.hungAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
+			if slices.ContainsFunc(list, connecting) {
 				carry(p)
 			}
-		}
+		})
 	}
 }
 

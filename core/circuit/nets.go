@@ -204,15 +204,16 @@ func (u *update) dropMember(m *member) {
 func (u *update) enter(at *Place, rank int, old *placed) {
 	p := &placed{Place: *at, rank: rank}
 	u.n.places[at.key()] = p
-	kept := map[string]*member{}
+	kept := map[string][]*member{}
 	if old != nil {
 		for _, m := range old.members {
-			kept[m.group.mark] = m
+			kept[m.group.mark] = append(kept[m.group.mark], m)
 		}
 	}
 	for i, g := range u.n.Views[at.Sheet].groups {
-		if m := kept[g.mark]; m != nil {
-			delete(kept, g.mark)
+		if list := kept[g.mark]; len(list) > 0 {
+			m := list[0]
+			kept[g.mark] = list[1:]
 			m.place, m.group, m.nth = p, g, i
 			p.members = append(p.members, m)
 			continue
@@ -227,8 +228,10 @@ func (u *update) enter(at *Place, rank int, old *placed) {
 			u.supply(s, 1)
 		}
 	}
-	for _, m := range kept {
-		u.dropMember(m)
+	for _, list := range kept {
+		for _, m := range list {
+			u.dropMember(m)
+		}
 	}
 }
 

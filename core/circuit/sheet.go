@@ -38,6 +38,9 @@ type drawing struct {
 	// byRow and byColumn hold the places of ends and pins, also of those taken out again.
 	byRow    map[int64][]geom.Point
 	byColumn map[int64][]geom.Point
+	// hungRow and hungColumn hold the places of hung.
+	hungRow    map[int64][]geom.Point
+	hungColumn map[int64][]geom.Point
 }
 
 func newDrawing(sheet design.ID, bundle bool) *drawing {
@@ -45,6 +48,7 @@ func newDrawing(sheet design.ID, bundle bool) *drawing {
 		sheet: sheet, bundle: bundle, rows: map[int64][]*design.Wire{}, columns: map[int64][]*design.Wire{},
 		ends: map[geom.Point][]*design.Wire{}, pins: map[geom.Point][]PinRef{}, hung: map[geom.Point][]design.OnSheet{},
 		byRow: map[int64][]geom.Point{}, byColumn: map[int64][]geom.Point{},
+		hungRow: map[int64][]geom.Point{}, hungColumn: map[int64][]geom.Point{},
 	}
 }
 
@@ -118,6 +122,10 @@ func (g *drawing) add(d *design.Doc, o design.OnSheet) {
 		}
 	}
 	if at, bundle, ok := hangs(o); ok && bundle == g.bundle {
+		if len(g.hung[at]) == 0 {
+			g.hungRow[at.Y] = append(g.hungRow[at.Y], at)
+			g.hungColumn[at.X] = append(g.hungColumn[at.X], at)
+		}
 		g.hung[at] = append(g.hung[at], o)
 	}
 }
@@ -167,6 +175,29 @@ func (g *drawing) between(a, b geom.Point, f func(p geom.Point)) {
 			for _, p := range list {
 				check(p)
 			}
+		}
+	}
+}
+
+// hungAlong calls f for each place strictly between a and b where something hangs.
+func (g *drawing) hungAlong(a, b geom.Point, f func(p geom.Point, list []design.OnSheet)) {
+	check := func(p geom.Point) {
+		if p != a && p != b && geom.OnSegment(p, a, b) {
+			f(p, g.hung[p])
+		}
+	}
+	switch {
+	case a.Y == b.Y:
+		for _, p := range g.hungRow[a.Y] {
+			check(p)
+		}
+	case a.X == b.X:
+		for _, p := range g.hungColumn[a.X] {
+			check(p)
+		}
+	default:
+		for p := range g.hung {
+			check(p)
 		}
 	}
 }

@@ -95,6 +95,9 @@ func (g *group) sign(d *design.Doc) {
 
 func viewSheet(d *design.Doc, sheet design.ID) *SheetView {
 	v := viewItems(d, sheet, d.Standing(sheet))
+	for _, g := range v.groups {
+		g.sign(d)
+	}
 	v.Junctions, v.Knots = v.thin.junctions(), v.thick.junctions()
 	for _, l := range append(v.thin.looseEnds(), v.thick.looseEnds()...) {
 		v.Loose = append(v.Loose, l.at)
@@ -112,7 +115,6 @@ func viewItems(d *design.Doc, sheet design.ID, items []design.OnSheet) *SheetVie
 	for _, g := range v.groups {
 		slices.Sort(g.items)
 		slices.SortFunc(g.pins, comparePins)
-		g.sign(d)
 	}
 	slices.SortFunc(v.groups, func(a, b *group) int { return slices.Compare(a.key(), b.key()) })
 	return v

@@ -27,7 +27,7 @@ func chipSymbol(name string, half float64, left, right []design.Pin) *design.Sym
 	side(left, -half-2.5, 0)
 	side(right, half+2.5, 2)
 	// the odd row count keeps the body symmetrical about the origin
-	return named(s, 0, top+3.9, 0, top-2.5*float64(n)-2.3)
+	return named(s, 0, top+4.8, 0, top-2.5*float64(n)-2.3)
 }
 
 // row is a pin of a chip; list makes several: number, name and type by turns.

@@ -96,3 +96,37 @@ func TestSearch(t *testing.T) {
 	assert.Len(t, library.Search(""), len(library.All()))
 	assert.Empty(t, library.Search("thermionic"))
 }
+
+// What people type, and what should come first.
+func TestSearchAsPeopleType(t *testing.T) {
+	names := func(q string) (out []string) {
+		list, found := library.Shipped().Search(q, 0)
+		assert.Len(t, list, found)
+		for _, it := range list {
+			out = append(out, it.Part.Name)
+		}
+		return out
+	}
+	assert.Equal(t, "Resistor", names("res")[0], "the name's beginning first")
+	assert.Equal(t, "Resistor 0805", names("0805 resistor")[0], "in any order")
+	assert.Contains(t, names("eeprom"), "Memory", "by keyword")
+	assert.Equal(t, []string{"Memory"}, names("QF-24C"), "by value")
+	assert.ElementsMatch(t, []string{"NPN transistor SOT-23", "PNP transistor SOT-23"}, names("SOT* transistor"), "wildcards reach to the end of the word")
+	assert.Empty(t, names("esist*"), "and begin where a word begins")
+	for _, n := range names("8 pins") {
+		it := find(t, n)
+		pins := len(it.Symbol.Pins)
+		for i, u := range it.Units {
+			if i == 0 {
+				pins = 0
+			}
+			pins += len(u.Pins)
+		}
+		assert.Equal(t, 8, pins, n)
+	}
+	assert.Contains(t, names("8-pin smd"), "Bus driver")
+	assert.Empty(t, names("left-handed smoke shifter"))
+	few, all := library.Shipped().Search("", 5)
+	assert.Len(t, few, 5)
+	assert.Len(t, library.All(), all)
+}

@@ -66,10 +66,11 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 		query = strings.Replace(query, m[0], " ", 1)
 	}
 	words := strings.Fields(query)
-	globs := make([]*regexp.Regexp, len(words))
+	globs := make([]*glob, len(words))
 	for i, w := range words {
 		if strings.ContainsAny(w, "*?") {
-			globs[i] = regexp.MustCompile(`(^|\s)` + wild.Replace(regexp.QuoteMeta(w)) + `(\s|$)`)
+			globs[i] = &glob{pieces: strings.FieldsFunc(w, func(r rune) bool { return r == '*' || r == '?' })}
+			globs[i].whole = regexp.MustCompile(`(^|\s)` + wild.Replace(regexp.QuoteMeta(w)) + `(\s|$)`)
 		}
 	}
 	type hit struct{ i, rank int }
@@ -103,13 +104,13 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 }
 
 // rankOf tells how well a word fits an item, 0 best; below 0 it does not.
-func rankOf(name, rest, w string, glob *regexp.Regexp) int {
+func rankOf(name, rest, w string, g *glob) int {
 	switch {
-	case glob != nil && glob.MatchString(name):
+	case g != nil && g.in(name):
 		return 1
-	case glob != nil && glob.MatchString(rest):
+	case g != nil && g.in(rest):
 		return 4
-	case glob != nil:
+	case g != nil:
 		return -1
 	case strings.HasPrefix(name, w):
 		return 0
@@ -126,4 +127,19 @@ func rankOf(name, rest, w string, glob *regexp.Regexp) int {
 		return 5
 	}
 	return -1
+}
+
+// glob is a word with wildcards; its letters are looked for first, which is quick.
+type glob struct {
+	pieces []string
+	whole  *regexp.Regexp
+}
+
+func (g *glob) in(text string) bool {
+	for _, p := range g.pieces {
+		if !strings.Contains(text, p) {
+			return false
+		}
+	}
+	return g.whole.MatchString(text)
 }

@@ -97,7 +97,7 @@ useCommands([])
           {{ g.name }} <span class="mono">{{ g.list.length }}</span> <span class="quiet">{{ g.text }}</span>
         </h3>
         <div v-for="f in g.list" :key="f.key" class="row">
-          <FindingRow :finding="f" @click="go(f)" />
+          <FindingRow class="grow" :finding="f" @click="go(f)" />
           <span class="mono quiet place">{{ where(f) }}</span>
           <button v-if="f.severity !== 'todo'" class="plain" data-test="excuse" @click="begin(f)">Excuse …</button>
           <div v-if="asking === f.key" class="why">
@@ -211,8 +211,9 @@ h3 .quiet {
   background: rgba(var(--v-theme-primary), 0.25);
 }
 .row {
-  display: grid;
-  grid-template-columns: 1fr 190px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
   align-items: center;
   background: rgb(var(--v-theme-surface));
   border-bottom: 1px solid rgba(var(--v-border-color), 0.2);

@@ -344,7 +344,7 @@ onBeforeUnmount(() => window.removeEventListener('keyup', release))
 
 const grids = [1_250_000, 2_500_000, 5_000_000]
 const nextGrid = () => (taste.circuitGrid = grids[(grids.indexOf(taste.circuitGrid) + 1) % grids.length])
-const hint = computed(() => hintOf(ed.state, ed.selection.size))
+const hint = computed(() => hintOf(ed.state, ed.selection.size, view.value))
 defineExpose({ ed })
 </script>
 
