@@ -349,7 +349,9 @@ func TestDrawingAsDocument(t *testing.T) {
 	}
 	var dot bytes.Buffer
 	require.NoError(t, png.Encode(&dot, image.NewGray(image.Rect(0, 0, 40, 20))))
-	upload := func(path string) { b.do(chromedp.SetUploadFiles("[data-test=picture-file]", []string{path}, chromedp.NodeReady)) }
+	upload := func(path string) {
+		b.do(chromedp.SetUploadFiles("[data-test=picture-file]", []string{path}, chromedp.NodeReady))
+	}
 	upload(file("gauge.png", dot.Bytes()))
 	b.until(`goldenTrace.all('picture').length === 1`)
 	upload(file("letter.png", []byte("Dear river trust")))

@@ -260,6 +260,21 @@ func TestAccessible(t *testing.T) {
 			p.openStage(t, b, "Moth Lamp, first try", stage)
 			look(stage)
 		}
+		p.openStage(t, b, "Weir Gauge", "circuit")
+		b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+		look("block diagram")
+		b.key("f", ctrl)
+		b.until(`document.querySelector('.find')`)
+		look("find and replace")
+		b.key(escape)
+		for _, view := range []string{"parts", "nets"} {
+			b.click(fmt.Sprintf("[data-view-tab=%s]", view))
+			look("table of " + view)
+		}
+		p.openStage(t, b, "Weir Gauge", "checks")
+		b.click("[data-test=erc-open]")
+		b.until(`document.querySelector('[data-test=matrix]')`)
+		look("rules of the check")
 		p.openStage(t, b, "Moth Lamp", "circuit")
 		b.key("?")
 		b.sees("Keys of this stage")

@@ -50,7 +50,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var print, name string
 	doc := p.bench.Doc
 	if err := p.do(func() {
-		n, rev, print, name = len(p.bench.Findings()), p.bench.Rev, p.bench.Fingerprint(), p.name
+		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
 		doc = p.bench.Doc.Snapshot()
 	}); err != nil {
 		return fail(c, err)

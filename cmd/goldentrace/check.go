@@ -37,11 +37,11 @@ func checkCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			found := b.Findings()
+			found := b.OpenFindings()
 			if asJSON {
 				if err := json.NewEncoder(os.Stdout).Encode(struct {
 					Findings []*check.Finding `json:"findings"`
-				}{found}); err != nil {
+				}{b.Findings()}); err != nil {
 					return err
 				}
 			} else {
@@ -79,7 +79,7 @@ func handoffCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if found := b.Findings(); len(found) > 0 {
+			if found := b.OpenFindings(); len(found) > 0 {
 				fmt.Fprintf(os.Stderr, "goldentrace: the checks have %d findings; `goldentrace check` lists them\n", len(found))
 			}
 			at := time.Now()

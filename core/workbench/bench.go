@@ -473,6 +473,11 @@ func (b *Bench) Findings() []*check.Finding {
 	return out
 }
 
+// OpenFindings lists those nobody excused.
+func (b *Bench) OpenFindings() []*check.Finding {
+	return slices.DeleteFunc(b.Findings(), func(f *check.Finding) bool { return f.Excused != "" })
+}
+
 // Differences between circuit and board.
 func (b *Bench) Differences() []layout.Difference {
 	b.Settle()

@@ -64,7 +64,7 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
       <label><input v-model="cased" type="checkbox" /> capitals count</label>
       <label><input v-model="whole" type="checkbox" /> whole text</label>
     </div>
-    <div class="hits" role="list">
+    <div class="hits" :role="hits.length ? 'list' : undefined">
       <div v-for="h in hits.slice(0, 300)" :key="h.id + h.field" role="listitem" class="hit">
         <button class="go" @click="emit('go', h.id)">
           <span class="mono text">{{ h.text.split('\n')[0] }}</span><span class="quiet small">{{ h.what }}</span
