@@ -1,0 +1,293 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/coder/websocket"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/demo"
+	"goldentrace/store"
+)
+
+// desk is a running server with its store.
+type desk struct {
+	*testing.T
+	url   string
+	store *store.Store
+}
+
+func newDesk(t *testing.T) *desk {
+	t.Helper()
+	s, err := store.Open(t.TempDir())
+	require.NoError(t, err)
+	h := newHub(s)
+	web := httptest.NewUnstartedServer(nil)
+	web.Config.Handler = Handler(h, web.Listener.Addr().String())
+	web.Start()
+	t.Cleanup(func() { web.Close(); h.close(); _ = s.Close() })
+	return &desk{t, web.URL, s}
+}
+
+func (k *desk) ask(method, path, body string, change ...func(*http.Request)) (int, string) {
+	k.Helper()
+	req, err := http.NewRequest(method, k.url+"/api"+path, strings.NewReader(body))
+	require.NoError(k, err)
+	for _, f := range change {
+		f(req)
+	}
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(k, err)
+	defer res.Body.Close()
+	data, err := io.ReadAll(res.Body)
+	require.NoError(k, err)
+	return res.StatusCode, string(data)
+}
+
+func (k *desk) demo(name string) int64 {
+	k.Helper()
+	d, err := demo.Build(name)
+	require.NoError(k, err)
+	id, err := k.store.Create(context.Background(), name, d)
+	require.NoError(k, err)
+	return id
+}
+
+// line is one browser's connection.
+type line struct {
+	*desk
+	conn *websocket.Conn
+	open Message
+}
+
+// raw is a message whose objects are left as they came.
+type raw struct {
+	T, Ref, Why string
+	Rev         int64
+	Page        *struct {
+		Items []struct {
+			ID    int64
+			Kind  string
+			Marks []json.RawMessage
+		}
+	}
+	Drawn     []struct{ Marks []json.RawMessage }
+	Hits      []struct{ What, Text string }
+	Renamings []struct{ Old, New string }
+	Shared    *Shared
+	Pairs     [][2]string
+	Changes   []struct{ Kind string }
+	Objects   []struct {
+		Kind   string
+		Object json.RawMessage
+	}
+}
+
+func (k *desk) dial(id int64) *line {
+	k.Helper()
+	conn, _, err := websocket.Dial(context.Background(), strings.Replace(k.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live", id), nil)
+	require.NoError(k, err)
+	conn.SetReadLimit(64 << 20)
+	k.Cleanup(func() { _ = conn.CloseNow() })
+	return &line{desk: k, conn: conn}
+}
+
+// next reads until a message of the kind comes.
+func (l *line) next(t string) raw {
+	l.Helper()
+	ctx, stop := context.WithTimeout(context.Background(), 10*time.Second)
+	defer stop()
+	for {
+		_, data, err := l.conn.Read(ctx)
+		require.NoError(l, err, "waiting for %s", t)
+		var m raw
+		require.NoError(l, json.Unmarshal(data, &m))
+		if m.T == t {
+			return m
+		}
+	}
+}
+
+func (l *line) say(v map[string]any) {
+	l.Helper()
+	data, err := json.Marshal(v)
+	require.NoError(l, err)
+	require.NoError(l, l.conn.Write(context.Background(), websocket.MessageText, data))
+}
+
+// Only this machine's own pages may speak to the program.
+func TestStrangersAreRefused(t *testing.T) {
+	k := newDesk(t)
+	code, _ := k.ask("GET", "/projects", "")
+	assert.Equal(t, 200, code)
+	code, _ = k.ask("GET", "/projects", "", func(r *http.Request) { r.Host = "far.example" })
+	assert.Equal(t, 403, code)
+	code, _ = k.ask("POST", "/projects", `{"name":"x"}`, func(r *http.Request) { r.Header.Set("Origin", "http://far.example") })
+	assert.Equal(t, 403, code)
+	res, err := http.Get(k.url + "/")
+	require.NoError(t, err)
+	defer res.Body.Close()
+	policy := res.Header.Get("Content-Security-Policy")
+	assert.Contains(t, policy, "default-src 'none'")
+	assert.NotContains(t, policy, "unsafe")
+}
+
+func TestProjectsBySentences(t *testing.T) {
+	k := newDesk(t)
+	code, body := k.ask("POST", "/projects", `{"name":"  Mill  "}`)
+	require.Equal(t, 201, code, body)
+	for _, c := range []struct{ method, path, body, why string }{
+		{"POST", "/projects", `{"name":"mill"}`, "already"},
+		{"POST", "/projects", `{"name":" "}`, "name"},
+		{"POST", "/projects", `nonsense`, "The name cannot be read"},
+		{"PATCH", "/projects/999", `{"name":"x"}`, "no such project"},
+		{"DELETE", "/projects/999", ``, "no such project"},
+		{"GET", "/projects/999/export", ``, "no such project"},
+		{"GET", "/projects/999/parts.csv", ``, "no such project"},
+		{"GET", "/projects/999/circuit.pdf", ``, "no such project"},
+		{"POST", "/import", `{"format":"something else"}`, "not a Golden Trace project"},
+		{"GET", "/nowhere", ``, "nothing at this address"},
+	} {
+		code, body := k.ask(c.method, c.path, c.body)
+		assert.GreaterOrEqual(t, code, 400, c.path)
+		assert.Contains(t, strings.ToLower(body), strings.ToLower(c.why), c.path)
+		var f Failure
+		require.NoError(t, json.Unmarshal([]byte(body), &f), c.path)
+		assert.True(t, strings.HasSuffix(f.Error, "."), "a sentence: %s", f.Error)
+	}
+}
+
+func TestFilesOfACircuit(t *testing.T) {
+	k := newDesk(t)
+	id := k.demo("Weir Gauge")
+	at := func(format string, a ...any) string {
+		return fmt.Sprintf("/projects/%d", id) + fmt.Sprintf(format, a...)
+	}
+	code, table := k.ask("GET", at("/parts.csv"), "")
+	require.Equal(t, 200, code)
+	assert.True(t, strings.HasPrefix(table, "Designator,Value,"))
+	code, preview := k.ask("POST", at("/parts.csv"), strings.Replace(table, "R13,120", "R13,150", 1))
+	require.Equal(t, 200, code)
+	assert.Contains(t, preview, `"old":"120"`)
+	code, why := k.ask("POST", at("/parts.csv"), "A,B\n1,2")
+	assert.Equal(t, 400, code)
+	assert.Contains(t, why, "no column called Designator")
+	_, again := k.ask("GET", at("/parts.csv"), "")
+	assert.Equal(t, table, again, "a look changes nothing")
+	code, svg := k.ask("GET", at("/sheet.svg?sheet=10&path="), "")
+	require.Equal(t, 200, code)
+	assert.Contains(t, svg, "<svg")
+	code, _ = k.ask("GET", at("/sheet.svg?sheet=10&path=7/7"), "")
+	assert.Equal(t, 404, code)
+	code, _ = k.ask("GET", at("/assets/123456"), "")
+	assert.Equal(t, 404, code)
+	code, found := k.ask("GET", "/library?q=resistor", "")
+	require.Equal(t, 200, code)
+	assert.Contains(t, found, `"Resistor 0805"`)
+	code, none := k.ask("GET", "/library?q=zzzz", "")
+	require.Equal(t, 200, code)
+	assert.JSONEq(t, `{"items":[],"found":0}`, none)
+}
+
+// Pictures go to browsers without their bytes, which they fetch by themselves, made harmless.
+func TestPicturesAreServedApart(t *testing.T) {
+	k := newDesk(t)
+	id, err := k.store.Create(context.Background(), "Pictures", design.New("Pictures"))
+	require.NoError(t, err)
+	l := k.dial(id)
+	l.next("open")
+	svg := []byte(`<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>`)
+	l.say(map[string]any{"t": "edit", "ref": "p", "cmd": map[string]any{"kind": "addPicture", "sheet": 10, "name": "a.svg", "data": svg, "at": map[string]int{"x": 0, "y": 0}}})
+	m := l.next("changes")
+	require.Len(t, m.Changes, 2)
+	other := k.dial(id).next("open")
+	for _, o := range other.Objects {
+		if o.Kind == "asset" {
+			var a struct {
+				ID   int64
+				Data *string
+			}
+			require.NoError(t, json.Unmarshal(o.Object, &a))
+			assert.Nil(t, a.Data)
+			code, body := k.ask("GET", fmt.Sprintf("/projects/%d/assets/%d", id, a.ID), "")
+			assert.Equal(t, 200, code)
+			assert.Contains(t, body, "<rect")
+			return
+		}
+	}
+	assert.Fail(t, "no asset came")
+}
+
+func TestQuestionsOverTheLine(t *testing.T) {
+	k := newDesk(t)
+	id := k.demo("Weir Gauge")
+	l := k.dial(id)
+	l.next("open")
+	ask := func(v map[string]any) raw {
+		t.Helper()
+		v["ref"] = fmt.Sprint(v["t"])
+		l.say(v)
+		return l.next("preview")
+	}
+	page := ask(map[string]any{"t": "paint", "sheet": 10, "path": ""}).Page
+	require.NotNil(t, page)
+	blocks := 0
+	for _, it := range page.Items {
+		if it.Kind == "block" {
+			blocks++
+			assert.NotEmpty(t, it.Marks)
+		}
+	}
+	assert.Equal(t, 9, blocks)
+	drawn := ask(map[string]any{"t": "paintItem", "item": map[string]any{"kind": "part", "object": map[string]any{"library": "Header 6", "at": map[string]int{"x": 0, "y": 0}}}}).Drawn
+	require.Len(t, drawn, 1)
+	assert.NotEmpty(t, drawn[0].Marks, "also of a part the project does not have yet")
+	assert.Len(t, ask(map[string]any{"t": "find", "query": map[string]any{"text": "bv36s"}}).Hits, 3)
+	assert.NotEmpty(t, ask(map[string]any{"t": "previewNumbers", "numbering": map[string]any{"way": "rows"}}).Renamings)
+	assert.Len(t, ask(map[string]any{"t": "pairs"}).Pairs, 2)
+
+	for _, c := range []struct {
+		ask map[string]any
+		why string
+	}{
+		{map[string]any{"t": "paint", "sheet": 99999}, "no such sheet"},
+		{map[string]any{"t": "paintItem"}, "Nothing was given to draw"},
+		{map[string]any{"t": "timing", "text": "A: hihg"}, "is not a state of a signal"},
+		{map[string]any{"t": "previewNumbers", "numbering": map[string]any{"way": "spiral"}}, "by rows or by columns"},
+		{map[string]any{"t": "sing"}, "is not known"},
+		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "sing"}}, "no edit called"},
+		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "addSheet", "colour": "blue"}}, "cannot be read"},
+		{map[string]any{"t": "redo"}, "nothing to redo"},
+	} {
+		c.ask["ref"] = "no"
+		l.say(c.ask)
+		assert.Contains(t, l.next("refused").Why, c.why)
+	}
+	require.NoError(t, l.conn.Write(context.Background(), websocket.MessageText, []byte("not JSON")))
+	assert.Contains(t, l.next("refused").Why, "cannot be read")
+}
+
+// What one window picks, the others are told, and nobody else's undo is touched by it.
+func TestPickingIsShared(t *testing.T) {
+	k := newDesk(t)
+	id := k.demo("Moth Lamp")
+	a, b := k.dial(id), k.dial(id)
+	a.next("open")
+	b.next("open")
+	a.say(map[string]any{"t": "share", "ref": "s", "shared": map[string]any{"parts": []map[string]any{{"part": 12}}, "net": "GND"}})
+	m := b.next("shared")
+	assert.Equal(t, "GND", m.Shared.Net)
+	require.Len(t, m.Shared.Parts, 1)
+	assert.EqualValues(t, 12, m.Shared.Parts[0].Part)
+	assert.EqualValues(t, 0, a.next("done").Rev, "nothing was edited")
+}
