@@ -123,6 +123,8 @@ func TestSheetsWithinSheets(t *testing.T) {
 	// a sheet cannot stand within itself
 	b.doubleAt(205, 120)
 	b.onSheet("Sheet 2 2")
+	b.key("f")
+	time.Sleep(200 * time.Millisecond)
 	b.tool("block")
 	b.choose("[data-test=block-of]", eval[string](b, `String(`+named("sheet", "Sheet 1")+`.id)`))
 	b.drag(60, 60, 100, 90)

@@ -119,7 +119,7 @@ async function show(sheet: number, path: string, frame = true) {
   await ed.load(sheet, path)
   tellWhere()
   ed.follow()
-  if (other && frame) frameAll()
+  if (other && frame) frameOpening()
 }
 async function goSheet(sheet: number, path: string) {
   await show(sheet, path)
@@ -161,6 +161,15 @@ watch(props.project.picked, () => ed.follow())
 function frameAll() {
   const b = ed.scene.boxOf(ed.sheet)
   if (b) canvas.value?.show(b, 10, taste.sheetsOpen && view.value === 'drawing' ? 222 : 0)
+}
+/** What a sheet opens on: the whole of it, or what is drawn when that is only a small part. */
+function frameOpening() {
+  const b = ed.content()
+  const sheet = ed.scene.boxOf(ed.sheet)
+  const small =
+    b && sheet && b.maxX - b.minX < 0.6 * (sheet.maxX - sheet.minX) && b.maxY - b.minY < 0.6 * (sheet.maxY - sheet.minY)
+  if (b && small) canvas.value?.show(b, 50, taste.sheetsOpen ? 222 : 0, 5e-6)
+  else frameAll()
 }
 function frameSelection() {
   const b = ed.boxOf(ed.selection)
@@ -206,7 +215,7 @@ const isReady = ref(false)
 async function ready() {
   isReady.value = true
   if (!ed.state.painted) await load()
-  frameAll()
+  frameOpening()
   await followRoute()
 }
 async function followRoute() {

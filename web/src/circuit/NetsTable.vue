@@ -89,12 +89,12 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
           <tr>
             <th />
             <th>Net</th>
-            <th>Pins</th>
+            <th class="num">Pins</th>
             <th>Sheets</th>
             <th>Class</th>
-            <th>Current</th>
-            <th>Voltage</th>
-            <th>Impedance</th>
+            <th class="num">Current</th>
+            <th class="num">Voltage</th>
+            <th class="num">Impedance</th>
             <th>Pair with</th>
             <th />
           </tr>
@@ -244,8 +244,12 @@ td input:focus {
 td .name {
   width: 150px !important;
 }
+th.num,
 .num {
   text-align: right;
+}
+th.num {
+  padding-right: 13px;
 }
 .sheets {
   max-width: 170px;
