@@ -99,11 +99,12 @@ type update struct {
 	fresh   map[*member]struct{} // without a net yet
 	flipped map[string]bool      // names whose supply may have come or gone, as it was before
 	bases   map[string]struct{}  // names whose bearers changed
+	redrawn map[*member]struct{} // joins what it joined, by other wires
 }
 
 // Refresh recomputes the given sheets and what follows from them.
 func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
-	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*member]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}}
+	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*member]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*member]struct{}{}}
 	for id := range sheets {
 		if d.Sheets[id] == nil {
 			delete(n.Views, id)
@@ -214,6 +215,9 @@ func (u *update) enter(at *Place, rank int, old *placed) {
 		if list := kept[g.mark]; len(list) > 0 {
 			m := list[0]
 			kept[g.mark] = list[1:]
+			if !slices.Equal(m.group.items, g.items) {
+				u.redrawn[m] = struct{}{}
+			}
 			m.place, m.group, m.nth = p, g, i
 			p.members = append(p.members, m)
 			continue
@@ -348,6 +352,7 @@ func (u *update) rebuild() NetChanges {
 		}
 	}
 	u.name(out)
+	u.redraw(out)
 	for name, net := range out.Changed {
 		if old := out.Lost[name]; old != nil {
 			delete(out.Lost, name)
@@ -359,6 +364,74 @@ func (u *update) rebuild() NetChanges {
 		}
 	}
 	return out
+}
+
+// redraw gives nets that join what they joined the wires they are drawn with now.
+func (u *update) redraw(out NetChanges) {
+	n := u.n
+	places := map[*Net]map[*placed]bool{}
+	for m := range u.redrawn {
+		if _, again := u.dirty[m.net]; again || m.place == nil || m.net == nil || out.Changed[m.net.Name] == m.net {
+			continue
+		}
+		if places[m.net] == nil {
+			places[m.net] = map[*placed]bool{}
+		}
+		places[m.net][m.place] = true
+	}
+	for old, at := range places {
+		net := *old
+		net.Uses = slices.Clone(old.Uses)
+		for p := range at {
+			u.redrawUse(&net, p)
+		}
+		if net.base != "" {
+			unnote(n.bases, net.base, old)
+			note(n.bases, net.base, &net)
+		}
+		for _, m := range net.members {
+			m.net = &net
+		}
+		if net.Name == "" || n.ByName[net.Name] != old {
+			continue
+		}
+		n.ByName[net.Name] = &net
+		out.Changed[net.Name], out.Was[net.Name] = &net, old
+	}
+}
+
+// redrawUse gathers anew what a net has in one use of a sheet.
+func (u *update) redrawUse(net *Net, p *placed) {
+	n := u.n
+	use := Use{Path: p.Path, Sheet: p.Sheet}
+	for _, m := range p.members {
+		if m.net != nil && len(net.members) > 0 && m.net == net.members[0].net {
+			use.Items = append(use.Items, m.group.items...)
+		}
+	}
+	slices.Sort(use.Items)
+	nth := slices.IndexFunc(net.Uses, func(x Use) bool { return x.Path == p.Path && x.Sheet == p.Sheet })
+	if nth >= 0 {
+		for _, id := range net.Uses[nth].Items {
+			if ref := (ItemRef{p.Path, id}); n.OfItem[ref] == net.Name {
+				delete(n.OfItem, ref)
+			}
+		}
+	}
+	for _, id := range use.Items {
+		n.OfItem[ItemRef{p.Path, id}] = net.Name
+	}
+	switch {
+	case len(use.Items) == 0 && nth >= 0:
+		net.Uses = slices.Delete(net.Uses, nth, nth+1)
+	case len(use.Items) == 0:
+	case nth >= 0:
+		net.Uses[nth] = use
+	default:
+		rank := func(x Use) int { return n.places[placeKey{x.Path, x.Sheet}].rank }
+		at, _ := slices.BinarySearchFunc(net.Uses, p.rank, func(x Use, r int) int { return cmp.Compare(rank(x), r) })
+		net.Uses = slices.Insert(net.Uses, at, use)
+	}
 }
 
 // release gives back the members of a net that are still there.
@@ -517,6 +590,33 @@ func (u *update) name(out NetChanges) {
 			}
 		}
 	}
+}
+
+// Redrawn tells whether a net joins what it joined before and is only drawn otherwise.
+func Redrawn(was, is *Net) bool {
+	return was != nil && was.Named == is.Named && was.feeds == is.feeds && len(was.Pins) == len(is.Pins) &&
+		(len(is.Pins) == 0 || &was.Pins[0] == &is.Pins[0] || slices.Equal(was.Pins, is.Pins)) && slices.Equal(was.Supplies, is.Supplies) && slices.Equal(was.Names, is.Names)
+}
+
+// Redraw lists the uses in which a net is drawn otherwise than it was; a use it left has no
+// items.
+func Redraw(was, is *Net) []Use {
+	var out []Use
+	old := map[placeKey]Use{}
+	for _, u := range was.Uses {
+		old[placeKey{u.Path, u.Sheet}] = u
+	}
+	for _, u := range is.Uses {
+		k := placeKey{u.Path, u.Sheet}
+		if o, ok := old[k]; !ok || !slices.Equal(o.Items, u.Items) {
+			out = append(out, u)
+		}
+		delete(old, k)
+	}
+	for _, u := range old {
+		out = append(out, Use{Path: u.Path, Sheet: u.Sheet, Items: []design.ID{}})
+	}
+	return out
 }
 
 func sameNet(a, b *Net) bool {

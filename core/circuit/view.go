@@ -66,6 +66,9 @@ type group struct {
 	mark     string   // groups with the same mark join the same
 }
 
+// named tells whether the group has something a net can be called after but its wires.
+func (g *group) named() bool { return len(g.pins)+len(g.names)+len(g.supplies) > 0 }
+
 // sign writes all that a group joins into its mark.
 func (g *group) sign(d *design.Doc) {
 	var b strings.Builder
@@ -79,7 +82,10 @@ func (g *group) sign(d *design.Doc) {
 		}
 		fmt.Fprintf(&b, "p%d.%s.%s\n", p.Part, p.Pin, name)
 	}
-	fmt.Fprint(&b, g.items, g.feeds)
+	fmt.Fprint(&b, g.feeds)
+	if !g.named() {
+		fmt.Fprint(&b, g.items)
+	}
 	for _, l := range g.below {
 		fmt.Fprintf(&b, "\nb%d.%d.%s", l.block.ID, l.block.Of, l.name)
 	}

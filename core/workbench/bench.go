@@ -58,7 +58,7 @@ type dirt struct {
 func clean() dirt {
 	return dirt{stale: map[design.ID]bool{}, sheets: map[design.ID]bool{}, designators: map[string]bool{}, parts: map[circuit.PartRef]bool{},
 		placed: map[design.ID]bool{}, objects: map[design.ID]bool{}, copper: map[string]bool{}, excuses: map[string]bool{},
-		nets: circuit.NetChanges{Changed: map[string]*circuit.Net{}, Lost: map[string]*circuit.Net{}}}
+		nets: circuit.NetChanges{Changed: map[string]*circuit.Net{}, Lost: map[string]*circuit.Net{}, Was: map[string]*circuit.Net{}}}
 }
 
 // Open derives everything from a document.
@@ -108,10 +108,17 @@ func (b *Bench) Nets() *circuit.Nets {
 	}
 	c := b.nets.Refresh(b.Doc, b.dirty.stale)
 	for name, net := range c.Lost {
+		delete(b.dirty.nets.Was, name)
 		b.dirty.nets.Lost[name] = net
 		delete(b.dirty.nets.Changed, name)
 	}
 	for name, net := range c.Changed {
+		told := b.dirty.nets.Changed[name] != nil || b.dirty.nets.Lost[name] != nil
+		if !told && c.Was[name] != nil {
+			b.dirty.nets.Was[name] = c.Was[name] // as everybody has it
+		} else if !told {
+			delete(b.dirty.nets.Was, name)
+		}
 		b.dirty.nets.Changed[name] = net
 		delete(b.dirty.nets.Lost, name)
 		b.touchPins(c.Was[name], net)
@@ -125,6 +132,9 @@ func (b *Bench) Tree() *circuit.Tree { return b.nets.Tree }
 
 // touchPins notes the parts whose pads bear another net since the net was what it was.
 func (b *Bench) touchPins(was, is *circuit.Net) {
+	if circuit.Redrawn(was, is) && (len(is.Pins) > 1 || is.Named) {
+		return
+	}
 	old := map[circuit.PinRef]bool{}
 	if was != nil && was.Named == is.Named && (len(was.Pins) > 1) == (len(is.Pins) > 1) {
 		for _, p := range was.Pins {
@@ -257,10 +267,17 @@ type Delta struct {
 	Places   []circuit.Place          `json:"places"` // uses of sheets, all of them when any changed
 	Nets     []*circuit.Net           `json:"nets"`
 	LostNets []string                 `json:"lostNets"`
-	Links    map[string][]layout.Link `json:"links"` // per net; an empty list: complete
+	Redrawn  []Redrawn                `json:"redrawn"` // nets that join what they joined
+	Links    map[string][]layout.Link `json:"links"`   // per net; an empty list: complete
 	Findings []*check.Finding         `json:"findings"`
 	Mended   []string                 `json:"mended"` // keys of findings that are gone
 	Stages   Stages                   `json:"stages"`
+}
+
+// Redrawn is a net that joins what it joined, drawn otherwise in some uses of sheets.
+type Redrawn struct {
+	Net  string        `json:"net"`
+	Uses []circuit.Use `json:"uses"` // without items: not drawn there any more
 }
 
 // Stages is how far the job is.
@@ -275,8 +292,12 @@ type Stages struct {
 func (b *Bench) Settle() Delta {
 	d := Delta{Links: map[string][]layout.Link{}}
 	nets := b.Nets()
-	for _, net := range b.dirty.nets.Changed {
-		d.Nets = append(d.Nets, net)
+	for name, net := range b.dirty.nets.Changed {
+		if was := b.dirty.nets.Was[name]; circuit.Redrawn(was, net) {
+			d.Redrawn = append(d.Redrawn, Redrawn{name, circuit.Redraw(was, net)})
+		} else {
+			d.Nets = append(d.Nets, net)
+		}
 	}
 	slices.SortFunc(d.Nets, func(a, c *circuit.Net) int { return circuit.CompareNatural(a.Name, c.Name) })
 	for name := range b.dirty.nets.Lost {
@@ -330,7 +351,12 @@ func (b *Bench) tell(f *check.Finding, d *Delta) {
 }
 
 func (b *Bench) settleElectrical(d *Delta) {
-	t := circuit.Touched{Nets: b.dirty.nets, Sheets: b.dirty.sheets, Designators: b.dirty.designators}
+	looked := b.dirty.nets
+	looked.Changed = maps.Clone(looked.Changed)
+	maps.DeleteFunc(looked.Changed, func(name string, net *circuit.Net) bool {
+		return len(net.Pins) > 1 && circuit.Redrawn(b.dirty.nets.Was[name], net)
+	})
+	t := circuit.Touched{Nets: looked, Sheets: b.dirty.sheets, Designators: b.dirty.designators}
 	var gone []string
 	var now []circuit.Doubt
 	switch {

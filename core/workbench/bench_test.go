@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
@@ -41,6 +42,19 @@ func (m *mirror) take(d workbench.Delta) {
 	}
 	for _, n := range d.Nets {
 		m.nets[n.Name] = text(n)
+	}
+	for _, r := range d.Redrawn { // the uses named are replaced, those without items fall away
+		var n circuit.Net
+		if err := json.Unmarshal([]byte(m.nets[r.Net]), &n); err != nil {
+			panic(err)
+		}
+		for _, u := range r.Uses {
+			n.Uses = slices.DeleteFunc(n.Uses, func(x circuit.Use) bool { return x.Sheet == u.Sheet && x.Path == u.Path })
+			if len(u.Items) > 0 {
+				n.Uses = append(n.Uses, u)
+			}
+		}
+		m.nets[r.Net] = text(n)
 	}
 	for net, l := range d.Links {
 		if len(l) == 0 {

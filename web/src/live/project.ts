@@ -343,6 +343,7 @@ export class Project {
       for (const u of n.uses) for (const i of u.items ?? []) this.netOfItem.set(`${u.path ?? ''}|${i}`, n.name)
       for (const p of n.pins) this.netOfPin.set(`${p.path ?? ''}|${p.part}.${p.pin}`, n.name)
     }
+    for (const r of d.redrawn ?? []) this.redraw(r.net, r.uses ?? [])
     for (const [net, links] of Object.entries(d.links ?? {})) {
       if (links?.length) this.links.set(net, links)
       else this.links.delete(net)
@@ -358,6 +359,20 @@ export class Project {
     this.derivedRev.value = d.rev
     this.derivedTick.value++
     this.derivedListeners.forEach((f) => f(d))
+  }
+
+  /** A net that joins what it joined, with other wires in some uses of sheets. */
+  private redraw(name: string, uses: Net['uses']) {
+    const old = this.nets.get(name)
+    if (!old) return
+    const key = (u: Net['uses'][number]) => `${u.path ?? ''}#${u.sheet}`
+    const changed = new Map(uses.map((u) => [key(u), u]))
+    for (const u of old.uses.filter((x) => changed.has(key(x))))
+      for (const i of u.items ?? []) if (this.netOfItem.get(`${u.path ?? ''}|${i}`) === name) this.netOfItem.delete(`${u.path ?? ''}|${i}`) // prettier-ignore
+    const kept = old.uses.filter((x) => !changed.has(key(x)))
+    const now = uses.filter((u) => u.items?.length)
+    for (const u of now) for (const i of u.items ?? []) this.netOfItem.set(`${u.path ?? ''}|${i}`, name)
+    this.nets.set(name, { ...old, uses: [...kept, ...now] })
   }
 
   private dropNet(name: string) {

@@ -753,6 +753,7 @@ export interface Delta {
   places: Place[]
   nets: Net[]
   lostNets: string[]
+  redrawn: Redrawn[]
   links: Record<string, Link[]>
   findings: Finding[]
   mended: string[]
@@ -936,6 +937,11 @@ export interface Net {
   named: boolean
   supplies?: string[]
   names?: string[]
+}
+
+export interface Redrawn {
+  net: string
+  uses: Use[]
 }
 
 export interface Link {
