@@ -67,7 +67,6 @@ func (k *desk) demo(name string) int64 {
 type line struct {
 	*desk
 	conn *websocket.Conn
-	open Message
 }
 
 // raw is a message whose objects are left as they came.
