@@ -423,7 +423,9 @@ func (u *update) redrawUse(net *Net, p *placed) {
 	}
 	switch {
 	case len(use.Items) == 0 && nth >= 0:
-		net.Uses = slices.Delete(net.Uses, nth, nth+1)
+		if net.Uses = slices.Delete(net.Uses, nth, nth+1); len(net.Uses) == 0 {
+			net.Uses = nil
+		}
 	case len(use.Items) == 0:
 	case nth >= 0:
 		net.Uses[nth] = use

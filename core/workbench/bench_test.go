@@ -54,6 +54,9 @@ func (m *mirror) take(d workbench.Delta) {
 				n.Uses = append(n.Uses, u)
 			}
 		}
+		if len(n.Uses) == 0 {
+			n.Uses = nil
+		}
 		m.nets[r.Net] = text(n)
 	}
 	for net, l := range d.Links {
