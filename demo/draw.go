@@ -48,7 +48,7 @@ func (b *builder) pin(name string) geom.Point {
 					return circuit.PinPlace(o, &sym.Pins[i])
 				}
 			}
-		case *design.Block:
+		case *design.SheetBlock:
 			for _, p := range o.Pins {
 				if o.Name == of && p.Name == pin {
 					return o.PinAt(p)
@@ -171,7 +171,7 @@ func (b *builder) blockOf(of design.ID, name string, x, y, w, h float64, pins ..
 		return
 	}
 	for _, o := range b.bench.Doc.Standing(b.sheet) {
-		k, ok := o.(*design.Block)
+		k, ok := o.(*design.SheetBlock)
 		if !ok || k.Name != name || len(pins) == 0 {
 			continue
 		}

@@ -65,7 +65,7 @@ func nested(t *rapid.T) *design.Doc {
 	}
 	for n := range rapid.IntRange(0, 4).Draw(t, "blocks") {
 		from := rapid.IntRange(0, len(sheets)-2).Draw(t, "on")
-		b := &design.Block{ID: d.Take(), Sheet: sheets[from], Name: fmt.Sprint("K", n), Of: sheets[rapid.IntRange(from+1, len(sheets)-1).Draw(t, "of")], At: place(t, "block"), Size: geom.Pt(2*grid, 2*grid)}
+		b := &design.SheetBlock{ID: d.Take(), Sheet: sheets[from], Name: fmt.Sprint("K", n), Of: sheets[rapid.IntRange(from+1, len(sheets)-1).Draw(t, "of")], At: place(t, "block"), Size: geom.Pt(2*grid, 2*grid)}
 		for i, name := range rapid.SliceOfNDistinct(rapid.SampledFrom(slices.Concat(thinNames, bundleNames)), 0, 4, rapid.ID).Draw(t, "pins") {
 			b.Pins = append(b.Pins, design.BlockPin{Name: name, Way: "both", Side: i, Pos: grid})
 		}
@@ -181,7 +181,7 @@ func paint(d *design.Doc) map[circuit.PinRef]string {
 				} else {
 					thinAt = append(thinAt, o.A, o.B)
 				}
-			case *design.Block:
+			case *design.SheetBlock:
 				below := fmt.Sprintf("%s/%d", path, o.ID)
 				if path == "" {
 					below = fmt.Sprint(o.ID)

@@ -23,7 +23,7 @@ func (n *Nets) NamingOf(net *Net) Naming {
 	seen := map[design.ID]bool{}
 	for _, m := range net.members {
 		if len(m.group.ends) > 0 {
-			if v := n.Views[m.place.Sheet]; v != nil {
+			if v := n.Views[m.of.Sheet]; v != nil {
 				for _, b := range v.Bundles {
 					if slices.Contains(b.Members, net.base) {
 						out.Bundle = b.Name

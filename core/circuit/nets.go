@@ -40,7 +40,7 @@ type ItemRef struct {
 
 // member is a sheet's group in one use of the sheet.
 type member struct {
-	place *placed
+	of    *placed // the use of the sheet
 	group *group
 	nth   int
 	keys  []string
@@ -197,7 +197,7 @@ func (u *update) dropMember(m *member) {
 		u.supply(s, -1)
 	}
 	delete(u.fresh, m)
-	m.place = nil // gone
+	m.of = nil // gone
 }
 
 // enter takes up the groups of a sheet in one of its uses. Groups that join what they joined
@@ -218,11 +218,11 @@ func (u *update) enter(at *Place, rank int, old *placed) {
 			if !slices.Equal(m.group.items, g.items) {
 				u.redrawn[m] = struct{}{}
 			}
-			m.place, m.group, m.nth = p, g, i
+			m.of, m.group, m.nth = p, g, i
 			p.members = append(p.members, m)
 			continue
 		}
-		m := &member{place: p, group: g, nth: i}
+		m := &member{of: p, group: g, nth: i}
 		p.members = append(p.members, m)
 		u.fresh[m] = struct{}{}
 		for _, name := range g.names {
@@ -252,16 +252,16 @@ func (u *update) key(m *member) {
 		m.keys = append(m.keys, "s\x00"+s)
 	}
 	for _, name := range g.names {
-		m.keys = append(m.keys, own("n", m.place.Path, m.place.Sheet, name))
+		m.keys = append(m.keys, own("n", m.of.Path, m.of.Sheet, name))
 		if u.n.supplied[name] > 0 {
 			m.keys = append(m.keys, "s\x00"+name)
 		}
 	}
 	for _, name := range g.ports {
-		m.keys = append(m.keys, own("p", m.place.Path, m.place.Sheet, name))
+		m.keys = append(m.keys, own("p", m.of.Path, m.of.Sheet, name))
 	}
 	for _, l := range g.below {
-		m.keys = append(m.keys, own("p", Below(m.place.Path, l.block.ID), l.block.Of, l.name))
+		m.keys = append(m.keys, own("p", Below(m.of.Path, l.block.ID), l.block.Of, l.name))
 	}
 	for _, k := range m.keys {
 		note(u.n.holders, k, m)
@@ -318,7 +318,7 @@ func (u *update) rebuild() NetChanges {
 	byKey := map[string]int{}
 	pool := todo[:0]
 	for _, m := range todo {
-		if _, ok := node[m]; ok || m.place == nil {
+		if _, ok := node[m]; ok || m.of == nil {
 			continue
 		}
 		pool = append(pool, m)
@@ -371,13 +371,13 @@ func (u *update) redraw(out NetChanges) {
 	n := u.n
 	places := map[*Net]map[*placed]bool{}
 	for m := range u.redrawn {
-		if _, again := u.dirty[m.net]; again || m.place == nil || m.net == nil || out.Changed[m.net.Name] == m.net {
+		if _, again := u.dirty[m.net]; again || m.of == nil || m.net == nil || out.Changed[m.net.Name] == m.net {
 			continue
 		}
 		if places[m.net] == nil {
 			places[m.net] = map[*placed]bool{}
 		}
-		places[m.net][m.place] = true
+		places[m.net][m.of] = true
 	}
 	for old, at := range places {
 		net := *old
@@ -439,7 +439,7 @@ func (u *update) redrawUse(net *Net, p *placed) {
 // release gives back the members of a net that are still there.
 func (u *update) release(net *Net, todo []*member) []*member {
 	for _, m := range net.members {
-		if m.place != nil {
+		if m.of != nil {
 			m.net = nil
 			todo = append(todo, m)
 		}
@@ -482,28 +482,28 @@ func (u *update) forget(net *Net, out NetChanges) {
 // supply's wins, then that of the label or port nearest to the top, then the first pin's.
 func (u *update) fill(net *Net) {
 	slices.SortFunc(net.members, func(a, b *member) int {
-		return cmp.Or(cmp.Compare(a.place.rank, b.place.rank), cmp.Compare(a.nth, b.nth))
+		return cmp.Or(cmp.Compare(a.of.rank, b.of.rank), cmp.Compare(a.nth, b.nth))
 	})
 	depth := 1 << 30
 	for _, m := range net.members {
 		g := m.group
 		for _, p := range g.pins {
-			p.Path = m.place.Path
+			p.Path = m.of.Path
 			net.Pins = append(net.Pins, p)
 		}
 		if len(g.items) > 0 {
-			if k := len(net.Uses); k > 0 && net.Uses[k-1].Path == m.place.Path && net.Uses[k-1].Sheet == m.place.Sheet {
+			if k := len(net.Uses); k > 0 && net.Uses[k-1].Path == m.of.Path && net.Uses[k-1].Sheet == m.of.Sheet {
 				net.Uses[k-1].Items = append(net.Uses[k-1].Items, g.items...)
 			} else {
-				net.Uses = append(net.Uses, Use{m.place.Path, m.place.Sheet, slices.Clone(g.items)})
+				net.Uses = append(net.Uses, Use{m.of.Path, m.of.Sheet, slices.Clone(g.items)})
 			}
 		}
 		net.Supplies = append(net.Supplies, g.supplies...)
 		net.Names = append(net.Names, g.names...)
 		net.feeds = net.feeds || g.feeds
 		for _, name := range g.names {
-			if m.place.Depth < depth || m.place.Depth == depth && CompareNatural(name, net.base) < 0 {
-				depth, net.base = m.place.Depth, name
+			if m.of.Depth < depth || m.of.Depth == depth && CompareNatural(name, net.base) < 0 {
+				depth, net.base = m.of.Depth, name
 			}
 		}
 	}
@@ -533,10 +533,10 @@ func (u *update) fill(net *Net) {
 func (net *Net) home() *placed {
 	for _, m := range net.members {
 		if slices.Contains(m.group.names, net.base) {
-			return m.place
+			return m.of
 		}
 	}
-	return net.members[0].place
+	return net.members[0].of
 }
 
 // name gives final names to the nets whose base, or the number of nets of that base,
@@ -565,7 +565,7 @@ func (u *update) name(out NetChanges) {
 	}
 	slices.SortFunc(todo, func(a, b want) int {
 		ma, mb := a.net.members[0], b.net.members[0]
-		return cmp.Or(cmp.Compare(a.name, b.name), cmp.Compare(ma.place.rank, mb.place.rank), cmp.Compare(ma.nth, mb.nth))
+		return cmp.Or(cmp.Compare(a.name, b.name), cmp.Compare(ma.of.rank, mb.of.rank), cmp.Compare(ma.nth, mb.nth))
 	})
 	for _, w := range todo {
 		if w.net.Name != "" { // told already under its old name: others hold that value, so a copy takes the new one

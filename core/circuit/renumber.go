@@ -36,7 +36,7 @@ func Renumber(d *design.Doc, t *Tree, by Numbering) ([]Renaming, error) {
 	}
 	type item struct {
 		k      Package
-		place  int
+		nth    int
 		at     geom.Point
 		prefix string
 	}
@@ -57,7 +57,7 @@ func Renumber(d *design.Doc, t *Tree, by Numbering) ([]Renaming, error) {
 		if by.Way == "columns" {
 			first, second = cmp.Compare(a.at.X/row, b.at.X/row), cmp.Compare(b.at.Y, a.at.Y)
 		}
-		return cmp.Or(cmp.Compare(a.place, b.place), first, second)
+		return cmp.Or(cmp.Compare(a.nth, b.nth), first, second)
 	})
 	next := map[string]int{}
 	var out []Renaming

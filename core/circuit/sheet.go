@@ -71,7 +71,7 @@ func spots(d *design.Doc, o design.Object) []spot {
 				out[i] = spot{pose.Apply(s.Pins[i].At), s.Pins[i].Number, false}
 			}
 		}
-	case *design.Block:
+	case *design.SheetBlock:
 		for _, p := range o.Pins {
 			out = append(out, spot{o.PinAt(p), p.Name, design.IsBundle(p.Name)})
 		}

@@ -38,7 +38,7 @@ const MostPlaces = 10_000
 // uses beyond MostPlaces are left out.
 func TreeOf(d *design.Doc) *Tree {
 	t := &Tree{of: map[design.ID][]Place{}, order: map[placeKey]int{}}
-	blocks := map[design.ID][]*design.Block{}
+	blocks := map[design.ID][]*design.SheetBlock{}
 	used := map[design.ID]bool{}
 	seen := map[string]bool{} // labels, each once
 	for b := range d.Blocks.All() {
@@ -46,7 +46,7 @@ func TreeOf(d *design.Doc) *Tree {
 		used[b.Of] = true
 	}
 	for _, list := range blocks { // as the sheets are ordered, then as they were placed
-		slices.SortStableFunc(list, func(a, b *design.Block) int {
+		slices.SortStableFunc(list, func(a, b *design.SheetBlock) int {
 			sa, sb := d.Sheets[a.Of], d.Sheets[b.Of]
 			if sa == nil || sb == nil {
 				return 0

@@ -47,7 +47,7 @@ type Unmatched struct {
 
 // lower is a member of the nets of the sheet a block stands for.
 type lower struct {
-	block *design.Block
+	block *design.SheetBlock
 	name  string
 }
 
@@ -130,7 +130,7 @@ func viewItems(d *design.Doc, sheet design.ID, items []design.OnSheet) *SheetVie
 type terminal struct {
 	id    design.ID
 	names []string
-	block *design.Block // of a pin
+	block *design.SheetBlock // of a pin
 	port  bool
 	text  string
 	at    geom.Point
@@ -181,9 +181,9 @@ func (v *SheetView) gatherBundles(d *design.Doc) (held map[design.ID]string) {
 }
 
 // block with the id among the sheet's items.
-func (v *SheetView) block(id design.ID) *design.Block {
+func (v *SheetView) block(id design.ID) *design.SheetBlock {
 	for _, o := range v.items {
-		if b, ok := o.(*design.Block); ok && b.ID == id {
+		if b, ok := o.(*design.SheetBlock); ok && b.ID == id {
 			return b
 		}
 	}
@@ -276,7 +276,7 @@ func (v *SheetView) gatherGroups(d *design.Doc, held map[design.ID]string) {
 				switch o := v.body(d, ref.Part).(type) {
 				case *design.Part:
 					g.pins = append(g.pins, ref)
-				case *design.Block:
+				case *design.SheetBlock:
 					g.below = append(g.below, lower{o, ref.Pin})
 				case *design.Tap:
 					g.items, g.marks = append(g.items, o.ID), append(g.marks, o.ID)
@@ -359,7 +359,7 @@ func unmatched(d *design.Doc, sheet design.ID, items []design.OnSheet) []Unmatch
 		switch o := o.(type) {
 		case *design.Port:
 			ports = append(ports, o)
-		case *design.Block:
+		case *design.SheetBlock:
 			below := map[string]string{}
 			for _, p := range portsOf(d, o.Of) {
 				below[p.Name] = p.Way

@@ -44,7 +44,7 @@ func TestFileWithSheetsInACircle(t *testing.T) {
 	b := &design.Sheet{ID: d.Take(), Name: "B", Order: 2, Size: "A4"}
 	d.Put(b)
 	block := func(on, of design.ID, name string) {
-		d.Put(&design.Block{ID: d.Take(), Sheet: on, Of: of, Name: name, Size: design.SheetSizes["A4"]})
+		d.Put(&design.SheetBlock{ID: d.Take(), Sheet: on, Of: of, Name: name, Size: design.SheetSizes["A4"]})
 	}
 	block(a, b.ID, "down")
 	require.NoError(t, d.Whole())

@@ -74,7 +74,7 @@ type Doc struct {
 	Taps         Table[*Tap]
 	Supplies     Table[*Supply]
 	OpenMarks    Table[*OpenMark]
-	Blocks       Table[*Block]
+	Blocks       Table[*SheetBlock]
 	Clusters     Table[*Cluster]
 	Notes        Table[*Note]
 	Pictures     Table[*Picture]
@@ -109,7 +109,7 @@ func Empty() *Doc {
 		Taps:         Table[*Tap]{},
 		Supplies:     Table[*Supply]{},
 		OpenMarks:    Table[*OpenMark]{},
-		Blocks:       Table[*Block]{},
+		Blocks:       Table[*SheetBlock]{},
 		Clusters:     Table[*Cluster]{},
 		Notes:        Table[*Note]{},
 		Pictures:     Table[*Picture]{},

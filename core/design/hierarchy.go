@@ -2,8 +2,8 @@ package design
 
 import "goldentrace/core/geom"
 
-// Block stands on a sheet for a use of another sheet; its pins mirror that sheet's ports.
-type Block struct {
+// SheetBlock stands on a sheet for a use of another sheet; its pins mirror that sheet's ports.
+type SheetBlock struct {
 	ID    ID         `json:"id"`
 	Sheet ID         `json:"sheet"`
 	Name  string     `json:"name"` // of this use
@@ -22,7 +22,7 @@ type BlockPin struct {
 }
 
 // PinAt is where wires meet the block's pin.
-func (b *Block) PinAt(p BlockPin) geom.Point {
+func (b *SheetBlock) PinAt(p BlockPin) geom.Point {
 	switch p.Side {
 	case 0:
 		return b.At.Add(geom.Pt(b.Size.X, p.Pos))
@@ -64,8 +64,8 @@ func (t *Tap) End() geom.Point {
 }
 
 // Uses lists the blocks that stand for the sheet.
-func (d *Doc) Uses(sheet ID) []*Block {
-	var out []*Block
+func (d *Doc) Uses(sheet ID) []*SheetBlock {
+	var out []*SheetBlock
 	for b := range d.Blocks.All() {
 		if b.Of == sheet {
 			out = append(out, b)

@@ -58,9 +58,9 @@ func (o *OpenMark) ObjectID() ID        { return o.ID }
 func (o *OpenMark) ObjectKind() Kind    { return KindOpenMark }
 func (o *OpenMark) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
-func (o *Block) ObjectID() ID        { return o.ID }
-func (o *Block) ObjectKind() Kind    { return KindBlock }
-func (o *Block) withID(id ID) Object { c := *o; c.ID = id; return &c }
+func (o *SheetBlock) ObjectID() ID        { return o.ID }
+func (o *SheetBlock) ObjectKind() Kind    { return KindBlock }
+func (o *SheetBlock) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
 func (o *Cluster) ObjectID() ID        { return o.ID }
 func (o *Cluster) ObjectKind() Kind    { return KindCluster }

@@ -75,7 +75,7 @@ var catalog = []struct {
 	{KindTap, func() Object { return &Tap{} }},
 	{KindSupply, func() Object { return &Supply{} }},
 	{KindOpenMark, func() Object { return &OpenMark{} }},
-	{KindBlock, func() Object { return &Block{} }},
+	{KindBlock, func() Object { return &SheetBlock{} }},
 	{KindCluster, func() Object { return &Cluster{} }},
 	{KindNote, func() Object { return &Note{} }},
 	{KindPicture, func() Object { return &Picture{} }},

@@ -62,8 +62,8 @@ func (o *Supply) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 func (o *OpenMark) SheetID() ID           { return o.Sheet }
 func (o *OpenMark) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 
-func (o *Block) SheetID() ID           { return o.Sheet }
-func (o *Block) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
+func (o *SheetBlock) SheetID() ID           { return o.Sheet }
+func (o *SheetBlock) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 
 func (o *Cluster) SheetID() ID           { return o.Sheet }
 func (o *Cluster) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
@@ -144,7 +144,7 @@ func (o *OpenMark) Carried(c Carriage) Object {
 }
 
 // Carried is the block in its new place; blocks stay upright.
-func (o *Block) Carried(c Carriage) Object {
+func (o *SheetBlock) Carried(c Carriage) Object {
 	b := *o
 	b.At = c.corner(b.At, b.Size)
 	return &b

@@ -222,7 +222,7 @@ func (t *Tap) Valid() error {
 }
 
 // Valid checks the block: its pins lie on its sides and have names of their own.
-func (b *Block) Valid() error {
+func (b *SheetBlock) Valid() error {
 	what := "the block " + b.Name
 	if err := firstOf(name("block's name", b.Name), check(!strings.Contains(b.Name, "/"), "a block's name may not hold a slash: %s", b.Name),
 		place(what, b.At, b.At.Add(b.Size)), length("the width of "+what, b.Size.X, 1), length("the height of "+what, b.Size.Y, 1)); err != nil {

@@ -88,7 +88,7 @@ func origin(o design.Object) (geom.Point, bool) {
 	switch o := o.(type) {
 	case *design.Part:
 		return o.At, true
-	case *design.Block:
+	case *design.SheetBlock:
 		return o.At, true
 	case *design.Supply:
 		return o.At, true

@@ -95,7 +95,7 @@ func TestEachUseOfASheetHasItsDesignators(t *testing.T) {
 	k.sheet = probe
 	k.part("Resistor", 30, 10)
 	assert.Equal(t, []string{"R1", "R2", "R3", "R4"}, k.names(), "a part put there later gets one for each use too")
-	var blocks []*design.Block
+	var blocks []*design.SheetBlock
 	for b := range k.d.Blocks.All() {
 		blocks = append(blocks, b)
 	}
@@ -113,7 +113,7 @@ func TestEachUseOfASheetHasItsDesignators(t *testing.T) {
 func TestPortsAndPinsAreMatched(t *testing.T) {
 	k := newDesk(t)
 	k.do(&edit.PlaceBlock{Sheet: k.sheet, Name: "Filter", At: grid(0, 0)})
-	block := func() *design.Block {
+	block := func() *design.SheetBlock {
 		for b := range k.d.Blocks.All() {
 			return b
 		}

@@ -73,7 +73,7 @@ func (tx *Tx) pasted(o design.OnSheet, units map[string]string) error {
 			return err
 		}
 		return tx.callOthers(&p)
-	case *design.Block:
+	case *design.SheetBlock:
 		return tx.putBlock(o)
 	case *design.Picture:
 		if tx.Doc.Assets[o.Asset] == nil {
@@ -95,7 +95,7 @@ func (c *Remove) Apply(tx *Tx) error {
 		switch o := tx.Doc.Get(id).(type) {
 		case design.OnSheet:
 			tx.Remove(o)
-			if b, ok := o.(*design.Block); ok {
+			if b, ok := o.(*design.SheetBlock); ok {
 				if err := tx.prune(b.Of); err != nil {
 					return err
 				}

@@ -109,7 +109,7 @@ func (tx *Tx) setName(o design.OnSheet, name string) error {
 		k := *o
 		k.Title = name
 		return tx.Put(&k)
-	case *design.Block:
+	case *design.SheetBlock:
 		return (&SetBlock{ID: o.ID, Name: &name}).Apply(tx)
 	}
 	return fmt.Errorf("a %s bears no name", o.ObjectKind())

@@ -144,7 +144,7 @@ func (c *RemoveSheet) Apply(tx *Tx) error {
 	below := map[design.ID]bool{}
 	for _, o := range tx.Doc.Standing(c.Sheet) {
 		tx.Remove(o)
-		if b, ok := o.(*design.Block); ok {
+		if b, ok := o.(*design.SheetBlock); ok {
 			below[b.Of] = true
 		}
 	}
@@ -190,7 +190,7 @@ func (c *PlaceBlock) Apply(tx *Tx) error {
 	if name == "" {
 		name = tx.freeBlockName(c.Sheet, of.Name)
 	}
-	b := &design.Block{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: name, Of: c.Of, At: c.At}
+	b := &design.SheetBlock{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: name, Of: c.Of, At: c.At}
 	var left, right []design.BlockPin
 	for _, p := range circuit.Ports(tx.Doc, c.Of) {
 		pin := design.BlockPin{Name: p.Name, Way: p.Way}
@@ -219,7 +219,7 @@ func (tx *Tx) freeBlockName(sheet design.ID, base string) string {
 	base = strings.ReplaceAll(base, "/", "-")
 	taken := map[string]bool{}
 	for _, o := range tx.Doc.Standing(sheet) {
-		if b, ok := o.(*design.Block); ok {
+		if b, ok := o.(*design.SheetBlock); ok {
 			taken[b.Name] = true
 		}
 	}
@@ -232,9 +232,9 @@ func (tx *Tx) freeBlockName(sheet design.ID, base string) string {
 
 // putBlock checks that a block is called by a name of its own on its sheet and does not
 // make a sheet stand within itself, and gives the parts below it designators.
-func (tx *Tx) putBlock(b *design.Block) error {
+func (tx *Tx) putBlock(b *design.SheetBlock) error {
 	for _, o := range tx.Doc.Standing(b.Sheet) {
-		if other, ok := o.(*design.Block); ok && other.ID != b.ID && other.Name == b.Name {
+		if other, ok := o.(*design.SheetBlock); ok && other.ID != b.ID && other.Name == b.Name {
 			c := *b
 			c.Name = tx.freeBlockName(b.Sheet, b.Name)
 			b = &c
@@ -269,7 +269,7 @@ func (tx *Tx) below(sheet design.ID, f func(p *design.Part) error) error {
 		seen[s] = true
 		for _, o := range tx.Doc.Standing(s) {
 			switch o := o.(type) {
-			case *design.Block:
+			case *design.SheetBlock:
 				todo = append(todo, o.Of)
 			case *design.Part:
 				if err := f(o); err != nil {
@@ -323,7 +323,7 @@ func (c *SetBlock) Apply(tx *Tx) error {
 	if c.Name != nil {
 		b.Name = strings.TrimSpace(*c.Name)
 		for _, o := range tx.Doc.Standing(b.Sheet) {
-			if other, ok := o.(*design.Block); ok && other.ID != b.ID && other.Name == b.Name {
+			if other, ok := o.(*design.SheetBlock); ok && other.ID != b.ID && other.Name == b.Name {
 				return fmt.Errorf("there is already a block called %s on this sheet", b.Name)
 			}
 		}
@@ -403,7 +403,7 @@ func (c *MatchPort) Apply(tx *Tx) error {
 
 // addPin mirrors a port on the block, in the first free place of its side; the block grows
 // downwards when there is none.
-func (tx *Tx) addPin(b *design.Block, port *design.Port) error {
+func (tx *Tx) addPin(b *design.SheetBlock, port *design.Port) error {
 	q := *b
 	pin := design.BlockPin{Name: port.Name, Way: port.Way}
 	if port.Way == "in" {
@@ -437,7 +437,7 @@ func (tx *Tx) addPin(b *design.Block, port *design.Port) error {
 }
 
 // addPort mirrors a pin of a block as a port on its sheet, below the ports that are there.
-func (tx *Tx) addPort(b *design.Block, pin design.BlockPin) error {
+func (tx *Tx) addPort(b *design.SheetBlock, pin design.BlockPin) error {
 	at := geom.Pt(10*grid, 60*grid)
 	for _, p := range circuit.Ports(tx.Doc, b.Of) {
 		if (p.Way == "in") == (pin.Way == "in") {

@@ -55,7 +55,7 @@ func entries(o design.OnSheet) []entry {
 		return []entry{{"name", "names", o.Member, "tap"}}
 	case *design.Supply:
 		return []entry{{"name", "names", o.Name, "supply"}}
-	case *design.Block:
+	case *design.SheetBlock:
 		return []entry{{"name", "names", o.Name, "block"}}
 	case *design.Cluster:
 		return []entry{{"name", "texts", o.Title, "cluster"}}
@@ -131,7 +131,7 @@ func placeOf(o design.OnSheet) geom.Point {
 		return o.At
 	case *design.Supply:
 		return o.At
-	case *design.Block:
+	case *design.SheetBlock:
 		return o.At.Add(geom.Pt(o.Size.X/2, o.Size.Y/2))
 	case *design.Cluster:
 		return geom.Pt(o.Box().Min.X, o.Box().Max.Y)

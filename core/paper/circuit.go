@@ -229,7 +229,7 @@ func supply(s *design.Supply) []Mark {
 
 // block draws a sheet's stand-in: its name, the sheet it stands for, its pins with wedges
 // that show their direction.
-func block(d *design.Doc, b *design.Block) []Mark {
+func block(d *design.Doc, b *design.SheetBlock) []Mark {
 	frame := geom.Box{Min: b.At, Max: b.At.Add(b.Size)}
 	out := []Mark{box("block", "port", milli(0.5), frame)}
 	name := text(b.Name, "ink", milli(3.4), geom.Pt(frame.Centre().X, frame.Max.Y+milli(2.6)), 0)

@@ -101,7 +101,7 @@ func Marks(d *design.Doc, o design.Object, path string) []Mark {
 		r := milli(1.1)
 		return []Mark{line("open", milli(0.35), o.At.Sub(geom.Pt(r, r)), o.At.Add(geom.Pt(r, r))),
 			line("open", milli(0.35), o.At.Add(geom.Pt(-r, r)), o.At.Add(geom.Pt(r, -r)))}
-	case *design.Block:
+	case *design.SheetBlock:
 		return block(d, o)
 	case *design.Cluster:
 		return cluster(o)

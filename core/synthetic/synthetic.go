@@ -51,7 +51,7 @@ func Circuit(n, perSheet int) (*design.Doc, error) {
 		d.Put(&design.Port{ID: d.Take(), Sheet: sheet.ID, Name: "D[7:0]", Way: "both", At: geom.Pt(5*grid, 10*grid), Turn: 2})
 		d.Put(&design.Wire{ID: d.Take(), Sheet: sheet.ID, A: geom.Pt(5*grid, 10*grid), B: geom.Pt(9*grid, 10*grid), Bundle: true})
 		at := geom.Pt(int64(10+i%10*30)*grid, int64(10+i/10*20)*grid)
-		d.Put(&design.Block{ID: d.Take(), Sheet: over.ID, Name: sheet.Name, Of: sheet.ID, At: at, Size: geom.Pt(16*grid, 8*grid),
+		d.Put(&design.SheetBlock{ID: d.Take(), Sheet: over.ID, Name: sheet.Name, Of: sheet.ID, At: at, Size: geom.Pt(16*grid, 8*grid),
 			Pins: []design.BlockPin{{Name: "IN", Way: "in", Side: 2, Pos: 6 * grid}, {Name: "D[7:0]", Way: "both", Side: 2, Pos: 2 * grid}}})
 		d.Put(&design.Wire{ID: d.Take(), Sheet: over.ID, A: at.Add(geom.Pt(0, 2*grid)), B: at.Add(geom.Pt(-4*grid, 2*grid)), Bundle: true})
 		d.Put(&design.Label{ID: d.Take(), Sheet: over.ID, Name: fmt.Sprintf("X%d[7:0]", i/10), At: at.Add(geom.Pt(-4*grid, 2*grid)), Turn: 2})

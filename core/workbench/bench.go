@@ -251,7 +251,7 @@ func (b *Bench) markSheet(o design.OnSheet) {
 		for _, block := range b.Doc.Uses(o.Sheet) {
 			stale(block.Sheet)
 		}
-	case *design.Block:
+	case *design.SheetBlock:
 		stale(o.Sheet)
 		stale(o.Of)
 		b.dirty.tree = true

@@ -134,7 +134,7 @@ export interface OpenMark {
   at: Point
 }
 
-export interface Block {
+export interface SheetBlock {
   id: number
   sheet: number
   name: string
@@ -1093,7 +1093,7 @@ export interface Kinds {
   tap: Tap
   supply: Supply
   openMark: OpenMark
-  block: Block
+  block: SheetBlock
   cluster: Cluster
   note: Note
   picture: Picture
