@@ -138,7 +138,7 @@ func bruteForce(d *design.Doc, x *layout.Index) int {
 	found := 0
 	for i, p := range pieces {
 		for _, q := range pieces[:i] {
-			if p.Net == q.Net && p.Net != "" || p.Sheets&q.Sheets == 0 || p.ID == q.ID {
+			if p.Net == q.Net && p.Net != "" || p.Layers&q.Layers == 0 || p.ID == q.ID {
 				continue
 			}
 			if gap, _, _ := geom.Gap(p.Shape, q.Shape); gap < float64(d.Board.Rules.Clearance) {

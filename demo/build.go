@@ -84,8 +84,8 @@ func (b *builder) onBoard(designator string, x, y float64, degrees int) {
 	b.err = fmt.Errorf("%s did not arrive on the board", designator)
 }
 
-// track lays a track of the net that a pad bears ("R1.2") on a copper sheet.
-func (b *builder) track(pad string, sheet int, mm ...float64) {
+// track lays a track of the net that a pad bears ("R1.2") on a copper layer.
+func (b *builder) track(pad string, layer int, mm ...float64) {
 	if b.err != nil {
 		return
 	}
@@ -99,7 +99,7 @@ func (b *builder) track(pad string, sheet int, mm ...float64) {
 	for i := 0; i+1 < len(mm); i += 2 {
 		path = append(path, at(mm[i], mm[i+1]))
 	}
-	b.do(&edit.DrawTrack{Net: net, Runs: []edit.Run{{Sheet: sheet, Path: path}}})
+	b.do(&edit.DrawTrack{Net: net, Runs: []edit.Run{{Layer: layer, Path: path}}})
 	if b.err != nil {
 		b.err = fmt.Errorf("track from %s at %v: %w", pad, slices.Clone(path), b.err)
 	}

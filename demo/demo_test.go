@@ -21,7 +21,7 @@ func TestMothLampIsFinishedAndClean(t *testing.T) {
 	assert.Len(t, d.Parts, 12)
 	assert.Empty(t, d.Vias)
 	for tr := range d.Tracks.All() {
-		assert.Equal(t, 1, tr.Sheet, "one-sided: copper below only")
+		assert.Equal(t, 1, tr.Layer, "one-sided: copper below only")
 	}
 	assert.EqualValues(t, 50_000_000, d.Board.Outline[2].X)
 	assert.EqualValues(t, 40_000_000, d.Board.Outline[2].Y)

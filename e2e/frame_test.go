@@ -329,7 +329,7 @@ func TestLayerLadderAndKeys(t *testing.T) {
 	b.until(`document.querySelector('.ladder .on')?.innerText === 'Top'`)
 	b.until(green + ` < 200`) // the other sheet is dim
 	b.key("?")
-	b.sees("Hop to the other copper sheet")
+	b.sees("Hop to the other copper layer")
 	b.key(escape)
 	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
 }

@@ -99,7 +99,7 @@ func traced(t *testing.T, p *program, id int64) []reread.Island {
 	files, err := handoff.Unzip(archive)
 	require.NoError(t, err)
 	var copper []*reread.Artwork
-	var plated []reread.Hole
+	var drills []*reread.Drilling
 	for _, f := range files {
 		switch {
 		case strings.Contains(f.Name, "-copper-"):
@@ -110,11 +110,11 @@ func traced(t *testing.T, p *program, id int64) []reread.Island {
 			d, err := reread.Drill(f.Data)
 			require.NoError(t, err, f.Name)
 			require.True(t, d.Plated)
-			plated = d.Holes
+			drills = append(drills, d)
 		}
 	}
 	require.Len(t, copper, 2)
-	islands, err := reread.Trace(copper, plated)
+	islands, err := reread.Trace(copper, drills)
 	require.NoError(t, err)
 	return islands
 }

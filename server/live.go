@@ -77,7 +77,7 @@ type MovedPreview struct {
 }
 
 // Request comes from a browser. T: edit (Cmd), undo, redo, previewMove (IDs with Step, or
-// Pivot with Quarters and Mirror), previewTrack (From, To, Style, Sheet, Net, Width),
+// Pivot with Quarters and Mirror), previewTrack (From, To, Style, Layer, Net, Width),
 // previewDrag (IDs, Step, Pivot, Angle), differences, find (Query), previewNumbers
 // (Numbering), pairs, checks, timing (Text), share (Shared), paint
 // (Sheet, Path), paintItem (Item).
@@ -94,7 +94,8 @@ type Request struct {
 	From     geom.Point      `json:"from"`
 	To       geom.Point      `json:"to"`
 	Style    route.Corner    `json:"style,omitempty"`
-	Sheet    int             `json:"sheet,omitempty"`
+	Sheet    design.ID       `json:"sheet,omitempty"`
+	Layer    int             `json:"layer,omitempty"`
 	Net      string          `json:"net,omitempty"`
 	Width    int64           `json:"width,omitempty"`
 
@@ -219,10 +220,10 @@ func (p *project) answer(c *client, req Request) {
 		if width == 0 {
 			width = p.bench.Doc.Board.Rules.TrackWidth
 		}
-		probe := field.Draw(req.From, req.To, req.Style, req.Sheet, req.Net, width)
+		probe := field.Draw(req.From, req.To, req.Style, req.Layer, req.Net, width)
 		end := probe.Path[len(probe.Path)-1]
 		r := p.bench.Doc.Board.Rules
-		if o := field.Clear(geom.Disc(end, r.ViaDiameter/2), 1<<len(p.bench.Doc.Board.CopperNames())-1, req.Net, r.ViaHole); o != nil && !edit.PlatedAt(field.Index, end, req.Net) {
+		if o := field.Clear(geom.Disc(end, r.ViaDiameter/2), 1<<len(p.bench.Doc.Board.CopperNames())-1, req.Net, r.ViaHole); o != nil && !field.PlatedAt(end, req.Net, 1<<len(p.bench.Doc.Board.CopperNames())-1) {
 			probe.Via = o.Error()
 		}
 		c.say(Message{T: "preview", Ref: req.Ref, Track: &probe})
@@ -266,7 +267,7 @@ func (p *project) answer(c *client, req Request) {
 // paint draws one use of a sheet.
 func (p *project) paint(c *client, req Request) {
 	nets := p.bench.Nets()
-	for _, place := range nets.Tree.Of(design.ID(req.Sheet)) {
+	for _, place := range nets.Tree.Of(req.Sheet) {
 		if place.Path == req.Path {
 			page := paper.PageOf(p.bench.Doc, nets, place)
 			c.say(Message{T: "preview", Ref: req.Ref, Page: &page})
@@ -347,7 +348,7 @@ func (p *project) previewMove(c *client, req Request) {
 	for _, id := range req.IDs {
 		sel[id] = true
 	}
-	view := p.bench.Nets().Views[design.ID(req.Sheet)]
+	view := p.bench.Nets().Views[req.Sheet]
 	if view == nil {
 		c.say(Message{T: "refused", Ref: req.Ref, Why: "there is no such sheet"})
 		return

@@ -115,10 +115,8 @@ func say(c *layout.Copper) string {
 	return fmt.Sprintf("%s (%s)", c.Name, c.Net)
 }
 
-func measured(gap float64) int64 { return int64(math.Ceil(gap - 0.5)) }
-
-// sheetOf is the lowest copper sheet in a mask.
-func sheetOf(mask uint32) *int {
+// lowestLayer is the lowest copper layer in a mask.
+func lowestLayer(mask uint32) *int {
 	if mask == 0 {
 		return nil
 	}
@@ -138,7 +136,7 @@ func (b *Board) pairs(c *layout.Copper, want func(*layout.Copper) bool) {
 	r := b.doc.Board.Rules
 	reach := max(r.Clearance, r.EdgeClearance, r.HoleClearance)
 	for o := range b.index.Near(c.Shape.Box().Grow(reach)) {
-		if o == c || c.ID == o.ID || !want(o) { // pads of one part are the footprint's own matter
+		if o == c || !want(o) || b.together(c, o) {
 			continue
 		}
 		x, y := c, o
@@ -150,12 +148,21 @@ func (b *Board) pairs(c *layout.Copper, want func(*layout.Copper) bool) {
 	}
 }
 
+// together tells whether two pieces are pads of one part that its footprint lets meet.
+func (b *Board) together(x, y *layout.Copper) bool {
+	if x.ID != y.ID {
+		return false
+	}
+	f := b.doc.Footprint(b.doc.Placed[x.ID].Footprint)
+	return x.Hole == 0 && x.Number == y.Number || x.Number != y.Number && f.BelongTogether(x.Number, y.Number)
+}
+
 func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
-	if x.Hole == 0 || y.Hole == 0 {
+	if x.Hole == 0 || y.Hole == 0 || x.Layers&y.Layers == 0 {
 		return
 	}
 	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
-	if m := measured(gap); m < r.HoleClearance {
+	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) {
 		b.note(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
 			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", say(x), say(y), units.Say(max(m, 0))), Measured: m, Required: r.HoleClearance,
 			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
@@ -163,7 +170,7 @@ func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
 }
 
 func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
-	if x.Bare && y.Bare || x.Net == y.Net && x.Net != "" || x.Sheets&y.Sheets == 0 {
+	if x.Bare && y.Bare || x.Net == y.Net && (x.Net != "" || x.ID == y.ID && x.Number == y.Number) || x.Layers&y.Layers == 0 {
 		return
 	}
 	need, rule, kind := r.Clearance, "Clearance", "clearance"
@@ -171,12 +178,12 @@ func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
 		need, rule, kind = r.EdgeClearance, "Clearance to the edge", "holeEdge"
 	}
 	gap, p, q := geom.Gap(x.Shape, y.Shape)
-	m := measured(gap)
-	if m >= need {
+	if !geom.Short(gap, need) {
 		return
 	}
+	m := geom.Measured(gap)
 	f := Finding{Key: kind + " " + ref(x) + " " + ref(y), Kind: kind, Severity: Fault, Rule: rule, Measured: m, Required: need,
-		At: p.Towards(q, 0.5), Copper: sheetOf(x.Sheets & y.Sheets), Objects: []design.ID{x.ID, y.ID}}
+		At: p.Towards(q, 0.5), Layer: lowestLayer(x.Layers & y.Layers), Objects: []design.ID{x.ID, y.ID}}
 	if m <= 0 {
 		f.Text = fmt.Sprintf("%s and %s touch.", capital(say(x)), say(y))
 		f.Measured = 0
@@ -198,17 +205,18 @@ func (b *Board) single(c *layout.Copper) {
 	r := b.doc.Board.Rules
 	one := []design.ID{c.ID}
 	if c.Kind == "track" {
-		if w := 2 * c.Shape.R; w < r.LeastWidth-1 {
+		if w := 2 * c.Shape.R; geom.Short(float64(w), r.LeastWidth) {
 			b.note(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
-				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Say(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Copper: sheetOf(c.Sheets), Objects: one})
+				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Say(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
 		}
 	}
-	if c.Hole > 0 && c.Hole < r.LeastHole {
+	if c.Hole > 0 && geom.Short(float64(c.Hole), r.LeastHole) {
 		b.note(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
 			Text: fmt.Sprintf("The hole of %s is %s wide.", say(c), units.Say(c.Hole)), At: c.At, Objects: one})
 	}
 	if c.Hole > 0 && !c.Bare {
-		if ring := ring(c); ring < r.LeastRing {
+		if width := ring(c); geom.Short(width, r.LeastRing) {
+			ring := geom.Measured(width)
 			b.note(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
 				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", say(c), units.Say(ring)), At: c.At, Objects: one})
 		}
@@ -216,37 +224,34 @@ func (b *Board) single(c *layout.Copper) {
 	if b.outsideParts(c) {
 		return
 	}
-	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && o.Measured < r.EdgeClearance {
+	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
 		text := fmt.Sprintf("%s is %s from the board's edge.", capital(say(c)), units.Say(o.Measured))
 		if o.Measured < 0 {
 			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(say(c)))
 		}
 		b.note(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(o.Measured, 0), Required: r.EdgeClearance,
-			Text: text, At: o.At, Copper: sheetOf(c.Sheets), Objects: one})
+			Text: text, At: o.At, Layer: lowestLayer(c.Layers), Objects: one})
 	}
 }
 
-// ring is the least copper around a piece's hole.
-func ring(c *layout.Copper) int64 {
-	inner := geom.Disc(c.At, c.Hole/2)
+// ring is the least copper around a piece's hole, below zero where the hole breaks out.
+func ring(c *layout.Copper) float64 {
+	hole := float64(c.Hole) / 2
+	core := c.Shape
+	core.R = 0
+	if !core.Area {
+		gap, _, _ := geom.Gap(core, geom.Disc(c.At, 0))
+		return float64(c.Shape.R) - gap - hole
+	}
 	least := math.Inf(1)
-	if len(c.Shape.Pts) == 1 {
-		return c.Shape.R - c.Hole/2
-	}
-	n := len(c.Shape.Pts)
-	sides := n
-	if n == 2 {
-		sides = 1
-	}
-	for i := range sides {
-		a, b := c.Shape.Pts[i], c.Shape.Pts[(i+1)%n]
-		d, _, _ := geom.SegmentDistance(inner.Pts[0], inner.Pts[0], a, b)
-		if n == 2 {
-			return c.Shape.R - int64(d) - c.Hole/2
-		}
+	for i, p := range core.Pts {
+		d, _, _ := geom.SegmentDistance(c.At, c.At, p, core.Pts[(i+1)%len(core.Pts)])
 		least = min(least, d)
 	}
-	return int64(math.Round(least)) + c.Shape.R - c.Hole/2
+	if !geom.InPolygon(c.At, core.Pts) {
+		least = -least
+	}
+	return least + float64(c.Shape.R) - hole
 }
 
 // outsideParts tells whether the piece belongs to a part that stands wholly outside the

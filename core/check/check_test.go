@@ -150,7 +150,7 @@ func TestKeptUpToDateEqualsFromScratch(t *testing.T) {
 				if a == c {
 					continue
 				}
-				o := &design.Track{ID: d.Take(), Sheet: rapid.IntRange(0, 1).Draw(t, "sheet"), A: a, B: c, Width: 200_000, Net: net}
+				o := &design.Track{ID: d.Take(), Layer: rapid.IntRange(0, 1).Draw(t, "layer"), A: a, B: c, Width: 200_000, Net: net}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true

@@ -36,9 +36,9 @@ type Finding struct {
 	Required int64       `json:"required,omitempty"`
 	Stage    string      `json:"stage"` // circuit or board
 	At       geom.Point  `json:"at"`
-	Sheet    design.ID   `json:"sheet,omitempty"`  // of the circuit
-	Path     string      `json:"path,omitempty"`   // of the use of the sheet
-	Copper   *int        `json:"copper,omitempty"` // copper sheet of the board
+	Sheet    design.ID   `json:"sheet,omitempty"` // of the circuit
+	Path     string      `json:"path,omitempty"`  // of the use of the sheet
+	Layer    *int        `json:"layer,omitempty"` // copper layer of the board
 	Objects  []design.ID `json:"objects,omitempty"`
 	Print    string      `json:"print"`             // what it is about; an excuse holds as long as it stays
 	Excused  string      `json:"excused,omitempty"` // the reason it was excused for

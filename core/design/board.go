@@ -1,9 +1,14 @@
 package design
 
-import "goldentrace/core/geom"
+import (
+	"encoding/json"
+	"slices"
+
+	"goldentrace/core/geom"
+)
 
 // Pad of a footprint. Hole is the drill's diameter, 0 for a surface pad, which lies on the
-// side the part is on; a pad with a hole is on every copper sheet.
+// side the part is on; a pad with a hole is on every copper layer.
 type Pad struct {
 	Number string     `json:"number"`
 	Form   string     `json:"form"` // round, rect, rounded, oval
@@ -24,6 +29,15 @@ type Footprint struct {
 	Body         []Figure     `json:"body"` // assembly outline
 	Courtyard    []geom.Point `json:"courtyard"`
 	DesignatorAt geom.Point   `json:"designatorAt"`
+	// Together lists groups of pad numbers that belong together: their copper may meet although
+	// they bear different nets, as in a part that joins two nets in one place on purpose.
+	Together [][]string `json:"together,omitempty"`
+}
+
+// BelongTogether tells whether the footprint says that two of its pads may meet: they bear
+// the same number, or are named in one group.
+func (f *Footprint) BelongTogether(a, b string) bool {
+	return a == b || slices.ContainsFunc(f.Together, func(group []string) bool { return slices.Contains(group, a) && slices.Contains(group, b) })
 }
 
 // StackLayer is one layer of the board's stack, from the top.
@@ -58,7 +72,7 @@ type Board struct {
 	Rules   Rules        `json:"rules"`
 }
 
-// CopperNames lists the copper sheets from the top.
+// CopperNames lists the copper layers from the top.
 func (b *Board) CopperNames() []string {
 	var out []string
 	for _, l := range b.Stack {
@@ -92,10 +106,10 @@ func (p *Placed) Pose() geom.Pose {
 	return geom.Pose{At: p.At, Angle: p.Angle, Mirror: p.Bottom}
 }
 
-// Track is one straight piece of copper on a copper sheet (0 is the top).
+// Track is one straight piece of copper on a copper layer (0 is the top).
 type Track struct {
 	ID     ID         `json:"id"`
-	Sheet  int        `json:"sheet"`
+	Layer  int        `json:"layer"`
 	A      geom.Point `json:"a"`
 	B      geom.Point `json:"b"`
 	Width  int64      `json:"width"`
@@ -103,7 +117,24 @@ type Track struct {
 	Locked bool       `json:"locked,omitempty"`
 }
 
-// Via is a plated hole that joins the copper sheets From to To.
+// UnmarshalJSON reads a track; before layers were called so, the field was "sheet".
+func (t *Track) UnmarshalJSON(data []byte) error {
+	type plain Track
+	var old struct {
+		Sheet int `json:"sheet"`
+	}
+	if err := json.Unmarshal(data, &old); err != nil {
+		return err
+	}
+	p := plain{Layer: old.Sheet}
+	if err := json.Unmarshal(data, &p); err != nil {
+		return err
+	}
+	*t = Track(p)
+	return nil
+}
+
+// Via is a plated hole that joins the copper layers From to To.
 type Via struct {
 	ID       ID         `json:"id"`
 	At       geom.Point `json:"at"`

@@ -153,18 +153,18 @@ func Empty() *Doc {
 	return d
 }
 
-// New is the document a project starts with: one A4 sheet and a board of two copper sheets
+// New is the document a project starts with: one A4 sheet and a board of two copper layers
 // with rules that every fabricator can keep, no outline drawn.
 func New(title string) *Doc {
 	d := Empty()
 	d.Put(&Settings{ID: SettingsID, Title: title, Revision: "A", Unit: "mm"})
-	d.Put(&Board{ID: BoardID, Stack: TwoSheets(), Rules: UsualRules()})
+	d.Put(&Board{ID: BoardID, Stack: TwoLayers(), Rules: UsualRules()})
 	d.Put(&Sheet{ID: d.Take(), Name: "Sheet 1", Order: 1, Size: "A4"})
 	return d
 }
 
-// TwoSheets is the usual stack of a two-sided board of 1.6 mm with 35 µm copper.
-func TwoSheets() []StackLayer {
+// TwoLayers is the usual stack of a two-sided board of 1.6 mm with 35 µm copper.
+func TwoLayers() []StackLayer {
 	return []StackLayer{
 		{Name: "Top", Copper: true, Thickness: 35_000, Material: "Copper"},
 		{Name: "Core", Thickness: 1_530_000, Material: "FR-4"},

@@ -363,7 +363,7 @@ func (b *Board) Valid() error {
 		}
 	}
 	if n := len(b.CopperNames()); n < 1 || n > 32 {
-		return fmt.Errorf("a board has 1 to 32 copper sheets, not %d", n)
+		return fmt.Errorf("a board has 1 to 32 copper layers, not %d", n)
 	}
 	for _, l := range b.Stack {
 		if err := firstOf(name("layer's name", l.Name), length("the thickness of "+l.Name, l.Thickness, 0), text("material", l.Material)); err != nil {
@@ -397,14 +397,14 @@ func (p *Placed) Valid() error {
 // Valid checks the track.
 func (t *Track) Valid() error {
 	return firstOf(place("a track", t.A, t.B), length("the width of a track", t.Width, 1), text("net", t.Net),
-		check(t.A != t.B, "a track has no length"), check(t.Sheet >= 0 && t.Sheet < 32, "a track lies on copper sheet %d", t.Sheet))
+		check(t.A != t.B, "a track has no length"), check(t.Layer >= 0 && t.Layer < 32, "a track lies on copper layer %d", t.Layer))
 }
 
 // Valid checks the via.
 func (v *Via) Valid() error {
 	return firstOf(place("a via", v.At), length("the diameter of a via", v.Diameter, 1), length("the hole of a via", v.Hole, 1),
 		text("net", v.Net), check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Say(v.Hole), units.Say(v.Diameter)),
-		check(v.From >= 0 && v.From < v.To && v.To < 32, "a via goes from copper sheet %d to %d", v.From, v.To))
+		check(v.From >= 0 && v.From < v.To && v.To < 32, "a via goes from copper layer %d to %d", v.From, v.To))
 }
 
 // Valid checks the hole.

@@ -47,13 +47,13 @@ func (d *Doc) boardWhole() error {
 		}
 	}
 	for t := range d.Tracks.All() {
-		if t.Sheet >= copper {
-			return fmt.Errorf("a track (id %d) lies on copper sheet %d of %d", t.ID, t.Sheet+1, copper)
+		if t.Layer >= copper {
+			return fmt.Errorf("a track (id %d) lies on copper layer %d of %d", t.ID, t.Layer+1, copper)
 		}
 	}
 	for v := range d.Vias.All() {
 		if v.To >= copper {
-			return fmt.Errorf("a via (id %d) goes to copper sheet %d of %d", v.ID, v.To+1, copper)
+			return fmt.Errorf("a via (id %d) goes to copper layer %d of %d", v.ID, v.To+1, copper)
 		}
 	}
 	return nil

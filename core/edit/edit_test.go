@@ -154,7 +154,7 @@ func TestTracksNeverBreakARule(t *testing.T) {
 			if rapid.Bool().Draw(t, "hop") {
 				end := probe.Path[len(probe.Path)-1]
 				below := field.Draw(end, geom.Pt(end.Y, end.X), style, 1, c.Net, 400_000)
-				runs = append(runs, edit.Run{Sheet: 1, Path: below.Path})
+				runs = append(runs, edit.Run{Layer: 1, Path: below.Path})
 			}
 			if _, err := b.Edit(&edit.DrawTrack{Net: c.Net, Runs: runs}); err != nil {
 				assert.NotContains(t, err.Error(), "this would touch track", "the probe promised a free way")

@@ -10,13 +10,13 @@ import (
 	"goldentrace/core/units"
 )
 
-// Run is a stretch of track on one copper sheet.
+// Run is a stretch of track on one copper layer.
 type Run struct {
-	Sheet int          `json:"sheet"`
+	Layer int          `json:"layer"`
 	Path  []geom.Point `json:"path"`
 }
 
-// DrawTrack lays a track of a net along its runs; between two runs on different sheets it
+// DrawTrack lays a track of a net along its runs; between two runs on different layers it
 // hops by a through via at their common place. It is refused where it would break a
 // clearance. Width 0 takes the rules'.
 type DrawTrack struct {
@@ -36,15 +36,15 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	if width < b.Rules.LeastWidth {
 		return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Say(width), units.Say(b.Rules.LeastWidth))
 	}
-	field := route.Field{Doc: tx.Doc, Index: tx.Index()}
+	field := &route.Field{Doc: tx.Doc, Index: tx.Index()}
 	if c.Net == "" || len(field.Index.NetPieces(c.Net)) == 0 {
 		return fmt.Errorf("there is no net %q on the board", c.Net)
 	}
 	last := -1
 	var at geom.Point
 	for i, run := range c.Runs {
-		if run.Sheet < 0 || run.Sheet >= copper {
-			return fmt.Errorf("the board has no copper sheet %d", run.Sheet+1)
+		if run.Layer < 0 || run.Layer >= copper {
+			return fmt.Errorf("the board has no copper layer %d", run.Layer+1)
 		}
 		if len(run.Path) == 0 || len(run.Path) > 10_000 {
 			return fmt.Errorf("a stretch of track goes through 1 to 10000 places, not %d", len(run.Path))
@@ -52,7 +52,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 		if i > 0 && run.Path[0] != at {
 			return fmt.Errorf("the stretches of the track do not meet")
 		}
-		if i > 0 && run.Sheet != last {
+		if i > 0 && run.Layer != last {
 			if err := c.hop(tx, field, at); err != nil {
 				return err
 			}
@@ -62,39 +62,29 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 			if p == q {
 				continue
 			}
-			if o := field.Clear(geom.Stroke(p, q, width), 1<<run.Sheet, c.Net, 0); o != nil {
+			if o := field.Clear(geom.Stroke(p, q, width), 1<<run.Layer, c.Net, 0); o != nil {
 				return o
 			}
-			if err := tx.Put(&design.Track{ID: tx.Doc.Take(), Sheet: run.Sheet, A: p, B: q, Width: width, Net: c.Net}); err != nil {
+			if err := tx.Put(&design.Track{ID: tx.Doc.Take(), Layer: run.Layer, A: p, B: q, Width: width, Net: c.Net}); err != nil {
 				return err
 			}
 		}
-		at, last = run.Path[len(run.Path)-1], run.Sheet
+		at, last = run.Path[len(run.Path)-1], run.Layer
 	}
 	return nil
 }
 
-func (c *DrawTrack) hop(tx *Tx, field route.Field, at geom.Point) error {
+func (c *DrawTrack) hop(tx *Tx, field *route.Field, at geom.Point) error {
 	b := tx.Doc.Board
 	v := &design.Via{ID: tx.Doc.Take(), At: at, Diameter: b.Rules.ViaDiameter, Hole: b.Rules.ViaHole, To: len(b.CopperNames()) - 1, Net: c.Net}
-	if PlatedAt(field.Index, at, c.Net) {
+	if field.PlatedAt(at, c.Net, 1<<len(b.CopperNames())-1) {
 		return nil // a plated hole of the net is here already
 	}
 	if o := field.Clear(geom.Disc(at, v.Diameter/2), 1<<(v.To+1)-1, c.Net, v.Hole); o != nil {
 		return fmt.Errorf("no via fits here: %w", o)
 	}
+	field.Laid = append(field.Laid, layout.PiecesOf(tx.Doc, v)...)
 	return tx.Put(v)
-}
-
-// PlatedAt tells whether a plated hole of the net stands at the place, so that a hop there
-// needs no via.
-func PlatedAt(x *layout.Index, at geom.Point, net string) bool {
-	for piece := range x.Near(geom.BoxOf(at)) {
-		if piece.Hole > 0 && !piece.Bare && piece.Net == net && piece.Shape.Holds(at) {
-			return true
-		}
-	}
-	return false
 }
 
 // RemoveTrack takes away a whole track: the piece and all that continues it, up to pads and
@@ -105,7 +95,9 @@ type RemoveTrack struct {
 
 // Apply the command.
 func (c *RemoveTrack) Apply(tx *Tx) error {
-	if tx.Doc.Get(c.ID) == nil {
+	switch tx.Doc.Get(c.ID).(type) {
+	case *design.Track, *design.Via:
+	default:
 		return fmt.Errorf("there is no such track any more (id %d)", c.ID)
 	}
 	for _, id := range route.WholeTrack(tx.Doc, tx.Index(), c.ID) {

@@ -28,7 +28,7 @@ func sortPieces(c []*Copper) {
 
 // Touching tells whether two pieces are one piece of copper.
 func Touching(a, b *Copper) bool {
-	if a.Bare || b.Bare || a.Sheets&b.Sheets == 0 || !a.Shape.Box().Meets(b.Shape.Box()) {
+	if a.Bare || b.Bare || a.Layers&b.Layers == 0 || !a.Shape.Box().Meets(b.Shape.Box()) {
 		return false
 	}
 	gap, _, _ := geom.Gap(a.Shape, b.Shape)

@@ -5,6 +5,7 @@ package route
 
 import (
 	"fmt"
+	"iter"
 	"math"
 
 	"goldentrace/core/design"
@@ -83,11 +84,40 @@ func (o *Obstacle) Error() string {
 type Field struct {
 	Doc   *design.Doc
 	Index *layout.Index
+	// Laid is copper that the command at work has laid already; the index does not have it yet.
+	Laid []*layout.Copper
 }
 
-// Clear tells whether a shape of the net may lie on the copper sheets of the mask; nil when
+// near gives the copper whose box meets the box, laid by now or before.
+func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
+	return func(yield func(*layout.Copper) bool) {
+		for _, c := range f.Laid {
+			if c.Shape.Box().Meets(b) && !yield(c) {
+				return
+			}
+		}
+		for c := range f.Index.Near(b) {
+			if !yield(c) {
+				return
+			}
+		}
+	}
+}
+
+// PlatedAt tells whether a plated hole of the net that joins the layers of the mask stands at
+// the place, so that a hop there needs no via.
+func (f Field) PlatedAt(at geom.Point, net string, layers uint32) bool {
+	for c := range f.near(geom.BoxOf(at)) {
+		if c.Hole > 0 && !c.Bare && c.Net == net && c.Layers&layers == layers && c.Shape.Holds(at) {
+			return true
+		}
+	}
+	return false
+}
+
+// Clear tells whether a shape of the net may lie on the copper layers of the mask; nil when
 // it may, else the obstacle it comes nearest to in proportion to what is required.
-func (f Field) Clear(s geom.Shape, sheets uint32, net string, hole int64) *Obstacle {
+func (f Field) Clear(s geom.Shape, layers uint32, net string, hole int64) *Obstacle {
 	r := f.Doc.Board.Rules
 	reach := max(r.Clearance, r.EdgeClearance, r.HoleClearance)
 	var worst *Obstacle
@@ -96,35 +126,31 @@ func (f Field) Clear(s geom.Shape, sheets uint32, net string, hole int64) *Obsta
 			worst = &o
 		}
 	}
-	for c := range f.Index.Near(s.Box().Grow(reach)) {
+	for c := range f.near(s.Box().Grow(reach)) {
 		if hole > 0 && c.Hole > 0 {
 			gap, p, _ := geom.Gap(geom.Disc(s.Pts[0], hole/2), geom.Disc(c.At, c.Hole/2))
-			if m := measured(gap); m < r.HoleClearance {
-				note(Obstacle{"the hole of " + c.Name, c.Net, p, m, r.HoleClearance})
+			if geom.Short(gap, r.HoleClearance) {
+				note(Obstacle{"the hole of " + c.Name, c.Net, p, geom.Measured(gap), r.HoleClearance})
 			}
 		}
 		need := r.Clearance
 		switch {
 		case c.Bare:
 			need = r.EdgeClearance
-		case c.Net == net && net != "" || c.Sheets&sheets == 0:
+		case c.Net == net && net != "" || c.Layers&layers == 0:
 			continue
 		}
 		gap, _, p := geom.Gap(s, c.Shape)
-		if m := measured(gap); m < need {
-			note(Obstacle{c.Name, c.Net, p, m, need})
+		if geom.Short(gap, need) {
+			note(Obstacle{c.Name, c.Net, p, geom.Measured(gap), need})
 		}
 	}
-	if o := EdgeGap(f.Doc.Board.Outline, s); o != nil && o.Measured < r.EdgeClearance {
+	if o := EdgeGap(f.Doc.Board.Outline, s); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
 		o.Required = r.EdgeClearance
 		note(*o)
 	}
 	return worst
 }
-
-// measured rounds a gap to the nanometre, so that what lies at exactly the clearance by its
-// coordinates is not reported for a rounding error.
-func measured(gap float64) int64 { return int64(math.Ceil(gap - 0.5)) }
 
 // EdgeGap is how near a shape comes to the board's edge; below zero outside. Nil without an
 // outline.
@@ -143,7 +169,7 @@ func EdgeGap(outline []geom.Point, s geom.Shape) *Obstacle {
 	if !geom.InPolygon(s.Pts[0], outline) {
 		best = -math.Abs(best) - 1
 	}
-	return &Obstacle{Name: "the board's edge", At: at, Measured: measured(best)}
+	return &Obstacle{Name: "the board's edge", At: at, Measured: geom.Measured(best)}
 }
 
 // Probe is the answer while a track is being drawn.
@@ -157,14 +183,14 @@ type Probe struct {
 
 // Draw finds how far a track of the net may go from a to b. Each piece is tried whole; one
 // that may not lie whole is halved until its allowed length is known to a micrometre.
-func (f Field) Draw(a, b geom.Point, style Corner, sheet int, net string, width int64) Probe {
+func (f Field) Draw(a, b geom.Point, style Corner, layer int, net string, width int64) Probe {
 	way := Path(a, b, style)
 	out := Probe{Path: []geom.Point{a}}
 	for i := 0; i+1 < len(way); i++ {
 		p, q := way[i], way[i+1]
-		if o := f.Clear(geom.Stroke(p, q, width), 1<<sheet, net, 0); o != nil {
+		if o := f.Clear(geom.Stroke(p, q, width), 1<<layer, net, 0); o != nil {
 			out.Blocked = o
-			end := f.furthest(p, q, sheet, net, width)
+			end := f.furthest(p, q, layer, net, width)
 			if end != p {
 				out.Path = append(out.Path, end)
 			}
@@ -177,19 +203,19 @@ func (f Field) Draw(a, b geom.Point, style Corner, sheet int, net string, width 
 	return out
 }
 
-func (f Field) furthest(p, q geom.Point, sheet int, net string, width int64) geom.Point {
+func (f Field) furthest(p, q geom.Point, layer int, net string, width int64) geom.Point {
 	lo, hi := 0.0, 1.0
 	total := p.Dist(q)
 	for (hi-lo)*total > 1000 {
 		mid := (lo + hi) / 2
-		if f.Clear(geom.Stroke(p, p.Towards(q, mid), width), 1<<sheet, net, 0) == nil {
+		if f.Clear(geom.Stroke(p, p.Towards(q, mid), width), 1<<layer, net, 0) == nil {
 			lo = mid
 		} else {
 			hi = mid
 		}
 	}
 	end := p.Towards(q, lo)
-	if lo == 0 || f.Clear(geom.Stroke(p, end, width), 1<<sheet, net, 0) != nil {
+	if lo == 0 || f.Clear(geom.Stroke(p, end, width), 1<<layer, net, 0) != nil {
 		return p
 	}
 	return end

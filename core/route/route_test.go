@@ -53,8 +53,8 @@ func field(objects ...design.Object) route.Field {
 	return route.Field{Doc: d, Index: layout.NewIndex(d)}
 }
 
-func track(id design.ID, net string, sheet int, x0, y0, x1, y1 int64) *design.Track {
-	return &design.Track{ID: id, Net: net, Sheet: sheet, A: geom.Pt(x0*um, y0*um), B: geom.Pt(x1*um, y1*um), Width: 400 * um}
+func track(id design.ID, net string, layer int, x0, y0, x1, y1 int64) *design.Track {
+	return &design.Track{ID: id, Net: net, Layer: layer, A: geom.Pt(x0*um, y0*um), B: geom.Pt(x1*um, y1*um), Width: 400 * um}
 }
 
 // A track stops just where the clearance begins: hand-computed, to the micrometre.
@@ -69,10 +69,10 @@ func TestStopsAtTheClearance(t *testing.T) {
 	assert.Equal(t, geom.Pt(18_000*um, 10_000*um), p.Rest[len(p.Rest)-1])
 	for _, free := range []struct {
 		net   string
-		sheet int
+		layer int
 	}{{"WALL", 0}, {"A", 1}} {
-		p := f.Draw(from, geom.Pt(18_000*um, 10_000*um), route.Free, free.sheet, free.net, 400*um)
-		assert.Nil(t, p.Blocked, "its own net, or another sheet, is no wall")
+		p := f.Draw(from, geom.Pt(18_000*um, 10_000*um), route.Free, free.layer, free.net, 400*um)
+		assert.Nil(t, p.Blocked, "its own net, or another layer, is no wall")
 		assert.EqualValues(t, 16_000*um, p.Length)
 	}
 }

@@ -1,19 +1,43 @@
 // Package drill writes drill files in XNC, the published strict subset of Excellon: metric,
 // decimal millimetres, with attributes in comments. Plated and unplated holes go into files
-// of their own.
+// of their own, and so does every span: holes that go through the same copper layers.
 package drill
 
 import (
 	"bytes"
+	"cmp"
 	"fmt"
 	"maps"
+	"math/bits"
 	"slices"
-	"strings"
 
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/units"
 )
+
+// Span is what the holes of one file go through: from copper layer From to To, counted from 1
+// at the top, of a board with Of copper layers.
+type Span struct {
+	From, To, Of int
+	Plated       bool
+}
+
+// Through tells whether the holes go through the whole board.
+func (s Span) Through() bool { return s.From == 1 && s.To == s.Of }
+
+// Plating is the word of the file function: PTH, Blind (open on one side), Buried or NPTH.
+func (s Span) Plating() string {
+	switch {
+	case !s.Plated:
+		return "NPTH"
+	case s.Through():
+		return "PTH"
+	case s.From == 1 || s.To == s.Of:
+		return "Blind"
+	}
+	return "Buried"
+}
 
 // Hit is one hole.
 type Hit struct {
@@ -22,11 +46,12 @@ type Hit struct {
 	Function string // ComponentDrill, ViaDrill, MechanicalDrill
 }
 
-// Hits lists the holes of a board, plated or not, in a settled order.
-func Hits(x *layout.Index, plated bool) []Hit {
-	var out []Hit
+// Hits lists the holes of a board with the given number of copper layers by span, in a
+// settled order. The plated and the unplated holes through the whole board are always there.
+func Hits(x *layout.Index, layers int) map[Span][]Hit {
+	out := map[Span][]Hit{{1, layers, layers, true}: nil, {1, layers, layers, false}: nil}
 	for c := range x.All() {
-		if c.Hole == 0 || c.Bare == plated {
+		if c.Hole == 0 {
 			continue
 		}
 		function := "MechanicalDrill"
@@ -36,25 +61,46 @@ func Hits(x *layout.Index, plated bool) []Hit {
 		case "pad":
 			function = "ComponentDrill"
 		}
-		out = append(out, Hit{c.At, c.Hole, function})
-	}
-	slices.SortFunc(out, func(a, b Hit) int {
-		if c := int(a.At.X - b.At.X); c != 0 {
-			return c
+		s := Span{1, layers, layers, !c.Bare}
+		if !c.Bare {
+			s.From, s.To = bits.TrailingZeros32(c.Layers)+1, bits.Len32(c.Layers)
 		}
-		return int(a.At.Y - b.At.Y)
-	})
+		out[s] = append(out[s], Hit{c.At, c.Hole, function})
+	}
+	for _, hits := range out {
+		slices.SortFunc(hits, func(a, b Hit) int {
+			return cmp.Or(cmp.Compare(a.At.X, b.At.X), cmp.Compare(a.At.Y, b.At.Y), cmp.Compare(a.Diameter, b.Diameter))
+		})
+	}
 	return out
 }
 
-// Write makes the file of the hits through the given number of copper sheets.
-func Write(hits []Hit, plated bool, sheets int, stamp string) []byte {
-	var b bytes.Buffer
-	kind := "NonPlated,1,%d,NPTH"
-	if plated {
-		kind = "Plated,1,%d,PTH"
+// Spans puts the spans in the order in which their files stand: through the whole board first,
+// then by their layers, unplated holes last.
+func Spans(hits map[Span][]Hit) []Span {
+	rank := func(s Span) int {
+		switch {
+		case !s.Plated:
+			return 2
+		case s.Through():
+			return 0
+		}
+		return 1
 	}
-	fmt.Fprintf(&b, "M48\n; Written by Golden Trace\n; #@! TF.FileFunction,"+kind+"\n; #@! TF.CreationDate,%s\n; #@! TF.SameCoordinates,GoldenTrace\nMETRIC\n", sheets, stamp)
+	return slices.SortedFunc(maps.Keys(hits), func(a, b Span) int {
+		return cmp.Or(cmp.Compare(rank(a), rank(b)), cmp.Compare(a.From, b.From), cmp.Compare(a.To, b.To))
+	})
+}
+
+// Write makes the file of one span.
+func Write(hits []Hit, span Span, stamp string) []byte {
+	var b bytes.Buffer
+	kind := "NonPlated"
+	if span.Plated {
+		kind = "Plated"
+	}
+	fmt.Fprintf(&b, "M48\n; Written by Golden Trace\n; #@! TF.FileFunction,%s,%d,%d,%s\n; #@! TF.CreationDate,%s\n; #@! TF.SameCoordinates,GoldenTrace\nMETRIC\n",
+		kind, span.From, span.To, span.Plating(), stamp)
 	type tool struct {
 		function string
 		diameter int64
@@ -65,17 +111,10 @@ func Write(hits []Hit, plated bool, sheets int, stamp string) []byte {
 		tools[t] = append(tools[t], h.At)
 	}
 	order := slices.SortedFunc(maps.Keys(tools), func(a, b tool) int {
-		if a.diameter != b.diameter {
-			return int(a.diameter - b.diameter)
-		}
-		return strings.Compare(a.function, b.function)
+		return cmp.Or(cmp.Compare(a.diameter, b.diameter), cmp.Compare(a.function, b.function))
 	})
 	for i, t := range order {
-		plating := "NonPlated,NPTH,"
-		if plated {
-			plating = "Plated,PTH,"
-		}
-		fmt.Fprintf(&b, "; #@! TA.AperFunction,%s%s\nT%dC%s\n; #@! TD\n", plating, t.function, i+1, units.Format(t.diameter, "mm"))
+		fmt.Fprintf(&b, "; #@! TA.AperFunction,%s,%s,%s\nT%dC%s\n; #@! TD\n", kind, span.Plating(), t.function, i+1, units.Format(t.diameter, "mm"))
 	}
 	b.WriteString("%\nG05\n")
 	for i, t := range order {

@@ -25,19 +25,19 @@ func (j Job) plot(function, polarity string) *Plot {
 	return NewPlot(function, polarity, common(j.Doc.Settings.Title, j.Stamp)...)
 }
 
-// Copper draws one copper sheet.
-func (j Job) Copper(sheet int) []byte {
+// Copper draws one copper layer.
+func (j Job) Copper(layer int) []byte {
 	n := len(j.Doc.Board.CopperNames())
 	side := "Inr"
-	if sheet == 0 {
+	if layer == 0 {
 		side = "Top"
-	} else if sheet == n-1 {
+	} else if layer == n-1 {
 		side = "Bot"
 	}
-	p := j.plot(fmt.Sprintf("Copper,L%d,%s", sheet+1, side), "Positive")
+	p := j.plot(fmt.Sprintf("Copper,L%d,%s", layer+1, side), "Positive")
 	for part := range j.Doc.Placed.All() {
 		for _, c := range j.Index.Of(part.ID) {
-			if !c.On(sheet) || c.Bare {
+			if !c.On(layer) || c.Bare {
 				continue
 			}
 			pad := &j.Doc.Footprint(part.Footprint).Pads[c.Pad]
@@ -56,13 +56,13 @@ func (j Job) Copper(sheet int) []byte {
 		}
 	}
 	for t := range j.Doc.Tracks.All() {
-		if t.Sheet == sheet {
+		if t.Layer == layer {
 			p.Object(map[string]string{"N": Escape(t.Net)})
 			p.Line("Conductor", t.Width, t.A, t.B)
 		}
 	}
 	for v := range j.Doc.Vias.All() {
-		if v.From <= sheet && sheet <= v.To {
+		if v.From <= layer && layer <= v.To {
 			p.Object(map[string]string{"N": Escape(v.Net)})
 			p.Flash("ViaPad", geom.Disc(v.At, v.Diameter/2), v.At)
 		}

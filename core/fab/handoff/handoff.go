@@ -29,6 +29,9 @@ type File struct {
 	Data []byte `json:"-"`
 }
 
+// spanned matches the file of holes that do not go through the whole board.
+var spanned = regexp.MustCompile(`plated-([0-9]+)-([0-9]+)\.xnc$`)
+
 var unsafe = regexp.MustCompile(`[^A-Za-z0-9]+`)
 
 // Stem is the project's name as it begins file names.
@@ -67,10 +70,12 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 			step{"paste-" + side + ".gbr", func() []byte { return job.Paste(bottom) }},
 			step{"silk-" + side + ".gbr", func() []byte { return job.Silk(bottom) }})
 	}
+	steps = append(steps, step{"outline.gbr", job.Outline})
+	hits := drill.Hits(x, len(names))
+	for _, span := range drill.Spans(hits) {
+		steps = append(steps, step{drillName(span), func() []byte { return drill.Write(hits[span], span, stamp) }})
+	}
 	steps = append(steps,
-		step{"outline.gbr", job.Outline},
-		step{"plated.xnc", func() []byte { return drill.Write(drill.Hits(x, true), true, len(names), stamp) }},
-		step{"unplated.xnc", func() []byte { return drill.Write(drill.Hits(x, false), false, len(names), stamp) }},
 		step{"placement.csv", func() []byte { return tables.Placement(d) }},
 		step{"parts.csv", func() []byte { return tables.Parts(d) }},
 		step{"netlist.ipc", func() []byte { return testnet.Write(d, x) }},
@@ -88,6 +93,17 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 	}
 	out = append(out, jobFile(d, stem, stamp, out))
 	return out, nil
+}
+
+// drillName ends the name of a span's file; one that does not go through names its layers.
+func drillName(s drill.Span) string {
+	switch {
+	case !s.Plated:
+		return "unplated.xnc"
+	case s.Through():
+		return "plated.xnc"
+	}
+	return fmt.Sprintf("plated-%d-%d.xnc", s.From, s.To)
 }
 
 func file(name string, data []byte) File {
@@ -197,9 +213,12 @@ func describe(name string) (kind, role, text string) {
 			return d.kind, d.role, d.text
 		}
 	}
+	if m := spanned.FindStringSubmatch(name); m != nil {
+		return "drill", "plated-" + m[1] + "-" + m[2], "Plated holes from copper layer " + m[1] + " to " + m[2]
+	}
 	if at := strings.LastIndex(name, "copper-"); at >= 0 {
 		n := strings.TrimSuffix(name[at+len("copper-"):], ".gbr")
-		return "artwork", "copper-" + n, "Copper sheet " + n
+		return "artwork", "copper-" + n, "Copper layer " + n
 	}
 	return "note", "other", name
 }

@@ -43,9 +43,15 @@ func trace(t *testing.T, f map[string][]byte) []reread.Island {
 		require.NoError(t, err)
 		copper = append(copper, a)
 	}
-	d, err := reread.Drill(f["plated.xnc"])
-	require.NoError(t, err)
-	islands, err := reread.Trace(copper, d.Holes)
+	var drills []*reread.Drilling
+	for name, data := range f {
+		if strings.HasSuffix(name, ".xnc") {
+			d, err := reread.Drill(data)
+			require.NoError(t, err)
+			drills = append(drills, d)
+		}
+	}
+	islands, err := reread.Trace(copper, drills)
 	require.NoError(t, err)
 	return islands
 }
@@ -112,13 +118,13 @@ func TestPadsAtOddAngles(t *testing.T) {
 		n++
 	}
 	f := files(t, b.Doc, "odd")
-	for sheet := range 2 {
-		art, err := reread.Gerber(f[fmt.Sprintf("copper-%d.gbr", sheet+1)])
+	for layer := range 2 {
+		art, err := reread.Gerber(f[fmt.Sprintf("copper-%d.gbr", layer+1)])
 		require.NoError(t, err)
 		count := 0
 		for p := range b.Doc.Placed.All() {
 			for _, c := range b.Index().Of(p.ID) {
-				if !c.On(sheet) {
+				if !c.On(layer) {
 					continue
 				}
 				count++

@@ -20,6 +20,7 @@ type Hole struct {
 type Drilling struct {
 	Attributes map[string]string
 	Plated     bool
+	From, To   int // the copper layers between which the holes go, from 1; 0 when the file does not say
 	Holes      []Hole
 }
 
@@ -39,7 +40,9 @@ func Drill(data []byte) (*Drilling, error) {
 			name, value, _ := strings.Cut(line[len("; #@! TF"):], ",")
 			out.Attributes[name] = value
 			if name == ".FileFunction" {
-				out.Plated = strings.HasPrefix(value, "Plated")
+				if _, err := fmt.Sscanf(strings.ReplaceAll(value, ",", " "), "Plated %d %d", &out.From, &out.To); err == nil {
+					out.Plated = true
+				}
 			}
 		case strings.HasPrefix(line, "; #@! TA.AperFunction,"):
 			function = line[len("; #@! TA.AperFunction,"):]

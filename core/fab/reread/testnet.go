@@ -33,7 +33,7 @@ func TestNetlist(data []byte) ([]Probe, error) {
 			return nil, fmt.Errorf("line %d: only metric netlists are read", n+1)
 		case strings.HasPrefix(line, "999"):
 			ended = true
-		case strings.HasPrefix(line, "317") || strings.HasPrefix(line, "327"):
+		case strings.HasPrefix(line, "317") || strings.HasPrefix(line, "327") || strings.HasPrefix(line, "307"):
 			if len(line) < 57 {
 				return nil, fmt.Errorf("line %d is cut short", n+1)
 			}

@@ -10,17 +10,18 @@ import (
 	"goldentrace/core/geom"
 )
 
-// Island is copper that is one piece through sheets and plated holes.
+// Island is copper that is one piece through layers and plated holes.
 type Island struct {
 	Pins  []string // "R1.2", sorted
 	Nets  []string // the net names its marks bear, sorted
 	Marks int
 }
 
-// Trace follows the copper of the sheets (top first) and the plated holes and tells the
-// islands that have pins, in the order of their first pin. Only what the files draw counts.
-func Trace(copper []*Artwork, plated []Hole) ([]Island, error) {
-	type piece struct{ sheet, mark int }
+// Trace follows the copper of the layers (top first) and the plated holes of the drill files,
+// each through its own layers, and tells the islands that have pins, in the order of their
+// first pin. Only what the files draw counts.
+func Trace(copper []*Artwork, drills []*Drilling) ([]Island, error) {
+	type piece struct{ layer, mark int }
 	var pieces []piece
 	trees := make([]rtree.RTreeG[int], len(copper))
 	up := []int{}
@@ -41,7 +42,7 @@ func Trace(copper []*Artwork, plated []Hole) ([]Island, error) {
 	for s, art := range copper {
 		for m, mark := range art.Marks {
 			if !mark.Dark {
-				return nil, fmt.Errorf("copper sheet %d clears copper, which cannot be traced yet", s+1)
+				return nil, fmt.Errorf("copper layer %d clears copper, which cannot be traced yet", s+1)
 			}
 			n := len(pieces)
 			pieces, up = append(pieces, piece{s, m}), append(up, n)
@@ -60,25 +61,33 @@ func Trace(copper []*Artwork, plated []Hole) ([]Island, error) {
 			}
 		}
 	}
-	for _, h := range plated {
-		barrel := geom.Disc(h.At, h.Diameter/2)
-		first := -1
-		for s, art := range copper {
-			lo, hi := bounds(barrel.Box())
-			trees[s].Search(lo, hi, func(_, _ [2]float64, o int) bool {
-				if touch(barrel, art.Marks[pieces[o].mark].Shapes) {
-					if first >= 0 {
-						join(first, o)
-					}
-					first = o
+	for _, d := range drills {
+		if !d.Plated {
+			continue
+		}
+		for _, h := range d.Holes {
+			barrel := geom.Disc(h.At, h.Diameter/2)
+			first := -1
+			for s, art := range copper {
+				if s+1 < d.From || s+1 > d.To {
+					continue
 				}
-				return true
-			})
+				lo, hi := bounds(barrel.Box())
+				trees[s].Search(lo, hi, func(_, _ [2]float64, o int) bool {
+					if touch(barrel, art.Marks[pieces[o].mark].Shapes) {
+						if first >= 0 {
+							join(first, o)
+						}
+						first = o
+					}
+					return true
+				})
+			}
 		}
 	}
 	islands := map[int]*Island{}
 	for n, p := range pieces {
-		m := copper[p.sheet].Marks[p.mark]
+		m := copper[p.layer].Marks[p.mark]
 		is := islands[root(n)]
 		if is == nil {
 			is = &Island{}

@@ -44,6 +44,9 @@ func Write(d *design.Doc, x *layout.Index) []byte {
 	}
 	for v := range d.Vias.All() {
 		for _, c := range x.Of(v.ID) {
+			if !c.On(0) && !c.On(bottom) {
+				continue // a buried via cannot be probed
+			}
 			rec("%s", record(c, alias[c.Net], "VIA", "", bottom))
 		}
 	}
@@ -74,6 +77,11 @@ func micro(nm int64) int64 {
 func record(c *layout.Copper, net, part, pin string, bottom int) string {
 	kind, hole, access := "327", "     ", "A01"
 	switch {
+	case c.Hole > 0 && !(c.On(0) && c.On(bottom)): // a blind via is probed from the side it reaches
+		kind, hole = "307", fmt.Sprintf("D%04dP", min(micro(c.Hole), 9999))
+		if !c.On(0) {
+			access = fmt.Sprintf("A%02d", bottom+1)
+		}
 	case c.Hole > 0:
 		kind, hole, access = "317", fmt.Sprintf("D%04dP", min(micro(c.Hole), 9999)), "A00"
 	case c.On(bottom) && bottom > 0:

@@ -97,7 +97,7 @@ function showFinding(f: Finding) {
   ed.take('select')
   ed.selection.clear()
   for (const id of f.objects ?? []) if (props.project.kind(id) !== 'board') ed.selection.add(id)
-  if (f.copper !== undefined) ed.toSheet(f.copper)
+  if (f.layer !== undefined) ed.toLayer(f.layer)
   if (f.kind === 'links') ed.project.light(f.key.slice(6))
   ed.flagged = f.at
   goTo(boxOf([f.at], 3e6))
@@ -223,15 +223,15 @@ useCommands(
       run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
     },
     ...[1, 2].map((n) => ({
-      id: 'sheet' + n,
-      title: `Copper sheet ${n}`,
+      id: 'layer' + n,
+      title: `Copper layer ${n}`,
       keys: String(n),
       group: 'See',
       run: () => void ed.hop(n - 1),
     })),
     {
       id: 'hop',
-      title: 'Hop to the other copper sheet',
+      title: 'Hop to the other copper layer',
       keys: 'Space',
       group: 'Track',
       run: () => void ed.hop(),
@@ -293,7 +293,7 @@ function setSize(k: 'x' | 'y' | 'w' | 'h', v: number) {
   ed.setRect({ minX: x, minY: y, maxX: x + (k === 'w' ? v : w), maxY: y + (k === 'h' ? v : h) })
 }
 const lengthText = computed(() => `${format(ed.state.routeLength, taste.unit, 2)} ${taste.unit}`)
-const sheetName = computed(() => ed.copperNames[ed.state.sheet])
+const layerName = computed(() => ed.copperNames[ed.state.layer])
 defineExpose({ ed })
 </script>
 
@@ -348,7 +348,7 @@ defineExpose({ ed })
         <ToolShelf :tools="tools" :current="ed.state.tool" @take="take">
           <template v-if="ed.state.tool === 'track'" #default>
             <span v-if="ed.state.routing" class="mono" data-test="routing">{{ ed.state.routing }}</span>
-            <span>on {{ sheetName }}</span>
+            <span>on {{ layerName }}</span>
             <LengthField label="Width" :value="ed.width" class="short" name="route-width" @keep="ed.state.width = $event" />
             <button class="choice" :title="'Tab: next corner style'" @click="ed.nextStyle()">
               {{ styleNames[ed.state.style] }}

@@ -6,23 +6,23 @@ import { copperColour, hatchAngle } from '../shell/tokens'
 import { format } from '../live/units'
 import type { BoardEditor } from './editor'
 
-/** The board's cross-section: copper sheets as bars, dielectrics between, the via's barrel beside. */
+/** The board's cross-section: copper layers as bars, dielectrics between, the via's barrel beside. */
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const rows = computed(() => {
   void props.project.docTick.value
   let copper = -1
-  return props.project.board.stack.map((l) => ({ ...l, sheet: l.copper ? ++copper : -1 }))
+  return props.project.board.stack.map((l) => ({ ...l, layer: l.copper ? ++copper : -1 }))
 })
 const n = computed(() => rows.value.filter((r) => r.copper).length)
-function eye(sheet: number) {
+function eye(layer: number) {
   const h = props.editor.state.hidden
-  props.editor.state.hidden = h.includes(sheet) ? h.filter((x) => x !== sheet) : [...h, sheet]
+  props.editor.state.hidden = h.includes(layer) ? h.filter((x) => x !== layer) : [...h, layer]
   props.editor.scene.invalidate()
 }
-function alone(sheet: number) {
-  const others = rows.value.filter((r) => r.copper && r.sheet !== sheet).map((r) => r.sheet)
+function alone(layer: number) {
+  const others = rows.value.filter((r) => r.copper && r.layer !== layer).map((r) => r.layer)
   const isAlone = others.every((o) => props.editor.state.hidden.includes(o))
-  props.editor.toSheet(sheet)
+  props.editor.toLayer(layer)
   props.editor.state.hidden = isAlone ? [] : others
   props.editor.scene.invalidate()
 }
@@ -37,22 +37,22 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
         <div v-if="r.copper" class="copper">
           <button
             class="bar"
-            :class="{ on: editor.state.sheet === r.sheet, off: editor.state.hidden.includes(r.sheet) }"
-            :style="{ '--c': copperColour(r.sheet, n), '--a': hatchAngle(r.sheet) + 'deg' }"
-            :aria-pressed="editor.state.sheet === r.sheet"
+            :class="{ on: editor.state.layer === r.layer, off: editor.state.hidden.includes(r.layer) }"
+            :style="{ '--c': copperColour(r.layer, n), '--a': hatchAngle(r.layer) + 'deg' }"
+            :aria-pressed="editor.state.layer === r.layer"
             :title="tip(r)"
-            :data-sheet="r.sheet"
-            @click="editor.toSheet(r.sheet)"
-            @dblclick="alone(r.sheet)"
+            :data-layer="r.layer"
+            @click="editor.toLayer(r.layer)"
+            @dblclick="alone(r.layer)"
           >
             <i /><span>{{ r.name }}</span>
           </button>
           <button
             class="eye"
-            :aria-label="`${editor.state.hidden.includes(r.sheet) ? 'Show' : 'Hide'} ${r.name}`"
-            @click="eye(r.sheet)"
+            :aria-label="`${editor.state.hidden.includes(r.layer) ? 'Show' : 'Hide'} ${r.name}`"
+            @click="eye(r.layer)"
           >
-            <v-icon :icon="editor.state.hidden.includes(r.sheet) ? mdiEyeOffOutline : mdiEyeOutline" size="15" />
+            <v-icon :icon="editor.state.hidden.includes(r.layer) ? mdiEyeOffOutline : mdiEyeOutline" size="15" />
           </button>
         </div>
         <div v-else class="between" :title="tip(r)">
@@ -60,7 +60,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
         </div>
       </template>
     </div>
-    <div class="barrel" title="Via: through all sheets" />
+    <div class="barrel" title="Via: through all layers" />
   </div>
 </template>
 

@@ -7,7 +7,7 @@ import { type BoardColours, boardColours, copperColour } from '../shell/tokens'
 
 export interface Look {
   colours: BoardColours
-  sheets: number
+  layers: number
 }
 
 /** Fills a pad's copper: everything within r of its core. */
@@ -109,12 +109,12 @@ export function placedItems(project: Project, p: Placed, look: () => Look): Item
     const box = padBox(pad, t)
     const at = apply(t, pad.at)
     if (!pad.hole) {
-      const sheet = p.bottom ? look().sheets - 1 : 0
+      const side = p.bottom ? look().layers - 1 : 0
       out.push({
         ...box,
         id: p.id,
-        layer: 'copper-' + sheet,
-        draw: (pen) => fillPad(pen, pad, t, copperColour(sheet, look().sheets)),
+        layer: 'copper-' + side,
+        draw: (pen) => fillPad(pen, pad, t, copperColour(side, look().layers)),
       })
     } else {
       out.push({
@@ -151,8 +151,8 @@ export function trackItem(tr: Track, look: () => Look): Item {
   return {
     ...boxOf([tr.a, tr.b], tr.width / 2),
     id: tr.id,
-    layer: 'copper-' + tr.sheet,
-    draw: (pen) => drawLines(pen, [[tr.a, tr.b]], copperColour(tr.sheet, look().sheets), tr.width),
+    layer: 'copper-' + tr.layer,
+    draw: (pen) => drawLines(pen, [[tr.a, tr.b]], copperColour(tr.layer, look().layers), tr.width),
   }
 }
 

@@ -18,7 +18,7 @@ export class BoardEditor {
   readonly scene: Scene
   readonly state = reactive({
     tool: 'select' as BoardTool,
-    sheet: 0,
+    layer: 0,
     hidden: [] as number[],
     hoverNet: '',
     hovered: 0,
@@ -60,7 +60,7 @@ export class BoardEditor {
   get copperNames() {
     return this.project.board.stack.filter((l) => l.copper).map((l) => l.name)
   }
-  readonly look = (): Look => ({ colours: boardColours[this.taste.boardShade], sheets: this.copperNames.length })
+  readonly look = (): Look => ({ colours: boardColours[this.taste.boardShade], layers: this.copperNames.length })
   get grid() {
     return this.taste.gridOn ? this.taste.boardGrid : 1_000
   }
@@ -69,26 +69,26 @@ export class BoardEditor {
 
   private order(layer: string): number {
     if (layer === 'board') return 0
-    if (layer === 'silk-bottom') return this.state.sheet === this.copperNames.length - 1 && this.copperNames.length > 1 ? 90 : 1
+    if (layer === 'silk-bottom') return this.state.layer === this.copperNames.length - 1 && this.copperNames.length > 1 ? 90 : 1
     if (layer === 'silk-top') return 91
     if (layer === 'barrel') return 80
     if (layer === 'pad-name') return 95
-    const sheet = Number(layer.slice(7))
-    return sheet === this.state.sheet ? 70 : 50 - sheet
+    const at = Number(layer.slice(7))
+    return at === this.state.layer ? 70 : 50 - at
   }
   readonly alpha = (layer: string): number => {
     if (layer.startsWith('copper-')) {
-      const sheet = Number(layer.slice(7))
-      return this.state.hidden.includes(sheet) ? 0 : sheet === this.state.sheet ? 1 : 0.35
+      const at = Number(layer.slice(7))
+      return this.state.hidden.includes(at) ? 0 : at === this.state.layer ? 1 : 0.35
     }
-    const bottom = this.state.sheet === this.copperNames.length - 1 && this.copperNames.length > 1
+    const bottom = this.state.layer === this.copperNames.length - 1 && this.copperNames.length > 1
     if (layer === 'silk-top') return bottom ? 0.55 : 0.95
     if (layer === 'silk-bottom') return bottom ? 0.95 : 0.3
     return 1
   }
-  toSheet(n: number) {
+  toLayer(n: number) {
     if (n < 0 || n >= this.copperNames.length) return
-    this.state.sheet = n
+    this.state.layer = n
     this.state.hidden = this.state.hidden.filter((h) => h !== n)
     this.scene.invalidate()
   }
@@ -118,7 +118,7 @@ export class BoardEditor {
     for (const kind of ['board', 'placed', 'track', 'via', 'hole', 'legend'] as Kind[])
       for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
     this.scene.load(all)
-    this.state.sheet = Math.min(this.state.sheet, this.copperNames.length - 1)
+    this.state.layer = Math.min(this.state.layer, this.copperNames.length - 1)
   }
 
   changed(changes: { kind: Kind; id: number }[]) {
@@ -189,7 +189,7 @@ export class BoardEditor {
       if (last.path.length > 1) last.path.pop()
       else if (runs.length > 1) {
         runs.pop()
-        this.toSheet(runs[runs.length - 1].sheet)
+        this.toLayer(runs[runs.length - 1].layer)
       } else this.dropRoute()
       this.look45()
     } else if (this.measure.length) this.measure = []
@@ -309,7 +309,7 @@ export class BoardEditor {
       const t = this.touched(p, tolerance)
       this.state.hovered = t?.id ?? 0
       if (this.route) {
-        this.target = t && t.net === this.route.net && t.sheets.includes(this.state.sheet) ? t : null
+        this.target = t && t.net === this.route.net && t.layers.includes(this.state.layer) ? t : null
         this.look45()
       } else this.target = t
     } else if (this.state.tool === 'select' && !this.boxFrom) {
@@ -373,7 +373,7 @@ export class BoardEditor {
         from: this.from,
         to: this.target?.at ?? this.at,
         style: cornerStyles[this.state.style],
-        sheet: this.state.sheet,
+        layer: this.state.layer,
         net: r.net,
         width: this.width,
       },
@@ -395,8 +395,8 @@ export class BoardEditor {
       else if (!t.net)
         say(`${t.name[0].toUpperCase()}${t.name.slice(1)} belongs to no net, so no track can begin there.`, 'error')
       else {
-        if (!t.sheets.includes(this.state.sheet)) this.toSheet(t.sheets[0])
-        this.route = { net: t.net, runs: [{ sheet: this.state.sheet, path: [t.at] }], start: t }
+        if (!t.layers.includes(this.state.layer)) this.toLayer(t.layers[0])
+        this.route = { net: t.net, runs: [{ layer: this.state.layer, path: [t.at] }], start: t }
         this.state.routing = t.net
         this.project.light(t.net)
         this.target = null
@@ -418,7 +418,7 @@ export class BoardEditor {
         from: this.from,
         to,
         style: cornerStyles[this.state.style],
-        sheet: this.state.sheet,
+        layer: this.state.layer,
         net: r.net,
         width: this.width,
       })
@@ -446,14 +446,14 @@ export class BoardEditor {
     this.redraw()
   }
 
-  /** Changes to another copper sheet: at the track's end while drawing, with a via. */
+  /** Changes to another copper layer: at the track's end while drawing, with a via. */
   async hop(to?: number) {
     const n = this.copperNames.length
-    const next = to ?? (this.state.sheet === 0 ? n - 1 : 0)
-    if (next >= n || next === this.state.sheet) return
+    const next = to ?? (this.state.layer === 0 ? n - 1 : 0)
+    if (next >= n || next === this.state.layer) return
     const r = this.route
     if (!r) {
-      this.toSheet(next)
+      this.toLayer(next)
       return
     }
     const aim = this.target?.at ?? this.at
@@ -463,7 +463,7 @@ export class BoardEditor {
         from: this.from,
         to: aim,
         style: cornerStyles[this.state.style],
-        sheet: this.state.sheet,
+        layer: this.state.layer,
         net: r.net,
         width: this.width,
       })
@@ -476,8 +476,8 @@ export class BoardEditor {
     const run = r.runs[r.runs.length - 1]
     run.path.push(...m.track.path.slice(1))
     const end = run.path[run.path.length - 1]
-    r.runs.push({ sheet: next, path: [end] })
-    this.toSheet(next)
+    r.runs.push({ layer: next, path: [end] })
+    this.toLayer(next)
     this.look45()
     this.redraw()
   }

@@ -160,7 +160,7 @@ function drawRoute(ed: BoardEditor, pen: Pen) {
   const n = ed.copperNames.length
   const rules = ed.project.board.rules
   for (const [i, run] of ed.route.runs.entries()) {
-    drawLines(pen, [run.path], copperColour(run.sheet, n), ed.width)
+    drawLines(pen, [run.path], copperColour(run.layer, n), ed.width)
     if (i > 0) {
       ctx.beginPath()
       ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, rules.viaDiameter / 2e6, 0, 2 * Math.PI)
@@ -176,7 +176,7 @@ function drawRoute(ed: BoardEditor, pen: Pen) {
     ctx.globalAlpha = 0.25
     drawLines(pen, [ed.probe.path], c.link, ed.width + 2 * rules.clearance)
     ctx.globalAlpha = 0.9
-    drawLines(pen, [ed.probe.path], copperColour(ed.state.sheet, n), ed.width)
+    drawLines(pen, [ed.probe.path], copperColour(ed.state.layer, n), ed.width)
     ctx.globalAlpha = 1
     if (ed.probe.rest?.length) {
       ctx.setLineDash([4 * pen.px, 4 * pen.px])

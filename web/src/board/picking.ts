@@ -9,7 +9,7 @@ export interface Touched {
   id: number
   net: string
   at: Point
-  sheets: number[]
+  layers: number[]
   name: string
 }
 
@@ -29,8 +29,8 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       }
       case 'track': {
         const t = found.object as Kinds['track']
-        if (!ed.state.hidden.includes(t.sheet) && segmentDistance(p, t.a, t.b) <= t.width / 2 + tolerance / 2)
-          add(it.id, t.sheet === ed.state.sheet ? 1 : 3)
+        if (!ed.state.hidden.includes(t.layer) && segmentDistance(p, t.a, t.b) <= t.width / 2 + tolerance / 2)
+          add(it.id, t.layer === ed.state.layer ? 1 : 3)
         break
       }
       case 'via': {
@@ -50,12 +50,12 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
   return [...hits].sort((a, b) => a[1] - b[1]).map((h) => h[0])
 }
 
-/** The copper under the place: pads before vias before tracks; those on the sheet in work first. */
+/** The copper under the place: pads before vias before tracks; those on the layer in work first. */
 export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched | null {
   const all = ed.copperNames.map((_, i) => i)
   let best: (Touched & { rank: number }) | null = null
   const offer = (t: Touched, rank: number) => {
-    if (!t.sheets.includes(ed.state.sheet)) rank += 10
+    if (!t.layers.includes(ed.state.layer)) rank += 10
     if (!best || rank < best.rank) best = { ...t, rank }
   }
   for (const it of ed.scene.within(boxOf([p], tolerance))) {
@@ -75,7 +75,7 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
               id: on.id,
               net: on.nets[pad.number] ?? '',
               at: apply(t, pad.at),
-              sheets: pad.hole ? all : [on.bottom ? all.length - 1 : 0],
+              layers: pad.hole ? all : [on.bottom ? all.length - 1 : 0],
               name: `pad ${on.designator}.${pad.number}`,
             },
             0,
@@ -84,12 +84,12 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
     } else if (found?.kind === 'via') {
       const v = found.object as Kinds['via']
       if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2)
-        offer({ id: v.id, net: v.net, at: v.at, sheets: all.filter((i) => i >= v.from && i <= v.to), name: 'via' }, 1)
+        offer({ id: v.id, net: v.net, at: v.at, layers: all.filter((i) => i >= v.from && i <= v.to), name: 'via' }, 1)
     } else if (found?.kind === 'track') {
       const t = found.object as Kinds['track']
       if (segmentDistance(p, t.a, t.b) > t.width / 2 + tolerance / 2) continue
       const end = dist(p, t.a) < t.width ? t.a : dist(p, t.b) < t.width ? t.b : nearestOn(p, t.a, t.b)
-      offer({ id: t.id, net: t.net, at: end, sheets: [t.sheet], name: 'track' }, 2)
+      offer({ id: t.id, net: t.net, at: end, layers: [t.layer], name: 'track' }, 2)
     }
   }
   return best

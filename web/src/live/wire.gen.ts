@@ -43,6 +43,7 @@ export interface Footprint {
   body: Figure[]
   courtyard: Point[]
   designatorAt: Point
+  together?: string[][]
 }
 
 export interface LibraryPart {
@@ -232,7 +233,7 @@ export interface Placed {
 
 export interface Track {
   id: number
-  sheet: number
+  layer: number
   a: Point
   b: Point
   width: number
@@ -309,6 +310,7 @@ export interface Request {
   to: Point
   style?: string
   sheet?: number
+  layer?: number
   net?: string
   width?: number
   query: Query
@@ -903,7 +905,7 @@ export interface PartlistChange {
 }
 
 export interface Run {
-  sheet: number
+  layer: number
   path: Point[]
 }
 
@@ -964,7 +966,7 @@ export interface Finding {
   at: Point
   sheet?: number
   path?: string
-  copper?: number
+  layer?: number
   objects?: number[]
   print: string
   excused?: string

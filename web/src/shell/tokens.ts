@@ -120,14 +120,14 @@ function tints(areas: string[], tabs: string[], lines: string[]): Record<string,
 
 const inner = ['#8088F5', '#E27BB1', '#93C05B', '#C98A4B', '#63B4E8', '#B79BEA']
 
-/** The colour of a copper sheet of a board with n of them. */
+/** The colour of a copper layer of a board with n of them. */
 export function copperColour(sheet: number, n: number): string {
   if (sheet === 0) return '#E7B549'
   if (sheet === n - 1) return '#35B7A6'
   return inner[(sheet - 1) % inner.length]
 }
 
-/** Hatch angles tell copper sheets apart without colour. */
+/** Hatch angles tell copper layers apart without colour. */
 export const hatchAngle = (sheet: number) => [45, 135, 0, 90, 22, 158, 67, 112][sheet % 8]
 
 export interface BoardColours {
