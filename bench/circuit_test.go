@@ -69,7 +69,7 @@ func BenchmarkCircuitEdit(b *testing.B) {
 		n := circuit.Find(d)
 		b.ReportMetric(float64(time.Since(start).Microseconds())/1000, "ms/netsFromScratch")
 		start = time.Now()
-		n.Doubts(d)
+		n.Findings(d)
 		b.ReportMetric(float64(time.Since(start).Microseconds())/1000, "ms/fullCheck")
 	})
 }
@@ -79,7 +79,7 @@ func BenchmarkOpenSheet(b *testing.B) {
 	eachCircuit(b, func(b *testing.B, _ int, d *design.Doc) {
 		n := circuit.Find(d)
 		report(b, 100, func(i int) {
-			page := paper.PageOf(d, n, n.Tree.Places[i*31%len(n.Tree.Places)])
+			page := paper.PageOf(d, n, n.Tree.Uses[i*31%len(n.Tree.Uses)])
 			if _, err := json.Marshal(page); err != nil {
 				b.Fatal(err)
 			}

@@ -64,7 +64,7 @@ func TestWeirGaugeCircuit(t *testing.T) {
 		seen[k.Designator] = true
 	}
 	assert.Len(t, d.Sheets, 7)
-	assert.Len(t, nets.Tree.Places, 10)
+	assert.Len(t, nets.Tree.Uses, 10)
 	for _, f := range b.Findings() {
 		assert.NotEmpty(t, f.Excused, f.Text)
 	}

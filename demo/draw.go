@@ -36,7 +36,7 @@ func (b *builder) newSheet(name, size string) design.ID {
 // "U4A.1" of a unit.
 func (b *builder) pin(name string) geom.Point {
 	of, pin, _ := strings.Cut(name, ".")
-	for _, o := range b.bench.Doc.Standing(b.sheet) {
+	for _, o := range b.bench.Doc.ItemsOf(b.sheet) {
 		switch o := o.(type) {
 		case *design.Part:
 			if o.Designator+o.UnitLetter() != of {
@@ -170,7 +170,7 @@ func (b *builder) blockOf(of design.ID, name string, x, y, w, h float64, pins ..
 	if b.err != nil {
 		return
 	}
-	for _, o := range b.bench.Doc.Standing(b.sheet) {
+	for _, o := range b.bench.Doc.ItemsOf(b.sheet) {
 		k, ok := o.(*design.SheetBlock)
 		if !ok || k.Name != name || len(pins) == 0 {
 			continue

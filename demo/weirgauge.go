@@ -446,7 +446,7 @@ func weirNets(b *builder) {
 	b.do(&edit.SetNets{Nets: []string{"SVC_P", "SVC_N"}, Class: &class, Impedance: &ohms})
 	for _, f := range b.bench.Findings() {
 		if f.Kind == "singlePin" {
-			b.do(&edit.Excuse{Key: f.Key, Print: f.Print, Text: f.Text, Reason: "The gauge feeds itself; the service cable’s supply is not used."})
+			b.do(&edit.Excuse{Key: f.Key, Fingerprint: f.Fingerprint, Text: f.Text, Reason: "The gauge feeds itself; the service cable’s supply is not used."})
 		}
 	}
 }

@@ -302,9 +302,9 @@ func libraryMarks(part *design.Part) []paper.Mark {
 		return nil
 	}
 	d := design.Empty()
-	d.Put(design.WithID(it.Part, d.Take()))
+	d.Put(design.WithID(it.Part, d.NewID()))
 	for _, s := range append([]*design.Symbol{it.Symbol}, it.Units...) {
-		d.Put(design.WithID(s, d.Take()))
+		d.Put(design.WithID(s, d.NewID()))
 	}
 	return paper.Marks(d, part, "")
 }

@@ -190,7 +190,7 @@ func (p *project) step(ctx context.Context, act, ref string) (int64, error) {
 	if act == "undo" {
 		cs = cs.Inverted()
 	}
-	p.bench.Take(cs)
+	p.bench.Apply(cs)
 	return p.keep(ctx, store.Entry{Act: act, Reverses: target, Ref: ref, Changes: cs})
 }
 
@@ -200,7 +200,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 	e.Revision, e.Made = p.bench.Rev, time.Now()
 	p.dirty = true
 	if err := p.store.Commit(ctx, p.id, e, p.bench.Doc.Next); err != nil {
-		p.bench.Take(e.Changes.Inverted())
+		p.bench.Apply(e.Changes.Inverted())
 		p.bench.Rev -= 2
 		return 0, fmt.Errorf("the edit could not be kept on the disk, so it was taken back: %w", err)
 	}

@@ -60,9 +60,9 @@ func printFindings(found []*check.Finding) {
 	for _, f := range found {
 		fmt.Printf("%-8s %s", f.Severity, f.Text)
 		if f.Required > 0 {
-			fmt.Printf(" Measured %s, required %s.", units.Say(f.Measured), units.Say(f.Required))
+			fmt.Printf(" Measured %s, required %s.", units.Text(f.Measured), units.Text(f.Required))
 		}
-		fmt.Printf(" [%s; %s %s, %s]\n", f.Rule, f.Stage, units.Say(f.At.X), units.Say(f.At.Y))
+		fmt.Printf(" [%s; %s %s, %s]\n", f.Rule, f.Stage, units.Text(f.At.X), units.Text(f.At.Y))
 	}
 	if len(found) == 0 {
 		fmt.Println("No findings.")

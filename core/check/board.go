@@ -164,7 +164,7 @@ func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
 	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
 	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) {
 		b.note(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
-			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", say(x), say(y), units.Say(max(m, 0))), Measured: m, Required: r.HoleClearance,
+			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", say(x), say(y), units.Text(max(m, 0))), Measured: m, Required: r.HoleClearance,
 			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
 	}
 }
@@ -188,7 +188,7 @@ func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
 		f.Text = fmt.Sprintf("%s and %s touch.", capital(say(x)), say(y))
 		f.Measured = 0
 	} else {
-		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(say(x)), say(y), units.Say(m))
+		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(say(x)), say(y), units.Text(m))
 	}
 	b.note(f)
 }
@@ -207,25 +207,25 @@ func (b *Board) single(c *layout.Copper) {
 	if c.Kind == "track" {
 		if w := 2 * c.Shape.R; geom.Short(float64(w), r.LeastWidth) {
 			b.note(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
-				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Say(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
+				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Text(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
 		}
 	}
 	if c.Hole > 0 && geom.Short(float64(c.Hole), r.LeastHole) {
 		b.note(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
-			Text: fmt.Sprintf("The hole of %s is %s wide.", say(c), units.Say(c.Hole)), At: c.At, Objects: one})
+			Text: fmt.Sprintf("The hole of %s is %s wide.", say(c), units.Text(c.Hole)), At: c.At, Objects: one})
 	}
 	if c.Hole > 0 && !c.Bare {
 		if width := ring(c); geom.Short(width, r.LeastRing) {
 			ring := geom.Measured(width)
 			b.note(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
-				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", say(c), units.Say(ring)), At: c.At, Objects: one})
+				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", say(c), units.Text(ring)), At: c.At, Objects: one})
 		}
 	}
 	if b.outsideParts(c) {
 		return
 	}
 	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
-		text := fmt.Sprintf("%s is %s from the board's edge.", capital(say(c)), units.Say(o.Measured))
+		text := fmt.Sprintf("%s is %s from the board's edge.", capital(say(c)), units.Text(o.Measured))
 		if o.Measured < 0 {
 			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(say(c)))
 		}

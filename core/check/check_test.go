@@ -49,10 +49,10 @@ func TestSeededFaults(t *testing.T) {
 		measured, required int64
 	}
 	track := func(b *workbench.Bench, net string, x0, y0, x1, y1, width int64) design.Object {
-		return &design.Track{ID: b.Doc.Take(), A: free(b, x0, y0), B: free(b, x1, y1), Width: width * um, Net: net}
+		return &design.Track{ID: b.Doc.NewID(), A: free(b, x0, y0), B: free(b, x1, y1), Width: width * um, Net: net}
 	}
 	via := func(b *workbench.Bench, net string, x, y, diameter, hole int64) design.Object {
-		return &design.Via{ID: b.Doc.Take(), At: free(b, x, y), Diameter: diameter * um, Hole: hole * um, To: 1, Net: net}
+		return &design.Via{ID: b.Doc.NewID(), At: free(b, x, y), Diameter: diameter * um, Hole: hole * um, To: 1, Net: net}
 	}
 	for _, s := range []seed{
 		{"two tracks 0.15 mm apart", func(b *workbench.Bench) []design.Object {
@@ -80,7 +80,7 @@ func TestSeededFaults(t *testing.T) {
 			return []design.Object{via(b, "GND", 0, 0, 600, 400)}
 		}, "ring", 100 * um, 150 * um},
 		{"a screw hole 0.1 mm from a track", func(b *workbench.Bench) []design.Object {
-			return []design.Object{track(b, "GND", 0, 0, 1000, 0, 200), &design.Hole{ID: b.Doc.Take(), At: free(b, 500, 700), Diameter: 1000 * um}}
+			return []design.Object{track(b, "GND", 0, 0, 1000, 0, 200), &design.Hole{ID: b.Doc.NewID(), At: free(b, 500, 700), Diameter: 1000 * um}}
 		}, "holeEdge", 100 * um, 300 * um},
 	} {
 		t.Run(s.name, func(t *testing.T) {
@@ -91,7 +91,7 @@ func TestSeededFaults(t *testing.T) {
 				cs = append(cs, edit.Change{Kind: o.ObjectKind(), ID: o.ObjectID(), After: o})
 				ids[o.ObjectID()] = true
 			}
-			b.Take(cs)
+			b.Apply(cs)
 			var found []*check.Finding
 			for _, f := range b.Findings() {
 				if f.Kind != "links" {
@@ -108,7 +108,7 @@ func TestSeededFaults(t *testing.T) {
 			for _, id := range f.Objects {
 				assert.True(t, ids[id])
 			}
-			b.Take(cs.Inverted())
+			b.Apply(cs.Inverted())
 			for _, f := range b.Findings() {
 				assert.Equal(t, "links", f.Kind, "mended: %s", f.Text)
 			}
@@ -122,9 +122,9 @@ func TestExactlyTheClearance(t *testing.T) {
 	put := func(o design.Object) edit.Change {
 		return edit.Change{Kind: o.ObjectKind(), ID: o.ObjectID(), After: o}
 	}
-	b.Take(edit.ChangeSet{
-		put(&design.Track{ID: b.Doc.Take(), A: free(b, 0, 0), B: free(b, 1000, 0), Width: 200 * um, Net: "GND"}),
-		put(&design.Track{ID: b.Doc.Take(), A: free(b, 0, 400), B: free(b, 1000, 400), Width: 200 * um, Net: "+5V"}),
+	b.Apply(edit.ChangeSet{
+		put(&design.Track{ID: b.Doc.NewID(), A: free(b, 0, 0), B: free(b, 1000, 0), Width: 200 * um, Net: "GND"}),
+		put(&design.Track{ID: b.Doc.NewID(), A: free(b, 0, 400), B: free(b, 1000, 400), Width: 200 * um, Net: "+5V"}),
 	})
 	for _, f := range b.Findings() {
 		assert.Equal(t, "links", f.Kind, f.Text)
@@ -150,17 +150,17 @@ func TestKeptUpToDateEqualsFromScratch(t *testing.T) {
 				if a == c {
 					continue
 				}
-				o := &design.Track{ID: d.Take(), Layer: rapid.IntRange(0, 1).Draw(t, "layer"), A: a, B: c, Width: 200_000, Net: net}
+				o := &design.Track{ID: d.NewID(), Layer: rapid.IntRange(0, 1).Draw(t, "layer"), A: a, B: c, Width: 200_000, Net: net}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true
 			case 1:
-				o := &design.Via{ID: d.Take(), At: at("v"), Diameter: 700_000, Hole: 400_000, To: 1, Net: net}
+				o := &design.Via{ID: d.NewID(), At: at("v"), Diameter: 700_000, Hole: 400_000, To: 1, Net: net}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true
 			case 2:
-				o := &design.Hole{ID: d.Take(), At: at("h"), Diameter: 900_000}
+				o := &design.Hole{ID: d.NewID(), At: at("h"), Diameter: 900_000}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true

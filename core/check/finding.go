@@ -27,23 +27,23 @@ const (
 
 // Finding is one place where a rule is not kept.
 type Finding struct {
-	Key      string      `json:"key"` // the same trouble keeps its key
-	Kind     string      `json:"kind"`
-	Severity Severity    `json:"severity"`
-	Text     string      `json:"text"` // what and where, in a sentence
-	Rule     string      `json:"rule"` // the rule that says so
-	Measured int64       `json:"measured,omitempty"`
-	Required int64       `json:"required,omitempty"`
-	Stage    string      `json:"stage"` // circuit or board
-	At       geom.Point  `json:"at"`
-	Sheet    design.ID   `json:"sheet,omitempty"` // of the circuit
-	Path     string      `json:"path,omitempty"`  // of the use of the sheet
-	Layer    *int        `json:"layer,omitempty"` // copper layer of the board
-	Objects  []design.ID `json:"objects,omitempty"`
-	Print    string      `json:"print"`             // what it is about; an excuse holds as long as it stays
-	Excused  string      `json:"excused,omitempty"` // the reason it was excused for
-	about    string
-	Lapsed   string `json:"lapsed,omitempty"` // the reason it had been excused for, before it changed
+	Key         string      `json:"key"` // the same trouble keeps its key
+	Kind        string      `json:"kind"`
+	Severity    Severity    `json:"severity"`
+	Text        string      `json:"text"` // what and where, in a sentence
+	Rule        string      `json:"rule"` // the rule that says so
+	Measured    int64       `json:"measured,omitempty"`
+	Required    int64       `json:"required,omitempty"`
+	Stage       string      `json:"stage"` // circuit or board
+	At          geom.Point  `json:"at"`
+	Sheet       design.ID   `json:"sheet,omitempty"` // of the circuit
+	Path        string      `json:"path,omitempty"`  // of the use of the sheet
+	Layer       *int        `json:"layer,omitempty"` // copper layer of the board
+	Objects     []design.ID `json:"objects,omitempty"`
+	Fingerprint string      `json:"print"`             // what it is about; an excuse holds as long as it stays
+	Excused     string      `json:"excused,omitempty"` // the reason it was excused for
+	about       string
+	Lapsed      string `json:"lapsed,omitempty"` // the reason it had been excused for, before it changed
 }
 
 // Open tells whether a finding wants attention: it is neither excused nor merely to be done.
@@ -53,10 +53,10 @@ func (f *Finding) Open() bool { return f.Excused == "" && f.Severity != ToDo }
 func (f *Finding) Hold(e *design.Excuse) {
 	h := fnv.New64a()
 	fmt.Fprintf(h, "%s\n%s\n%d\n%s", f.Kind, f.Text, f.Measured, f.about)
-	f.Print, f.Excused, f.Lapsed = fmt.Sprintf("%x", h.Sum64()), "", ""
+	f.Fingerprint, f.Excused, f.Lapsed = fmt.Sprintf("%x", h.Sum64()), "", ""
 	switch {
 	case e == nil:
-	case e.Print == f.Print:
+	case e.Fingerprint == f.Fingerprint:
 		f.Excused = e.Reason
 	default:
 		f.Lapsed = e.Reason

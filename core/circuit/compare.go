@@ -59,7 +59,7 @@ func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string)
 // memberKeys name what makes a net a net: its pins, labels, ports, taps and supply marks,
 // and what a member of a bundle joins.
 func memberKeys(g *group) []memberKey {
-	out := make([]memberKey, 0, len(g.ends)+len(g.pins)+len(g.marks))
+	out := make([]memberKey, 0, len(g.ends)+len(g.pins)+len(g.named))
 	for _, s := range g.ends {
 		out = append(out, memberKey{"end", 0, s})
 	}
@@ -71,7 +71,7 @@ func memberKeys(g *group) []memberKey {
 			out = append(out, memberKey{"pin", l.block.ID, l.name})
 		}
 	}
-	for _, id := range g.marks {
+	for _, id := range g.named {
 		out = append(out, memberKey{"mark", id, ""})
 	}
 	return out

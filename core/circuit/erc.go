@@ -11,9 +11,9 @@ import (
 	"goldentrace/core/geom"
 )
 
-// Doubt is one electrically suspicious thing.
-type Doubt struct {
-	Key      string // the same doubt has the same key after every edit
+// Finding is one electrically suspicious thing.
+type Finding struct {
+	Key      string // the same finding has the same key after every edit
 	Kind     string // one of ErcKinds
 	Text     string
 	About    string // more of what it depends on, so that an excuse can tell when that changes
@@ -24,7 +24,7 @@ type Doubt struct {
 	Objects  []design.ID
 }
 
-// ErcKind is a kind of doubt with its usual severity.
+// ErcKind is a kind of finding with its usual severity.
 type ErcKind struct {
 	Kind     string `json:"kind"`
 	Rule     string `json:"rule"`
@@ -51,7 +51,7 @@ var ErcKinds = []ErcKind{
 	{"unitLeft", "All units of a package are placed", "warning"},
 }
 
-// SeverityOf a kind of doubt, with the project's own choice.
+// SeverityOf a kind of finding, with the project's own choice.
 func SeverityOf(c *design.Checks, kind string) string {
 	if c != nil {
 		if s, ok := c.Kinds[kind]; ok {
@@ -68,18 +68,18 @@ func SeverityOf(c *design.Checks, kind string) string {
 
 // Erc is the electrical rules check, kept up to date at a cost that follows what changed.
 type Erc struct {
-	of    map[string][]Doubt        // by what was looked at: a net, a sheet, a name, a designator
+	of    map[string][]Finding      // by what was looked at: a net, a sheet, a name, a designator
 	names map[string][]string       // of labels and supplies, by net
 	fold  map[string]map[string]int // how often a name is borne, by the name in lower case
 }
 
 // NewErc has looked at nothing yet.
 func NewErc() *Erc {
-	return &Erc{of: map[string][]Doubt{}, names: map[string][]string{}, fold: map[string]map[string]int{}}
+	return &Erc{of: map[string][]Finding{}, names: map[string][]string{}, fold: map[string]map[string]int{}}
 }
 
 // Doubts is the electrical rules check of the whole circuit, from scratch.
-func (n *Nets) Doubts(d *design.Doc) []Doubt {
+func (n *Nets) Findings(d *design.Doc) []Finding {
 	e := NewErc()
 	e.Fill(d, n)
 	return e.All()
@@ -107,21 +107,21 @@ type Touched struct {
 	Severities  bool // everything is to be looked at anew
 }
 
-// All doubts, by key.
-func (e *Erc) All() []Doubt {
-	var out []Doubt
+// All findings, by key.
+func (e *Erc) All() []Finding {
+	var out []Finding
 	for _, list := range e.of {
 		out = append(out, list...)
 	}
-	slices.SortFunc(out, func(a, b Doubt) int { return strings.Compare(a.Key, b.Key) })
+	slices.SortFunc(out, func(a, b Finding) int { return strings.Compare(a.Key, b.Key) })
 	return out
 }
 
-// Update looks again at what was touched; it returns the doubts there are now of it and the
+// Update looks again at what was touched; it returns the findings there are now of it and the
 // keys of those that are gone.
-func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []string) {
+func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Finding, gone []string) {
 	was, is := map[string]bool{}, map[string]bool{}
-	look := func(source string, found []Doubt) {
+	look := func(source string, found []Finding) {
 		for _, x := range e.of[source] {
 			was[x.Key] = true
 		}
@@ -156,17 +156,17 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 		}
 	}
 	for name, net := range nets {
-		look("net "+name, n.netDoubts(d, net))
+		look("net "+name, n.netFindings(d, net))
 	}
 	for id := range t.Sheets {
 		if v := n.Views[id]; v != nil && d.Sheets[id] != nil {
-			look(fmt.Sprint("sheet ", id), n.sheetDoubts(d, v))
+			look(fmt.Sprint("sheet ", id), n.sheetFindings(d, v))
 		} else {
 			look(fmt.Sprint("sheet ", id), nil)
 		}
 	}
 	for name := range t.Designators {
-		look("part "+name, n.bearerDoubts(d, name))
+		look("part "+name, n.bearerFindings(d, name))
 	}
 	folds := e.foldNames(t.Nets.Lost, t.Nets.Changed)
 	for _, source := range again {
@@ -178,7 +178,7 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 		if len(e.fold[folded]) < 2 && e.of["name "+folded] == nil {
 			continue
 		}
-		look("name "+folded, n.caseDoubts(e.fold[folded]))
+		look("name "+folded, n.caseFindings(e.fold[folded]))
 	}
 	for k := range was {
 		if !is[k] {
@@ -194,7 +194,7 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Doubt, gone []str
 func (e *Erc) saidOf(d *design.Doc, sheets map[design.ID]bool) []string {
 	var out []string
 	for source, list := range e.of {
-		if slices.ContainsFunc(list, func(x Doubt) bool {
+		if slices.ContainsFunc(list, func(x Finding) bool {
 			return sheets[x.Sheet] || slices.ContainsFunc(x.Objects, func(id design.ID) bool {
 				p := d.Parts[id]
 				return p != nil && sheets[p.Sheet]
@@ -245,7 +245,7 @@ func (e *Erc) foldNames(lost, changed map[string]*Net) []string {
 	return out
 }
 
-func (n *Nets) bearerDoubts(d *design.Doc, name string) []Doubt {
+func (n *Nets) bearerFindings(d *design.Doc, name string) []Finding {
 	type use struct {
 		part *design.Part
 		path string
@@ -269,7 +269,7 @@ func (n *Nets) bearerDoubts(d *design.Doc, name string) []Doubt {
 		return nil
 	}
 	first := uses[0]
-	out := Doubt{Key: "sameDesignator " + name, Kind: "sameDesignator", Sheet: first.part.Sheet, Path: first.path, At: first.part.At,
+	out := Finding{Key: "sameDesignator " + name, Kind: "sameDesignator", Sheet: first.part.Sheet, Path: first.path, At: first.part.At,
 		Text: fmt.Sprintf("%d parts are called %s.", len(uses), name)}
 	for _, u := range uses {
 		if !slices.Contains(out.Objects, u.part.ID) {
@@ -277,7 +277,7 @@ func (n *Nets) bearerDoubts(d *design.Doc, name string) []Doubt {
 		}
 	}
 	if clash {
-		return []Doubt{out}
+		return []Finding{out}
 	}
 	if l := d.LibraryPart(first.part.Library); l != nil && len(l.Units) > len(uses) && first.part.Unit > 0 {
 		var left []string
@@ -288,13 +288,13 @@ func (n *Nets) bearerDoubts(d *design.Doc, name string) []Doubt {
 		}
 		out.Key, out.Kind = "unitLeft "+name, "unitLeft"
 		out.Text = fmt.Sprintf("Of the package %s the unit %s is not placed.", name, strings.Join(left, ", "))
-		return []Doubt{out}
+		return []Finding{out}
 	}
 	return nil
 }
 
-// caseDoubts warns of names that are one but for their case.
-func (n *Nets) caseDoubts(names map[string]int) []Doubt {
+// caseFindings warns of names that are one but for their case.
+func (n *Nets) caseFindings(names map[string]int) []Finding {
 	if len(names) < 2 {
 		return nil
 	}
@@ -303,14 +303,14 @@ func (n *Nets) caseDoubts(names map[string]int) []Doubt {
 		list = append(list, s)
 	}
 	slices.Sort(list)
-	out := Doubt{Key: "caseNames " + strings.ToLower(list[0]), Kind: "caseNames", Text: fmt.Sprintf("The names %s differ by case alone and mean different nets.", strings.Join(list, " and "))}
+	out := Finding{Key: "caseNames " + strings.ToLower(list[0]), Kind: "caseNames", Text: fmt.Sprintf("The names %s differ by case alone and mean different nets.", strings.Join(list, " and "))}
 	for _, net := range sortedNets(n.ByName) {
 		if slices.Contains(net.Names, list[0]) || slices.Contains(net.Supplies, list[0]) {
 			out.Sheet, out.Path, out.At, out.Objects = n.placeOf(net, list[0])
 			break
 		}
 	}
-	return []Doubt{out}
+	return []Finding{out}
 }
 
 func sortedNets(m map[string]*Net) []*Net {
@@ -331,7 +331,7 @@ func (n *Nets) placeOf(net *Net, name string) (sheet design.ID, path string, at 
 		}
 		for _, o := range v.items {
 			if s := nameOf(o); s == name && slices.Contains(use.Items, o.ObjectID()) {
-				p, _, _ := hangs(o)
+				p, _, _ := attachment(o)
 				return use.Sheet, use.Path, p, []design.ID{o.ObjectID()}
 			}
 		}

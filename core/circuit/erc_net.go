@@ -8,9 +8,9 @@ import (
 	"goldentrace/core/design"
 )
 
-// netDoubts looks at one net: a single pin, supplies joined, pins that do not suit one
+// netFindings looks at one net: a single pin, supplies joined, pins that do not suit one
 // another, inputs nobody drives, a supply nobody feeds.
-func (n *Nets) netDoubts(d *design.Doc, net *Net) []Doubt {
+func (n *Nets) netFindings(d *design.Doc, net *Net) []Finding {
 	if len(net.Pins) == 0 {
 		return n.suppliesJoined(net)
 	}
@@ -53,25 +53,25 @@ func pinOf(d *design.Doc, ref PinRef) *design.Pin {
 	return nil
 }
 
-// atPin makes a doubt that points at a pin.
-func (n *Nets) atPin(d *design.Doc, ref PinRef, kind, about, text string) Doubt {
+// atPin makes a finding that points at a pin.
+func (n *Nets) atPin(d *design.Doc, ref PinRef, kind, about, text string) Finding {
 	p := d.Parts[ref.Part]
-	return Doubt{Key: strings.TrimSpace(fmt.Sprintf("%s %d.%s %s", kind, ref.Part, ref.Pin, ref.Path)), Kind: kind, Text: text, About: about,
+	return Finding{Key: strings.TrimSpace(fmt.Sprintf("%s %d.%s %s", kind, ref.Part, ref.Pin, ref.Path)), Kind: kind, Text: text, About: about,
 		Sheet: p.Sheet, Path: ref.Path, At: PinPlace(p, pinOf(d, ref)), Objects: []design.ID{p.ID}}
 }
 
-func (n *Nets) suppliesJoined(net *Net) []Doubt {
+func (n *Nets) suppliesJoined(net *Net) []Finding {
 	if len(net.Supplies) < 2 {
 		return nil
 	}
-	x := Doubt{Key: "twoSupplies " + strings.Join(net.Supplies, ","), Kind: "twoSupplies", Text: fmt.Sprintf("The supplies %s are joined.", strings.Join(net.Supplies, " and "))}
+	x := Finding{Key: "twoSupplies " + strings.Join(net.Supplies, ","), Kind: "twoSupplies", Text: fmt.Sprintf("The supplies %s are joined.", strings.Join(net.Supplies, " and "))}
 	x.Sheet, x.Path, x.At, x.Objects = n.placeOf(net, net.Supplies[1])
-	return []Doubt{x}
+	return []Finding{x}
 }
 
 // pairs holds the types of the net's pins against the matrix.
-func (n *Nets) pairs(d *design.Doc, net *Net, types map[string][]PinRef) []Doubt {
-	var out []Doubt
+func (n *Nets) pairs(d *design.Doc, net *Net, types map[string][]PinRef) []Finding {
+	var out []Finding
 	for i, a := range design.PinTypes {
 		for _, b := range design.PinTypes[i:] {
 			s := PairSeverity(d.Checks, a, b)

@@ -7,25 +7,25 @@ import (
 	"goldentrace/core/design"
 )
 
-// sheetDoubts looks at what shows on one sheet's drawing alone: open pins, marks on pins
+// sheetFindings looks at what shows on one sheet's drawing alone: open pins, marks on pins
 // that are connected, loose ends, bundles, ports and blocks.
-func (n *Nets) sheetDoubts(d *design.Doc, v *SheetView) []Doubt {
+func (n *Nets) sheetFindings(d *design.Doc, v *SheetView) []Finding {
 	out := slices.Clone(v.troubles)
 	for _, g := range v.groups {
 		for _, ref := range g.pins {
-			if x, ok := pinDoubt(d, v, g, ref); ok {
+			if x, ok := pinFindings(d, v, g, ref); ok {
 				out = append(out, x)
 			}
 		}
 	}
 	path := n.firstPath(v.Sheet)
-	for _, lane := range []*drawing{v.thin, v.thick} {
-		for _, l := range lane.looseEnds() {
+	for _, drawing := range []*drawing{v.single, v.bundled} {
+		for _, l := range drawing.looseEnds() {
 			what := "A bundle"
-			if !lane.bundle {
+			if !drawing.bundle {
 				what = "A wire"
 			}
-			out = append(out, Doubt{Key: fmt.Sprintf("looseEnd %d %d,%d", l.wire.ID, l.at.X, l.at.Y), Kind: "looseEnd",
+			out = append(out, Finding{Key: fmt.Sprintf("looseEnd %d %d,%d", l.wire.ID, l.at.X, l.at.Y), Kind: "looseEnd",
 				Text: what + " ends in nothing.", Sheet: v.Sheet, At: l.at, Objects: []design.ID{l.wire.ID}})
 		}
 	}
@@ -43,7 +43,7 @@ func (n *Nets) sheetDoubts(d *design.Doc, v *SheetView) []Doubt {
 		case u.Why == "noPin":
 			text = fmt.Sprintf("The port %s has no pin on the block %s.", u.Pin, block.Name)
 		}
-		out = append(out, Doubt{Key: fmt.Sprintf("portAlone %d %d %s", u.Object, u.Block, u.Pin), Kind: "portAlone", Text: text,
+		out = append(out, Finding{Key: fmt.Sprintf("portAlone %d %d %s", u.Object, u.Block, u.Pin), Kind: "portAlone", Text: text,
 			Sheet: v.Sheet, At: u.At, Objects: []design.ID{u.Object}})
 	}
 	for i := range out {
@@ -59,25 +59,25 @@ func (n *Nets) firstPath(sheet design.ID) string {
 	return ""
 }
 
-// pinDoubt looks at one pin: open without a mark, or marked and yet connected.
-func pinDoubt(d *design.Doc, v *SheetView, g *group, ref PinRef) (Doubt, bool) {
+// pinFindings looks at one pin: open without a mark, or marked and yet connected.
+func pinFindings(d *design.Doc, v *SheetView, g *group, ref PinRef) (Finding, bool) {
 	part := d.Parts[ref.Part]
 	sym := d.SymbolOf(part)
 	pin := sym.Pin(ref.Pin)
 	if pin == nil {
-		return Doubt{}, false
+		return Finding{}, false
 	}
 	at := PinPlace(part, pin)
 	bare := len(g.pins) == 1 && len(g.items) == 0 && len(g.below) == 0
-	marked := slices.ContainsFunc(v.thin.hung[at], func(o design.OnSheet) bool { return !connecting(o) })
-	x := Doubt{Sheet: v.Sheet, At: at, Objects: []design.ID{part.ID}}
+	marked := slices.ContainsFunc(v.single.attached[at], func(o design.OnSheet) bool { return !connecting(o) })
+	x := Finding{Sheet: v.Sheet, At: at, Objects: []design.ID{part.ID}}
 	switch name := pinText(d, ref, pin); {
 	case marked && !bare:
 		x.Kind, x.Text = "markOnNet", fmt.Sprintf("Pin %s is marked as left open, yet it is connected.", name)
 	case bare && !marked && pin.Type != "notConnected":
 		x.Kind, x.Text = "openPin", fmt.Sprintf("Pin %s is open and not marked as left open on purpose.", name)
 	default:
-		return Doubt{}, false
+		return Finding{}, false
 	}
 	x.Key = fmt.Sprintf("%s %d.%s", x.Kind, part.ID, ref.Pin)
 	return x, true

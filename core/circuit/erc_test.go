@@ -17,13 +17,13 @@ import (
 
 // chip makes a library part of two pins of given types, as a sheet to try them on.
 func chip(d *design.Doc, name, a, b string) {
-	d.Put(&design.Symbol{ID: d.Take(), Name: name, Pins: []design.Pin{{Number: "1", Name: "A", Type: a, At: geom.Pt(-2*grid, 0)}, {Number: "2", Name: "B", Type: b, At: geom.Pt(2*grid, 0), Turn: 2}}})
-	d.Put(&design.LibraryPart{ID: d.Take(), Name: name, Prefix: "U", Symbol: name})
+	d.Put(&design.Symbol{ID: d.NewID(), Name: name, Pins: []design.Pin{{Number: "1", Name: "A", Type: a, At: geom.Pt(-2*grid, 0)}, {Number: "2", Name: "B", Type: b, At: geom.Pt(2*grid, 0), Turn: 2}}})
+	d.Put(&design.LibraryPart{ID: d.NewID(), Name: name, Prefix: "U", Symbol: name})
 }
 
 func kinds(d *design.Doc) []string {
 	var out []string
-	for _, x := range circuit.Find(d).Doubts(d) {
+	for _, x := range circuit.Find(d).Findings(d) {
 		out = append(out, x.Kind+" "+x.Severity)
 	}
 	slices.Sort(out)
@@ -47,7 +47,7 @@ func TestPinPairs(t *testing.T) {
 			require.NoError(t, err)
 		}
 		var got string
-		for _, x := range circuit.Find(d).Doubts(d) {
+		for _, x := range circuit.Find(d).Findings(d) {
 			if x.Kind == "pinPair" {
 				got = x.Severity
 				assert.Len(t, x.Objects, 2)
@@ -57,7 +57,7 @@ func TestPinPairs(t *testing.T) {
 	}
 }
 
-// Each kind of doubt: a drawing that has it, and what mends it.
+// Each kind of finding: a drawing that has it, and what mends it.
 func TestEveryKindOfDoubt(t *testing.T) {
 	var d *design.Doc
 	var sheet design.ID
@@ -74,7 +74,7 @@ func TestEveryKindOfDoubt(t *testing.T) {
 		do(&edit.PlaceSupply{Sheet: sheet, Name: name, Shape: "ground", Feeds: feeds, At: steps(x, y)[0]})
 	}
 	has := func(kind string) bool {
-		return slices.ContainsFunc(circuit.Find(d).Doubts(d), func(x circuit.Doubt) bool { return x.Kind == kind })
+		return slices.ContainsFunc(circuit.Find(d).Findings(d), func(x circuit.Finding) bool { return x.Kind == kind })
 	}
 	for kind, c := range map[string]struct{ spoil, mend func() }{
 		"openPin": {func() { place("Resistor", 0, 0) }, func() {
@@ -165,9 +165,9 @@ func TestExcuses(t *testing.T) {
 	do(&edit.PlaceLabel{Sheet: sheet, Name: "SPARE", At: steps(6, 0)[0]})
 	f := find("singlePin")
 	require.NotNil(t, f)
-	_, err := b.Edit(&edit.Excuse{Key: f.Key, Print: f.Print, Text: f.Text, Reason: " "})
+	_, err := b.Edit(&edit.Excuse{Key: f.Key, Fingerprint: f.Fingerprint, Text: f.Text, Reason: " "})
 	assert.ErrorContains(t, err, "say why")
-	do(&edit.Excuse{Key: f.Key, Print: f.Print, Text: f.Text, Reason: "for later"})
+	do(&edit.Excuse{Key: f.Key, Fingerprint: f.Fingerprint, Text: f.Text, Reason: "for later"})
 	assert.Equal(t, "for later", find("singlePin").Excused)
 	part := only(d.Parts)
 	do(&edit.MoveItems{IDs: []design.ID{part}, Step: steps(0, 3)[0]})

@@ -79,7 +79,7 @@ func (m *mover) followers() {
 // carryMarks moves what hangs at p and was not selected.
 func (m *mover) carryMarks(p, to geom.Point) {
 	step := By(to.Sub(p))
-	for _, o := range m.old.hung[p] {
+	for _, o := range m.old.attached[p] {
 		if !m.goes(o.ObjectID()) {
 			m.now[o.ObjectID()] = step(o)
 		}
@@ -118,7 +118,7 @@ func (m *mover) stretch(w *design.Wire, a, b geom.Point, ma, mb bool) {
 	level, upright := w.A.Y == w.B.Y, w.A.X == w.B.X
 	straight := level && a.Y == b.Y || upright && a.X == b.X || !level && !upright
 	defer m.labelsAlong(w, a, b)
-	if straight && m.coversWhatHangs(w, a, b) {
+	if straight && m.coversAttached(w, a, b) {
 		m.keep(w, a, b)
 		return
 	}
@@ -130,7 +130,7 @@ func (m *mover) stretch(w *design.Wire, a, b geom.Point, ma, mb bool) {
 		return
 	}
 	// keep the wire where it was as far as things hang on its middle, and add an elbow
-	if !m.coversWhatHangs(w, a, b) || len(m.hanging(w)) > 0 {
+	if !m.coversAttached(w, a, b) || len(m.onMiddle(w)) > 0 {
 		m.keep(w, cur.A, cur.B)
 		if ma {
 			m.link(cur.A, a, w)
@@ -155,7 +155,7 @@ func (m *mover) lay(a, b geom.Point) {
 	if a == b {
 		return
 	}
-	w := &design.Wire{ID: m.take(), Sheet: m.old.sheet, A: a, B: b, Bundle: m.old.bundle}
+	w := &design.Wire{ID: m.newID(), Sheet: m.old.sheet, A: a, B: b, Bundle: m.old.bundle}
 	m.now[w.ID] = w
 	m.fixed.addWire(w)
 }
@@ -229,15 +229,15 @@ func (m *mover) touches(path []geom.Point) int {
 	return n
 }
 
-// hanging lists the places on the middle of w where something unselected connects.
-func (m *mover) hanging(w *design.Wire) []geom.Point {
+// onMiddle lists the places on the middle of w where something unselected connects.
+func (m *mover) onMiddle(w *design.Wire) []geom.Point {
 	var out []geom.Point
 	m.old.between(w.A, w.B, func(p geom.Point) { out = append(out, p) })
 	return out
 }
 
-func (m *mover) coversWhatHangs(w *design.Wire, a, b geom.Point) bool {
-	for _, p := range m.hanging(w) {
+func (m *mover) coversAttached(w *design.Wire, a, b geom.Point) bool {
+	for _, p := range m.onMiddle(w) {
 		if !geom.OnSegment(p, a, b) {
 			return false
 		}
@@ -252,7 +252,7 @@ func (m *mover) slide(w *design.Wire, a, b geom.Point, bMoved bool) bool {
 	if !bMoved {
 		far, near = b, a
 	}
-	if len(m.hanging(w)) > 0 || len(m.old.ends[far]) != 2 || len(m.old.pins[far])+len(m.old.hung[far]) > 0 {
+	if len(m.onMiddle(w)) > 0 || len(m.old.ends[far]) != 2 || len(m.old.pins[far])+len(m.old.attached[far]) > 0 {
 		return false
 	}
 	if _, anchored := m.anchors[far]; anchored {
@@ -267,7 +267,7 @@ func (m *mover) slide(w *design.Wire, a, b geom.Point, bMoved bool) bool {
 	if v.ID == w.ID {
 		v = m.old.ends[far][1]
 	}
-	if m.sel[v.ID] || m.now[v.ID] != nil || m.gone[v.ID] != nil || len(m.hanging(v)) > 0 {
+	if m.sel[v.ID] || m.now[v.ID] != nil || m.gone[v.ID] != nil || len(m.onMiddle(v)) > 0 {
 		return false
 	}
 	rest := v.A
@@ -342,7 +342,7 @@ func (m *mover) labelsAlong(w *design.Wire, a, b geom.Point) {
 		}
 		m.now[o.ObjectID()] = By(q.Sub(at))(o)
 	}
-	m.old.hungAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
+	m.old.attachedAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
 		for _, o := range list {
 			if connecting(o) {
 				fix(o, p)

@@ -9,10 +9,10 @@ import (
 // the same id.
 type Motion func(o design.Object) design.Object
 
-func carried(c design.Carriage) Motion {
+func transformed(c design.Transform) Motion {
 	return func(o design.Object) design.Object {
 		if o, ok := o.(design.OnSheet); ok {
-			return o.Carried(c)
+			return o.Transformed(c)
 		}
 		return o
 	}
@@ -20,13 +20,13 @@ func carried(c design.Carriage) Motion {
 
 // By moves everything by the same step.
 func By(step geom.Point) Motion {
-	return carried(design.Carriage{Point: func(p geom.Point) geom.Point { return p.Add(step) }})
+	return transformed(design.Transform{Point: func(p geom.Point) geom.Point { return p.Add(step) }})
 }
 
 // Turned turns the selection by quarter turns anticlockwise about the pivot; mirror flips
 // it left to right about the pivot first.
 func Turned(pivot geom.Point, quarters int, mirror bool) Motion {
-	return carried(design.Carriage{Turned: true, Mirror: mirror, Quarters: quarters, Point: func(p geom.Point) geom.Point {
+	return transformed(design.Transform{Turned: true, Mirror: mirror, Quarters: quarters, Point: func(p geom.Point) geom.Point {
 		q := p.Sub(pivot)
 		if mirror {
 			q.X = -q.X

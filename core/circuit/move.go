@@ -21,9 +21,9 @@ type Moved struct {
 // them follow at right angles: a wire's free corner slides along, else an elbow is put in
 // where it touches nothing. What touched without a wire gets one. Bundles are moved first;
 // the taps they take along move wires in turn.
-func Move(d *design.Doc, before *SheetView, sel map[design.ID]bool, motion Motion, take func() design.ID) Moved {
-	m := &mover{doc: d, sel: sel, motion: motion, take: take, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
-	for _, old := range []*drawing{before.thick, before.thin} {
+func Move(d *design.Doc, before *SheetView, sel map[design.ID]bool, motion Motion, newID func() design.ID) Moved {
+	m := &mover{doc: d, sel: sel, motion: motion, newID: newID, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
+	for _, old := range []*drawing{before.bundled, before.single} {
 		m.old = old
 		m.carrySelected(before.items)
 		m.followers()
@@ -47,7 +47,7 @@ type mover struct {
 	doc    *design.Doc
 	sel    map[design.ID]bool
 	motion Motion
-	take   func() design.ID
+	newID  func() design.ID
 	now    map[design.ID]design.Object // put
 	gone   map[design.ID]design.Object // removed
 
@@ -100,8 +100,8 @@ func (m *mover) carrySelected(items []design.OnSheet) {
 				m.anchor(s.at, at)
 			}
 		}
-		if at, bundle, ok := hangs(o); ok && bundle == m.old.bundle && connecting(o) {
-			now, _, _ := hangs(q)
+		if at, bundle, ok := attachment(o); ok && bundle == m.old.bundle && connecting(o) {
+			now, _, _ := attachment(q)
 			m.anchor(at, now)
 		}
 	}
@@ -130,7 +130,7 @@ func (m *mover) carrySelected(items []design.OnSheet) {
 		// what ends or hangs on the middle of a moved wire goes along
 		carry := func(p geom.Point) { m.anchor(p, relative(p, w, q)) }
 		m.old.between(w.A, w.B, carry)
-		m.old.hungAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
+		m.old.attachedAlong(w.A, w.B, func(p geom.Point, list []design.OnSheet) {
 			if slices.ContainsFunc(list, connecting) {
 				carry(p)
 			}

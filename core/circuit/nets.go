@@ -12,20 +12,20 @@ import (
 type Net struct {
 	Name string   `json:"name"`
 	Pins []PinRef `json:"pins"`
-	Uses []Use    `json:"uses"` // where it is drawn
+	Uses []NetUse `json:"uses"` // where it is drawn
 	// Named tells that a label, port or supply gave the name; else it is made of the first pin.
 	Named bool `json:"named"`
 	// Supplies are the names of supply marks on the net; more than one joins two supplies.
 	Supplies []string `json:"supplies,omitempty"`
 	// Names are the names of labels, ports and taps on it.
 	Names   []string `json:"names,omitempty"`
-	members []*member
+	members []*groupUse
 	base    string
 	feeds   bool
 }
 
-// Use is what a net has in one use of a sheet: wires, labels, ports, taps, supply marks.
-type Use struct {
+// NetUse is what a net has in one use of a sheet: wires, labels, ports, taps, supply marks.
+type NetUse struct {
 	Path  string      `json:"path,omitempty"`
 	Sheet design.ID   `json:"sheet"`
 	Items []design.ID `json:"items"`
@@ -37,9 +37,9 @@ type ItemRef struct {
 	ID   design.ID
 }
 
-// member is a sheet's group in one use of the sheet.
-type member struct {
-	of    *placed // the use of the sheet
+// groupUse is a sheet's group in one use of the sheet.
+type groupUse struct {
+	of    *useState // the use of the sheet
 	group *group
 	nth   int
 	keys  []string
@@ -55,24 +55,24 @@ type Nets struct {
 	OfPin  map[PinRef]string
 	OfItem map[ItemRef]string
 
-	places   map[placeKey]*placed
-	holders  map[string]map[*member]struct{} // by key: who is joined by it
-	bearers  map[string]map[*member]struct{} // by the name of a label: who may be joined by a supply's name
-	supplied map[string]int                  // groups with a supply mark of the name
-	bases    map[string]map[*Net]struct{}    // nets that would bear the name, if they were alone
+	uses     map[useKey]*useState
+	holders  map[string]map[*groupUse]struct{} // by key: who is joined by it
+	bearers  map[string]map[*groupUse]struct{} // by the name of a label: who may be joined by a supply's name
+	supplied map[string]int                    // groups with a supply mark of the name
+	bases    map[string]map[*Net]struct{}      // nets that would bear the name, if they were alone
 }
 
-type placed struct {
-	Place
+type useState struct {
+	SheetUse
 	rank    int // from the top down
-	members []*member
+	members []*groupUse
 }
 
 // Find computes the nets of a document from scratch.
 func Find(d *design.Doc) *Nets {
 	n := &Nets{
 		Views: map[design.ID]*SheetView{}, ByName: map[string]*Net{}, OfPin: map[PinRef]string{}, OfItem: map[ItemRef]string{},
-		places: map[placeKey]*placed{}, holders: map[string]map[*member]struct{}{}, bearers: map[string]map[*member]struct{}{},
+		uses: map[useKey]*useState{}, holders: map[string]map[*groupUse]struct{}{}, bearers: map[string]map[*groupUse]struct{}{},
 		supplied: map[string]int{}, bases: map[string]map[*Net]struct{}{},
 	}
 	sheets := map[design.ID]bool{}
@@ -94,16 +94,16 @@ type NetChanges struct {
 type update struct {
 	n       *Nets
 	d       *design.Doc
-	dirty   map[*Net]struct{}    // to be taken apart
-	fresh   map[*member]struct{} // without a net yet
-	flipped map[string]bool      // names whose supply may have come or gone, as it was before
-	bases   map[string]struct{}  // names whose bearers changed
-	redrawn map[*member]struct{} // joins what it joined, by other wires
+	dirty   map[*Net]struct{}      // to be taken apart
+	fresh   map[*groupUse]struct{} // without a net yet
+	flipped map[string]bool        // names whose supply may have come or gone, as it was before
+	bases   map[string]struct{}    // names whose bearers changed
+	redrawn map[*groupUse]struct{} // joins what it joined, by other wires
 }
 
 // Refresh recomputes the given sheets and what follows from them.
 func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
-	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*member]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*member]struct{}{}}
+	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*groupUse]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*groupUse]struct{}{}}
 	for id := range sheets {
 		if d.Sheets[id] == nil {
 			delete(n.Views, id)
@@ -118,11 +118,11 @@ func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
 			sheets[id] = true
 		}
 	}
-	now := map[placeKey]bool{}
-	for i := range n.Tree.Places {
-		p := &n.Tree.Places[i]
+	now := map[useKey]bool{}
+	for i := range n.Tree.Uses {
+		p := &n.Tree.Uses[i]
 		now[p.key()] = true
-		old := n.places[p.key()]
+		old := n.uses[p.key()]
 		if old != nil && old.Label == p.Label && !sheets[p.Sheet] {
 			old.rank = i
 			continue
@@ -136,10 +136,10 @@ func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
 		}
 		u.enter(p, i, old)
 	}
-	for key, p := range n.places {
+	for key, p := range n.uses {
 		if !now[key] {
 			u.drop(p)
-			delete(n.places, key)
+			delete(n.uses, key)
 		}
 	}
 	u.settleSupplies()
@@ -170,7 +170,7 @@ func (u *update) supply(name string, by int) {
 	}
 }
 
-func (u *update) unkey(m *member) {
+func (u *update) unkey(m *groupUse) {
 	for _, k := range m.keys {
 		unnote(u.n.holders, k, m)
 	}
@@ -180,14 +180,14 @@ func (u *update) unkey(m *member) {
 	}
 }
 
-func (u *update) drop(p *placed) {
+func (u *update) drop(p *useState) {
 	for _, m := range p.members {
 		u.dropMember(m)
 	}
 	p.members = nil
 }
 
-func (u *update) dropMember(m *member) {
+func (u *update) dropMember(m *groupUse) {
 	u.unkey(m)
 	for _, name := range m.group.names {
 		unnote(u.n.bearers, name, m)
@@ -201,19 +201,19 @@ func (u *update) dropMember(m *member) {
 
 // enter takes up the groups of a sheet in one of its uses. Groups that join what they joined
 // before keep their member, so that their nets are left alone.
-func (u *update) enter(at *Place, rank int, old *placed) {
-	p := &placed{Place: *at, rank: rank}
-	u.n.places[at.key()] = p
-	kept := map[string][]*member{}
+func (u *update) enter(at *SheetUse, rank int, old *useState) {
+	p := &useState{SheetUse: *at, rank: rank}
+	u.n.uses[at.key()] = p
+	kept := map[string][]*groupUse{}
 	if old != nil {
 		for _, m := range old.members {
-			kept[m.group.mark] = append(kept[m.group.mark], m)
+			kept[m.group.content] = append(kept[m.group.content], m)
 		}
 	}
 	for i, g := range u.n.Views[at.Sheet].groups {
-		if list := kept[g.mark]; len(list) > 0 {
+		if list := kept[g.content]; len(list) > 0 {
 			m := list[0]
-			kept[g.mark] = list[1:]
+			kept[g.content] = list[1:]
 			if !slices.Equal(m.group.items, g.items) {
 				u.redrawn[m] = struct{}{}
 			}
@@ -221,7 +221,7 @@ func (u *update) enter(at *Place, rank int, old *placed) {
 			p.members = append(p.members, m)
 			continue
 		}
-		m := &member{of: p, group: g, nth: i}
+		m := &groupUse{of: p, group: g, nth: i}
 		p.members = append(p.members, m)
 		u.fresh[m] = struct{}{}
 		for _, name := range g.names {
@@ -241,7 +241,7 @@ func (u *update) enter(at *Place, rank int, old *placed) {
 // key computes the names by which a member is joined with others: those of its sheet's
 // labels and ports within the use of the sheet, those of supplies everywhere, those of the
 // ports below the pins of blocks.
-func (u *update) key(m *member) {
+func (u *update) key(m *groupUse) {
 	g := m.group
 	own := func(kind string, path string, sheet design.ID, name string) string {
 		return fmt.Sprintf("%s%s#%d\x00%s", kind, path, sheet, name)
@@ -256,11 +256,14 @@ func (u *update) key(m *member) {
 			m.keys = append(m.keys, "s\x00"+name)
 		}
 	}
-	for _, name := range g.ports {
-		m.keys = append(m.keys, own("p", m.of.Path, m.of.Sheet, name))
+	for _, l := range g.leads {
+		m.keys = append(m.keys, own("b", m.of.Path, m.of.Sheet, l))
+	}
+	for _, p := range g.ports {
+		m.keys = append(m.keys, own("p", m.of.Path, m.of.Sheet, fmt.Sprintf("%s#%d", p.name, p.nth)))
 	}
 	for _, l := range g.below {
-		m.keys = append(m.keys, own("p", Below(m.of.Path, l.block.ID), l.block.Of, l.name))
+		m.keys = append(m.keys, own("p", Below(m.of.Path, l.block.ID), l.block.Of, fmt.Sprintf("%s#%d", l.name, l.nth)))
 	}
 	for _, k := range m.keys {
 		note(u.n.holders, k, m)
@@ -287,7 +290,7 @@ func (u *update) settleSupplies() {
 // rebuild takes apart the nets that changed and makes nets of what is without one.
 func (u *update) rebuild() NetChanges {
 	n := u.n
-	var todo []*member
+	var todo []*groupUse
 	for m := range u.fresh {
 		todo = append(todo, m)
 	}
@@ -313,7 +316,7 @@ func (u *update) rebuild() NetChanges {
 	}
 	// release has cleared the nets; members may be listed twice
 	sets := newForest()
-	node := make(map[*member]int, len(todo))
+	node := make(map[*groupUse]int, len(todo))
 	byKey := map[string]int{}
 	pool := todo[:0]
 	for _, m := range todo {
@@ -366,7 +369,7 @@ func (u *update) rebuild() NetChanges {
 }
 
 // release gives back the members of a net that are still there.
-func (u *update) release(net *Net, todo []*member) []*member {
+func (u *update) release(net *Net, todo []*groupUse) []*groupUse {
 	for _, m := range net.members {
 		if m.of != nil {
 			m.net = nil
@@ -408,12 +411,13 @@ func (u *update) forget(net *Net, out NetChanges) {
 }
 
 // fill gathers what a net joins, and the name it would bear if no other net did: a
-// supply's wins, then that of the label or port nearest to the top, then the first pin's.
+// supply's wins, then that of the label or port nearest to the top, then that of the member of
+// an unnamed bundle, then the first pin's.
 func (u *update) fill(net *Net) {
-	slices.SortFunc(net.members, func(a, b *member) int {
+	slices.SortFunc(net.members, func(a, b *groupUse) int {
 		return cmp.Or(cmp.Compare(a.of.rank, b.of.rank), cmp.Compare(a.nth, b.nth))
 	})
-	depth := 1 << 30
+	depth, calledDepth, called := 1<<30, 1<<30, ""
 	for _, m := range net.members {
 		g := m.group
 		for _, p := range g.pins {
@@ -424,7 +428,7 @@ func (u *update) fill(net *Net) {
 			if k := len(net.Uses); k > 0 && net.Uses[k-1].Path == m.of.Path && net.Uses[k-1].Sheet == m.of.Sheet {
 				net.Uses[k-1].Items = append(net.Uses[k-1].Items, g.items...)
 			} else {
-				net.Uses = append(net.Uses, Use{m.of.Path, m.of.Sheet, slices.Clone(g.items)})
+				net.Uses = append(net.Uses, NetUse{m.of.Path, m.of.Sheet, slices.Clone(g.items)})
 			}
 		}
 		net.Supplies = append(net.Supplies, g.supplies...)
@@ -434,6 +438,9 @@ func (u *update) fill(net *Net) {
 			if m.of.Depth < depth || m.of.Depth == depth && CompareNatural(name, net.base) < 0 {
 				depth, net.base = m.of.Depth, name
 			}
+		}
+		if g.called != "" && m.of.Depth < calledDepth {
+			calledDepth, called = m.of.Depth, g.called
 		}
 	}
 	for i := range net.Uses {
@@ -448,6 +455,9 @@ func (u *update) fill(net *Net) {
 	case len(net.Supplies) > 0:
 		net.base = net.Supplies[0]
 	case net.base != "":
+	case called != "":
+		net.Named = false
+		net.base = called
 	case len(net.Pins) > 0:
 		net.Named = false
 		net.base = PinName(u.d, net.Pins[0])
@@ -459,7 +469,7 @@ func (u *update) fill(net *Net) {
 
 // home is the place whose name tells a net from others of the same base: the first, from
 // the top, that bears the base.
-func (net *Net) home() *placed {
+func (net *Net) home() *useState {
 	for _, m := range net.members {
 		if slices.Contains(m.group.names, net.base) {
 			return m.of
@@ -469,7 +479,8 @@ func (net *Net) home() *placed {
 }
 
 // name gives final names to the nets whose base, or the number of nets of that base,
-// changed: the base alone when no other net has it, else with the place before it.
+// changed: the base alone when no other net has it, else with the place before it. A net whose
+// base no label or supply gives makes way for others: it is called after its first pin then.
 func (u *update) name(out NetChanges) {
 	n := u.n
 	type want struct {
@@ -479,9 +490,19 @@ func (u *update) name(out NetChanges) {
 	var todo []want
 	for base := range u.bases {
 		nets := n.bases[base]
+		named := 0
+		for net := range nets {
+			if net.Named {
+				named++
+			}
+		}
 		for net := range nets {
 			name := base
-			if len(nets) > 1 {
+			switch {
+			case len(nets) == 1 || net.Named && named == 1:
+			case !net.Named && len(net.Pins) > 0:
+				name = PinName(u.d, net.Pins[0])
+			default:
 				name = net.home().Label + "/" + base
 			}
 			if net.Name != name {

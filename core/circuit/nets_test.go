@@ -34,13 +34,13 @@ func sketch(t *rapid.T) (*design.Doc, design.ID) {
 		a := place(t, "a")
 		step := int64(rapid.IntRange(1, 5).Draw(t, "length")) * grid
 		b := a.Add(rapid.SampledFrom([]geom.Point{{X: step}, {Y: step}, {X: step, Y: step}}).Draw(t, "way"))
-		d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: a, B: b})
+		d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: a, B: b})
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "labels") {
-		d.Put(&design.Label{ID: d.Take(), Sheet: sheet, Name: rapid.SampledFrom([]string{"A", "B"}).Draw(t, "name"), At: place(t, "label")})
+		d.Put(&design.Label{ID: d.NewID(), Sheet: sheet, Name: rapid.SampledFrom([]string{"A", "B"}).Draw(t, "name"), At: place(t, "label")})
 	}
 	for range rapid.IntRange(0, 3).Draw(t, "supplies") {
-		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: rapid.SampledFrom([]string{"GND", "B"}).Draw(t, "supply"), Shape: "ground", At: place(t, "supply")})
+		d.Put(&design.Supply{ID: d.NewID(), Sheet: sheet, Name: rapid.SampledFrom([]string{"GND", "B"}).Draw(t, "supply"), Shape: "ground", At: place(t, "supply")})
 	}
 	return d, sheet
 }
@@ -138,7 +138,7 @@ func abs(v int64) int64 { return max(v, -v) }
 func partition[K comparable](of map[circuit.PinRef]K) []string {
 	groups := map[K][]string{}
 	for ref, k := range of {
-		groups[k] = append(groups[k], fmt.Sprintf("%d.%s", ref.Part, ref.Pin))
+		groups[k] = append(groups[k], fmt.Sprintf("%d.%s@%s", ref.Part, ref.Pin, ref.Path))
 	}
 	var out []string
 	for _, g := range groups {
@@ -160,12 +160,12 @@ func TestNetsAgainstFlood(t *testing.T) {
 func TestCrossingIsNoJunction(t *testing.T) {
 	d := design.New("cross")
 	sheet := d.SheetsInOrder()[0].ID
-	d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: geom.Pt(0, 0), B: geom.Pt(10*grid, 0)})
-	d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: geom.Pt(5*grid, -5*grid), B: geom.Pt(5*grid, 5*grid)})
+	d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: geom.Pt(0, 0), B: geom.Pt(10*grid, 0)})
+	d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: geom.Pt(5*grid, -5*grid), B: geom.Pt(5*grid, 5*grid)})
 	n := circuit.Find(d)
 	assert.Len(t, n.ByName, 2)
 	assert.Empty(t, n.Views[sheet].Junctions)
-	d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: geom.Pt(2*grid, 0), B: geom.Pt(2*grid, 3*grid)})
+	d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: geom.Pt(2*grid, 0), B: geom.Pt(2*grid, 3*grid)})
 	n = circuit.Find(d)
 	assert.Len(t, n.ByName, 2)
 	assert.Equal(t, []geom.Point{geom.Pt(2*grid, 0)}, n.Views[sheet].Junctions)
@@ -233,7 +233,7 @@ func TestIncrementalEqualsFromScratch(t *testing.T) {
 				cs, err = b.Edit(&edit.Remove{IDs: slices.Sorted(maps.Keys(d.Wires))[:min(1, len(d.Wires))]})
 			case 4:
 				if len(done) > 0 {
-					b.Take(done[len(done)-1].Inverted())
+					b.Apply(done[len(done)-1].Inverted())
 					done = done[:len(done)-1]
 				}
 			}

@@ -12,13 +12,13 @@ import (
 // redraw gives nets that join what they joined the wires they are drawn with now.
 func (u *update) redraw(out NetChanges) {
 	n := u.n
-	places := map[*Net]map[*placed]bool{}
+	places := map[*Net]map[*useState]bool{}
 	for m := range u.redrawn {
 		if _, again := u.dirty[m.net]; again || m.of == nil || m.net == nil || out.Changed[m.net.Name] == m.net {
 			continue
 		}
 		if places[m.net] == nil {
-			places[m.net] = map[*placed]bool{}
+			places[m.net] = map[*useState]bool{}
 		}
 		places[m.net][m.of] = true
 	}
@@ -44,16 +44,16 @@ func (u *update) redraw(out NetChanges) {
 }
 
 // redrawUse gathers anew what a net has in one use of a sheet.
-func (u *update) redrawUse(net *Net, p *placed) {
+func (u *update) redrawUse(net *Net, p *useState) {
 	n := u.n
-	use := Use{Path: p.Path, Sheet: p.Sheet}
+	use := NetUse{Path: p.Path, Sheet: p.Sheet}
 	for _, m := range p.members {
 		if m.net != nil && len(net.members) > 0 && m.net == net.members[0].net {
 			use.Items = append(use.Items, m.group.items...)
 		}
 	}
 	slices.Sort(use.Items)
-	nth := slices.IndexFunc(net.Uses, func(x Use) bool { return x.Path == p.Path && x.Sheet == p.Sheet })
+	nth := slices.IndexFunc(net.Uses, func(x NetUse) bool { return x.Path == p.Path && x.Sheet == p.Sheet })
 	if nth >= 0 {
 		for _, id := range net.Uses[nth].Items {
 			if ref := (ItemRef{p.Path, id}); n.OfItem[ref] == net.Name {
@@ -73,8 +73,8 @@ func (u *update) redrawUse(net *Net, p *placed) {
 	case nth >= 0:
 		net.Uses[nth] = use
 	default:
-		rank := func(x Use) int { return n.places[placeKey{x.Path, x.Sheet}].rank }
-		at, _ := slices.BinarySearchFunc(net.Uses, p.rank, func(x Use, r int) int { return cmp.Compare(rank(x), r) })
+		rank := func(x NetUse) int { return n.uses[useKey{x.Path, x.Sheet}].rank }
+		at, _ := slices.BinarySearchFunc(net.Uses, p.rank, func(x NetUse, r int) int { return cmp.Compare(rank(x), r) })
 		net.Uses = slices.Insert(net.Uses, at, use)
 	}
 }
@@ -87,28 +87,28 @@ func Redrawn(was, is *Net) bool {
 
 // Redraw lists the uses in which a net is drawn otherwise than it was; a use it left has no
 // items.
-func Redraw(was, is *Net) []Use {
-	var out []Use
-	old := map[placeKey]Use{}
+func Redraw(was, is *Net) []NetUse {
+	var out []NetUse
+	old := map[useKey]NetUse{}
 	for _, u := range was.Uses {
-		old[placeKey{u.Path, u.Sheet}] = u
+		old[useKey{u.Path, u.Sheet}] = u
 	}
 	for _, u := range is.Uses {
-		k := placeKey{u.Path, u.Sheet}
+		k := useKey{u.Path, u.Sheet}
 		if o, ok := old[k]; !ok || !slices.Equal(o.Items, u.Items) {
 			out = append(out, u)
 		}
 		delete(old, k)
 	}
 	for _, u := range old {
-		out = append(out, Use{Path: u.Path, Sheet: u.Sheet, Items: []design.ID{}})
+		out = append(out, NetUse{Path: u.Path, Sheet: u.Sheet, Items: []design.ID{}})
 	}
 	return out
 }
 
 func sameNet(a, b *Net) bool {
 	return a.Named == b.Named && a.feeds == b.feeds && slices.Equal(a.Pins, b.Pins) && slices.Equal(a.Supplies, b.Supplies) && slices.Equal(a.Names, b.Names) &&
-		slices.EqualFunc(a.Uses, b.Uses, func(x, y Use) bool {
+		slices.EqualFunc(a.Uses, b.Uses, func(x, y NetUse) bool {
 			return x.Path == y.Path && x.Sheet == y.Sheet && slices.Equal(x.Items, y.Items)
 		})
 }

@@ -49,7 +49,7 @@ func Renumber(d *design.Doc, t *Tree, by Numbering) ([]Renaming, error) {
 			kept[k.Designator] = true
 			continue
 		}
-		list = append(list, item{k, t.order[placeKey{k.Lead().Path, p.Sheet}], p.At, prefix})
+		list = append(list, item{k, t.order[useKey{k.Lead().Path, p.Sheet}], p.At, prefix})
 	}
 	const row = 7_500_000 // what stands within a row differs by less
 	slices.SortStableFunc(list, func(a, b item) int {

@@ -33,22 +33,22 @@ type drawing struct {
 	// pins are the places where bodies connect: pins of parts and blocks, ends of taps. The
 	// ref's Part is the id of the body.
 	pins map[geom.Point][]PinRef
-	// hung are labels, ports, supply and no-connect marks; on bundles taps.
-	hung map[geom.Point][]design.OnSheet
+	// attached are labels, ports, supply and no-connect marks; on bundles taps.
+	attached map[geom.Point][]design.OnSheet
 	// byRow and byColumn hold the places of ends and pins, also of those taken out again.
 	byRow    map[int64][]geom.Point
 	byColumn map[int64][]geom.Point
-	// hungRow and hungColumn hold the places of hung.
-	hungRow    map[int64][]geom.Point
-	hungColumn map[int64][]geom.Point
+	// attachedRow and attachedColumn hold the places of attached.
+	attachedRow    map[int64][]geom.Point
+	attachedColumn map[int64][]geom.Point
 }
 
 func newDrawing(sheet design.ID, bundle bool) *drawing {
 	return &drawing{
 		sheet: sheet, bundle: bundle, rows: map[int64][]*design.Wire{}, columns: map[int64][]*design.Wire{},
-		ends: map[geom.Point][]*design.Wire{}, pins: map[geom.Point][]PinRef{}, hung: map[geom.Point][]design.OnSheet{},
+		ends: map[geom.Point][]*design.Wire{}, pins: map[geom.Point][]PinRef{}, attached: map[geom.Point][]design.OnSheet{},
 		byRow: map[int64][]geom.Point{}, byColumn: map[int64][]geom.Point{},
-		hungRow: map[int64][]geom.Point{}, hungColumn: map[int64][]geom.Point{},
+		attachedRow: map[int64][]geom.Point{}, attachedColumn: map[int64][]geom.Point{},
 	}
 }
 
@@ -81,8 +81,8 @@ func spots(d *design.Doc, o design.Object) []spot {
 	return out
 }
 
-// hangs tells where a label, port or mark hangs, and whether it means bundles.
-func hangs(o design.Object) (at geom.Point, bundle, ok bool) {
+// attachment tells where a label, port or mark is attached, and whether it means bundles.
+func attachment(o design.Object) (at geom.Point, bundle, ok bool) {
 	switch o := o.(type) {
 	case *design.Label:
 		return o.At, design.IsBundle(o.Name), true
@@ -121,12 +121,12 @@ func (g *drawing) add(d *design.Doc, o design.OnSheet) {
 			g.pins[s.at] = append(g.pins[s.at], PinRef{Part: o.ObjectID(), Pin: s.name})
 		}
 	}
-	if at, bundle, ok := hangs(o); ok && bundle == g.bundle {
-		if len(g.hung[at]) == 0 {
-			g.hungRow[at.Y] = append(g.hungRow[at.Y], at)
-			g.hungColumn[at.X] = append(g.hungColumn[at.X], at)
+	if at, bundle, ok := attachment(o); ok && bundle == g.bundle {
+		if len(g.attached[at]) == 0 {
+			g.attachedRow[at.Y] = append(g.attachedRow[at.Y], at)
+			g.attachedColumn[at.X] = append(g.attachedColumn[at.X], at)
 		}
-		g.hung[at] = append(g.hung[at], o)
+		g.attached[at] = append(g.attached[at], o)
 	}
 }
 
@@ -179,24 +179,24 @@ func (g *drawing) between(a, b geom.Point, f func(p geom.Point)) {
 	}
 }
 
-// hungAlong calls f for each place strictly between a and b where something hangs.
-func (g *drawing) hungAlong(a, b geom.Point, f func(p geom.Point, list []design.OnSheet)) {
+// attachedAlong calls f for each place strictly between a and b where something hangs.
+func (g *drawing) attachedAlong(a, b geom.Point, f func(p geom.Point, list []design.OnSheet)) {
 	check := func(p geom.Point) {
 		if p != a && p != b && geom.OnSegment(p, a, b) {
-			f(p, g.hung[p])
+			f(p, g.attached[p])
 		}
 	}
 	switch {
 	case a.Y == b.Y:
-		for _, p := range g.hungRow[a.Y] {
+		for _, p := range g.attachedRow[a.Y] {
 			check(p)
 		}
 	case a.X == b.X:
-		for _, p := range g.hungColumn[a.X] {
+		for _, p := range g.attachedColumn[a.X] {
 			check(p)
 		}
 	default:
-		for p := range g.hung {
+		for p := range g.attached {
 			check(p)
 		}
 	}
@@ -213,7 +213,7 @@ func (g *drawing) through(p geom.Point, f func(w *design.Wire)) {
 	}
 }
 
-// connecting tells whether a hung object joins what it hangs on; a no-connect mark does not.
+// connecting tells whether a attached object joins what it hangs on; a no-connect mark does not.
 func connecting(o design.OnSheet) bool {
 	_, mark := o.(*design.OpenMark)
 	return !mark
@@ -228,7 +228,7 @@ func (g *drawing) points() map[geom.Point]struct{} {
 	for p := range g.pins {
 		out[p] = struct{}{}
 	}
-	for p, list := range g.hung {
+	for p, list := range g.attached {
 		for _, o := range list {
 			if connecting(o) {
 				out[p] = struct{}{}
@@ -271,7 +271,7 @@ func (g *drawing) junctions() []geom.Point {
 func (g *drawing) looseEnds() []looseEnd {
 	var out []looseEnd
 	for p, ends := range g.ends {
-		if len(ends) > 1 || len(g.pins[p])+len(g.hung[p]) > 0 {
+		if len(ends) > 1 || len(g.pins[p])+len(g.attached[p]) > 0 {
 			continue
 		}
 		n := 0

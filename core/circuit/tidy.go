@@ -69,12 +69,12 @@ func mergeAt(g *drawing, w *design.Wire) (merged, other *design.Wire) {
 // Line plans the wires, or the bundle, for a line the user draws through the given places:
 // pieces that continue a wire in a straight line become one with it, and pieces already
 // covered by a wire are left out.
-func Line(v *SheetView, path []geom.Point, bundle bool, take func() design.ID) (put []*design.Wire, remove []*design.Wire) {
-	old := v.thin
+func Line(v *SheetView, path []geom.Point, bundle bool, newID func() design.ID) (put []*design.Wire, remove []*design.Wire) {
+	old := v.single
 	if bundle {
-		old = v.thick
+		old = v.bundled
 	}
-	m := &mover{old: old, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}, doc: design.Empty(), take: take, fixed: newDrawing(v.Sheet, bundle)}
+	m := &mover{old: old, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}, doc: design.Empty(), newID: newID, fixed: newDrawing(v.Sheet, bundle)}
 	for _, w := range old.wires {
 		m.doc.Put(w)
 		m.fixed.addWire(w)
@@ -103,7 +103,7 @@ func Line(v *SheetView, path []geom.Point, bundle bool, take func() design.ID) (
 // Under lists the wires on whose middle both places lie.
 func Under(v *SheetView, a, b geom.Point) []*design.Wire {
 	var out []*design.Wire
-	v.thin.through(a, func(w *design.Wire) {
+	v.single.through(a, func(w *design.Wire) {
 		if geom.OnSegment(b, w.A, w.B) {
 			out = append(out, w)
 		}

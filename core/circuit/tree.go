@@ -8,9 +8,9 @@ import (
 	"goldentrace/core/design"
 )
 
-// Place is one use of a sheet: a sheet nobody stands for has one, with an empty path; each
+// SheetUse is one use of a sheet: a sheet nobody stands for has one, with an empty path; each
 // block gives the sheet it stands for another, at the path of the blocks that lead there.
-type Place struct {
+type SheetUse struct {
 	Path  string    `json:"path"` // ids of blocks, from the top, joined by slashes
 	Sheet design.ID `json:"sheet"`
 	Label string    `json:"label"` // as people call it: the sheet's or the blocks' names
@@ -19,25 +19,25 @@ type Place struct {
 
 // Tree lists all uses of all sheets, from the top down, in the order of sheets and blocks.
 type Tree struct {
-	Places []Place
-	of     map[design.ID][]Place
-	order  map[placeKey]int
+	Uses  []SheetUse
+	of    map[design.ID][]SheetUse
+	order map[useKey]int
 }
 
-type placeKey struct {
+type useKey struct {
 	path  string
 	sheet design.ID
 }
 
-func (p Place) key() placeKey { return placeKey{p.Path, p.Sheet} }
+func (p SheetUse) key() useKey { return useKey{p.Path, p.Sheet} }
 
-// MostPlaces bounds the uses of sheets in a project.
-const MostPlaces = 10_000
+// MostUses bounds the uses of sheets in a project.
+const MostUses = 10_000
 
 // TreeOf finds the uses of all sheets. A sheet within itself, which commands refuse, and
-// uses beyond MostPlaces are left out.
+// uses beyond MostUses are left out.
 func TreeOf(d *design.Doc) *Tree {
-	t := &Tree{of: map[design.ID][]Place{}, order: map[placeKey]int{}}
+	t := &Tree{of: map[design.ID][]SheetUse{}, order: map[useKey]int{}}
 	blocks := map[design.ID][]*design.SheetBlock{}
 	used := map[design.ID]bool{}
 	seen := map[string]bool{} // labels, each once
@@ -54,14 +54,14 @@ func TreeOf(d *design.Doc) *Tree {
 			return cmp.Compare(sa.Order, sb.Order)
 		})
 	}
-	var walk func(p Place)
-	walk = func(p Place) {
-		if len(t.Places) >= MostPlaces || p.Depth > 50 {
+	var walk func(p SheetUse)
+	walk = func(p SheetUse) {
+		if len(t.Uses) >= MostUses || p.Depth > 50 {
 			return
 		}
 		seen[p.Label] = true
-		t.order[p.key()] = len(t.Places)
-		t.Places = append(t.Places, p)
+		t.order[p.key()] = len(t.Uses)
+		t.Uses = append(t.Uses, p)
 		t.of[p.Sheet] = append(t.of[p.Sheet], p)
 		for _, b := range blocks[p.Sheet] {
 			if d.Sheets[b.Of] == nil {
@@ -74,12 +74,12 @@ func TreeOf(d *design.Doc) *Tree {
 			if seen[label] {
 				label = fmt.Sprintf("%s/%s %d", p.Label, b.Name, b.ID)
 			}
-			walk(Place{Path: Below(p.Path, b.ID), Sheet: b.Of, Label: label, Depth: p.Depth + 1})
+			walk(SheetUse{Path: Below(p.Path, b.ID), Sheet: b.Of, Label: label, Depth: p.Depth + 1})
 		}
 	}
 	for _, s := range d.SheetsInOrder() {
 		if !used[s.ID] {
-			walk(Place{Sheet: s.ID, Label: s.Name})
+			walk(SheetUse{Sheet: s.ID, Label: s.Name})
 		}
 	}
 	return t
@@ -94,18 +94,18 @@ func Below(path string, block design.ID) string {
 }
 
 // Of lists the uses of the sheet.
-func (t *Tree) Of(sheet design.ID) []Place { return t.of[sheet] }
+func (t *Tree) Of(sheet design.ID) []SheetUse { return t.of[sheet] }
 
 // Has tells whether the path leads to a use of the sheet.
 func (t *Tree) Has(path string, sheet design.ID) bool {
-	_, ok := t.order[placeKey{path, sheet}]
+	_, ok := t.order[useKey{path, sheet}]
 	return ok
 }
 
 // sameOrder tells whether the uses that are in both trees come in the same order.
 func (t *Tree) sameOrder(before *Tree) bool {
 	last := -1
-	for _, p := range before.Places {
+	for _, p := range before.Uses {
 		if i, ok := t.order[p.key()]; ok {
 			if i < last {
 				return false

@@ -13,26 +13,17 @@ import (
 
 // SheetView is what one sheet's drawing means, whatever stands on other sheets.
 type SheetView struct {
-	Sheet     design.ID    `json:"sheet"`
-	Junctions []geom.Point `json:"junctions"`
-	Knots     []geom.Point `json:"knots"` // junctions of bundles
-	Loose     []geom.Point `json:"loose"`
-	Bundles   []*Bundle    `json:"bundles"`
-	Unmatched []Unmatched  `json:"unmatched"`
-	groups    []*group
-	items     []design.OnSheet
-	thin      *drawing
-	thick     *drawing
-	troubles  []Doubt // of bundles, that show on the sheet alone
-}
-
-// Bundle is a set of joined bundle wires and what its members are called on its sheet.
-type Bundle struct {
-	Name    string      `json:"name"`
-	Members []string    `json:"members"`
-	Items   []design.ID `json:"items"`
-	taps    []*design.Tap
-	at      geom.Point
+	Sheet           design.ID    `json:"sheet"`
+	Junctions       []geom.Point `json:"junctions"`
+	BundleJunctions []geom.Point `json:"bundleJunctions"` // junctions of bundles
+	Loose           []geom.Point `json:"loose"`
+	Bundles         []*Bundle    `json:"bundles"`
+	Unmatched       []Unmatched  `json:"unmatched"`
+	groups          []*group
+	items           []design.OnSheet
+	single          *drawing
+	bundled         *drawing
+	troubles        []Finding // of bundles, that show on the sheet alone
 }
 
 // Unmatched is a port no block's pin mirrors, or a pin of a block no port of its sheet
@@ -45,10 +36,17 @@ type Unmatched struct {
 	Why    string     `json:"why"` // noPin, noPort, way
 }
 
-// lower is a member of the nets of the sheet a block stands for.
+// lower is what a pin of a block leads to: a member of the port of the pin's name on the
+// sheet the block stands for.
 type lower struct {
 	block *design.SheetBlock
-	name  string
+	member
+}
+
+// member is one net of a port, or of a pin that mirrors one: the nth of its name.
+type member struct {
+	name string
+	nth  int
 }
 
 // group is what touches on one sheet, or one member of a bundle.
@@ -56,20 +54,24 @@ type group struct {
 	sheet    design.ID
 	pins     []PinRef // of parts
 	items    []design.ID
-	marks    []design.ID // items that carry a name
-	names    []string    // of labels, ports and taps
-	ports    []string
+	named    []design.ID // items that carry a name
+	names    []string    // of labels and ports: they join within the use of the sheet
+	called   string      // what it is called where nothing names it: a member of an unnamed bundle
+	leads    []string    // of a member of a bundle and of the taps that lead it out: which ones
+	ports    []member
 	supplies []string
 	feeds    bool
 	below    []lower
 	ends     []string // of a member of a bundle: what it joins, for comparison
-	mark     string   // groups with the same mark join the same
+	content  string   // groups with the same content join the same
 }
 
-// named tells whether the group has something a net can be called after but its wires.
-func (g *group) named() bool { return len(g.pins)+len(g.names)+len(g.supplies) > 0 }
+// nameable tells whether the group has something a net can be called after but its wires.
+func (g *group) nameable() bool {
+	return len(g.pins)+len(g.names)+len(g.supplies) > 0 || g.called != ""
+}
 
-// sign writes all that a group joins into its mark.
+// sign writes all that a group joins into its content.
 func (g *group) sign(d *design.Doc) {
 	var b strings.Builder
 	for _, p := range g.pins {
@@ -83,29 +85,32 @@ func (g *group) sign(d *design.Doc) {
 		fmt.Fprintf(&b, "p%d.%s.%s\n", p.Part, p.Pin, name)
 	}
 	fmt.Fprint(&b, g.feeds)
-	if !g.named() {
+	if !g.nameable() {
 		fmt.Fprint(&b, g.items)
 	}
 	for _, l := range g.below {
-		fmt.Fprintf(&b, "\nb%d.%d.%s", l.block.ID, l.block.Of, l.name)
+		fmt.Fprintf(&b, "\nb%d.%d.%s#%d", l.block.ID, l.block.Of, l.name, l.nth)
 	}
-	for _, list := range [][]string{g.names, g.ports, g.supplies, g.ends} {
+	for _, p := range g.ports {
+		fmt.Fprintf(&b, "\no%s#%d", p.name, p.nth)
+	}
+	for _, list := range [][]string{g.names, {g.called}, g.leads, g.supplies, g.ends} {
 		b.WriteString("\n;")
 		for _, s := range list {
 			b.WriteString(s)
 			b.WriteByte(0)
 		}
 	}
-	g.mark = b.String()
+	g.content = b.String()
 }
 
 func viewSheet(d *design.Doc, sheet design.ID) *SheetView {
-	v := viewItems(d, sheet, d.Standing(sheet))
+	v := viewItems(d, sheet, d.ItemsOf(sheet))
 	for _, g := range v.groups {
 		g.sign(d)
 	}
-	v.Junctions, v.Knots = v.thin.junctions(), v.thick.junctions()
-	for _, l := range append(v.thin.looseEnds(), v.thick.looseEnds()...) {
+	v.Junctions, v.BundleJunctions = v.single.junctions(), v.bundled.junctions()
+	for _, l := range append(v.single.looseEnds(), v.bundled.looseEnds()...) {
 		v.Loose = append(v.Loose, l.at)
 	}
 	sortPoints(v.Loose)
@@ -115,7 +120,7 @@ func viewSheet(d *design.Doc, sheet design.ID) *SheetView {
 
 // viewItems finds what joins what among the items of a sheet.
 func viewItems(d *design.Doc, sheet design.ID, items []design.OnSheet) *SheetView {
-	v := &SheetView{Sheet: sheet, items: items, thin: draw(d, sheet, items, false), thick: draw(d, sheet, items, true)}
+	v := &SheetView{Sheet: sheet, items: items, single: draw(d, sheet, items, false), bundled: draw(d, sheet, items, true)}
 	held := v.gatherBundles(d)
 	v.gatherGroups(d, held)
 	for _, g := range v.groups {
@@ -126,212 +131,74 @@ func viewItems(d *design.Doc, sheet design.ID, items []design.OnSheet) *SheetVie
 	return v
 }
 
-// terminal is where a bundle gets its members from: a label, a port, a block's pin.
-type terminal struct {
-	id    design.ID
-	names []string
-	block *design.SheetBlock // of a pin
-	port  bool
-	text  string
-	at    geom.Point
-}
-
-// gatherBundles finds the bundles and, for each tap, the name of the net it leads out.
-func (v *SheetView) gatherBundles(d *design.Doc) (held map[design.ID]string) {
-	held = map[design.ID]string{}
-	v.thick.sets(func(wires []*design.Wire, places []geom.Point) {
-		b := &Bundle{}
-		var ends []terminal
-		for _, w := range wires {
-			b.Items = append(b.Items, w.ID)
-		}
-		for _, p := range places {
-			b.at = p
-			for _, ref := range v.thick.pins[p] {
-				block := d.Blocks[ref.Part]
-				if block == nil { // a preview's
-					block = v.block(ref.Part)
-				}
-				names, err := design.Members(ref.Pin)
-				if err == nil && block != nil {
-					ends = append(ends, terminal{id: ref.Part, names: names, block: block, text: ref.Pin, at: p})
-				}
-			}
-			for _, o := range v.thick.hung[p] {
-				b.Items = append(b.Items, o.ObjectID())
-				switch o := o.(type) {
-				case *design.Tap:
-					b.taps = append(b.taps, o)
-				case *design.Label:
-					if names, err := design.Members(o.Name); err == nil {
-						ends = append(ends, terminal{id: o.ID, names: names, text: o.Name, at: p})
-					}
-				case *design.Port:
-					if names, err := design.Members(o.Name); err == nil {
-						ends = append(ends, terminal{id: o.ID, names: names, port: true, text: o.Name, at: p})
-					}
-				}
-			}
-		}
-		slices.Sort(b.Items)
-		v.joinMembers(b, ends, held)
-	})
-	slices.SortFunc(v.Bundles, func(a, b *Bundle) int { return slices.Compare(a.Items, b.Items) })
-	return held
-}
-
-// block with the id among the sheet's items.
-func (v *SheetView) block(id design.ID) *design.SheetBlock {
-	for _, o := range v.items {
-		if b, ok := o.(*design.SheetBlock); ok && b.ID == id {
-			return b
-		}
-	}
-	return nil
-}
-
-// joinMembers makes one group of each member of a bundle: what stands in the same place of
-// the lists of its labels, ports and pins is joined. Labels come first, then ports, then
-// pins; lists of another length are left apart.
-func (v *SheetView) joinMembers(b *Bundle, ends []terminal, held map[design.ID]string) {
-	rank := func(t terminal) int {
-		switch {
-		case t.block != nil:
-			return 2
-		case t.port:
-			return 1
-		}
-		return 0
-	}
-	slices.SortFunc(ends, func(a, c terminal) int {
-		return cmp.Or(cmp.Compare(rank(a), rank(c)), cmp.Compare(a.id, c.id), cmp.Compare(a.text, c.text))
-	})
-	if len(ends) > 0 {
-		b.Name, b.Members = ends[0].text, ends[0].names
-		for i, m := range ends[0].names {
-			g := &group{sheet: v.Sheet, names: []string{m}}
-			for _, t := range ends {
-				switch {
-				case len(t.names) != len(ends[0].names):
-					continue
-				case t.block != nil:
-					g.below = append(g.below, lower{t.block, t.names[i]})
-				default:
-					g.names = append(g.names, t.names[i])
-					if t.port {
-						g.ports = append(g.ports, t.names[i])
-					}
-				}
-				g.ends = append(g.ends, fmt.Sprintf("t%d.%s", t.id, t.names[i]))
-			}
-			g.names = distinct(g.names)
-			v.groups = append(v.groups, g)
-		}
-		for _, t := range ends {
-			if len(t.names) != len(ends[0].names) {
-				v.troubles = append(v.troubles, Doubt{Key: fmt.Sprintf("bundleWidth %d %s", t.id, t.text), Kind: "bundleWidth", Sheet: v.Sheet, At: t.at, Objects: []design.ID{t.id},
-					Text: fmt.Sprintf("%s has %d members, but the bundle %s it stands on has %d.", t.text, len(t.names), b.Name, len(b.Members))})
-			}
-		}
-	}
-	for _, t := range b.taps {
-		if len(ends) > 0 && !slices.ContainsFunc(ends, func(e terminal) bool { return e.block == nil && slices.Contains(e.names, t.Member) }) && !slices.Contains(b.Members, t.Member) {
-			v.troubles = append(v.troubles, Doubt{Key: fmt.Sprintf("tapMember %d", t.ID), Kind: "tapMember", Sheet: v.Sheet, At: t.At, Objects: []design.ID{t.ID},
-				Text: fmt.Sprintf("The tap takes %s, which the bundle %s does not hold.", t.Member, b.Name)})
-			continue
-		}
-		held[t.ID] = t.Member
-	}
-	for i, t := range b.taps {
-		if len(ends) == 0 && i == 0 { // a bundle without a name: its taps say what it holds
-			var names []string
-			for _, t := range b.taps {
-				names = append(names, t.Member)
-			}
-			b.Members = distinct(names)
-		}
-		if !v.onBundle(t) {
-			v.troubles = append(v.troubles, Doubt{Key: fmt.Sprintf("tapAlone %d", t.ID), Kind: "tapMember", Sheet: v.Sheet, At: t.At, Objects: []design.ID{t.ID},
-				Text: fmt.Sprintf("The tap of %s does not stand on a bundle.", t.Member)})
-		}
-	}
-	v.Bundles = append(v.Bundles, b)
-}
-
-func (v *SheetView) onBundle(t *design.Tap) bool {
-	on := false
-	v.thick.through(t.At, func(*design.Wire) { on = true })
-	return on
-}
-
 // gatherGroups makes a group of each set of wires and what they join.
-func (v *SheetView) gatherGroups(d *design.Doc, held map[design.ID]string) {
-	v.thin.sets(func(wires []*design.Wire, places []geom.Point) {
+func (v *SheetView) gatherGroups(d *design.Doc, held map[design.ID]lead) {
+	v.single.sets(func(wires []*design.Wire, places []geom.Point) {
 		g := &group{sheet: v.Sheet}
 		for _, w := range wires {
 			g.items = append(g.items, w.ID)
 		}
 		for _, p := range places {
-			for _, ref := range v.thin.pins[p] {
+			for _, ref := range v.single.pins[p] {
 				switch o := v.body(d, ref.Part).(type) {
 				case *design.Part:
 					g.pins = append(g.pins, ref)
 				case *design.SheetBlock:
-					g.below = append(g.below, lower{o, ref.Pin})
+					g.below = append(g.below, lower{o, member{name: ref.Pin}})
 				case *design.Tap:
-					g.items, g.marks = append(g.items, o.ID), append(g.marks, o.ID)
-					if m, ok := held[o.ID]; ok {
-						g.names = append(g.names, m)
+					g.items, g.named = append(g.items, o.ID), append(g.named, o.ID)
+					if l, ok := held[o.ID]; ok {
+						g.leads, g.called = append(g.leads, l.of), cmp.Or(g.called, l.called)
 					}
 				}
 			}
-			for _, o := range v.thin.hung[p] {
+			for _, o := range v.single.attached[p] {
 				switch o := o.(type) {
 				case *design.Label:
 					g.names = append(g.names, o.Name)
 				case *design.Port:
-					g.names, g.ports = append(g.names, o.Name), append(g.ports, o.Name)
+					g.names, g.ports = append(g.names, o.Name), append(g.ports, member{name: o.Name})
 				case *design.Supply:
 					g.supplies, g.feeds = append(g.supplies, o.Name), g.feeds || o.Feeds
 				default:
 					continue
 				}
-				g.items, g.marks = append(g.items, o.ObjectID()), append(g.marks, o.ObjectID())
+				g.items, g.named = append(g.items, o.ObjectID()), append(g.named, o.ObjectID())
 			}
 		}
 		g.names, g.supplies = distinct(g.names), distinct(g.supplies)
 		v.groups = append(v.groups, g)
 	})
-	for _, w := range v.thin.wires { // wires that end on a bundle without a tap
+	for _, w := range v.single.wires { // wires that end on a bundle without a tap
 		for _, p := range []geom.Point{w.A, w.B} {
 			on := false
-			v.thick.through(p, func(*design.Wire) { on = true })
+			v.bundled.through(p, func(*design.Wire) { on = true })
 			if on {
-				v.troubles = append(v.troubles, Doubt{Key: fmt.Sprintf("wireOnBundle %d %d,%d", w.ID, p.X, p.Y), Kind: "wireOnBundle", Sheet: v.Sheet, At: p, Objects: []design.ID{w.ID},
+				v.troubles = append(v.troubles, Finding{Key: fmt.Sprintf("wireOnBundle %d %d,%d", w.ID, p.X, p.Y), Kind: "wireOnBundle", Sheet: v.Sheet, At: p, Objects: []design.ID{w.ID},
 					Text: "A wire ends on a bundle without a tap, so it does not join it."})
 			}
 		}
 	}
-	for _, lane := range []*drawing{v.thin, v.thick} {
-		for p, list := range lane.hung {
+	for _, drawing := range []*drawing{v.single, v.bundled} {
+		for p, list := range drawing.attached {
 			for _, o := range list {
 				l, ok := o.(*design.Label)
 				if !ok {
 					continue
 				}
-				other := v.thick
-				if lane.bundle {
-					other = v.thin
+				other := v.bundled
+				if drawing.bundle {
+					other = v.single
 				}
 				own, wrong := false, false
-				lane.through(p, func(*design.Wire) { own = true })
+				drawing.through(p, func(*design.Wire) { own = true })
 				other.through(p, func(*design.Wire) { wrong = true })
 				if !own && wrong {
 					text := fmt.Sprintf("The label %s names one net, but stands on a bundle.", l.Name)
-					if lane.bundle {
+					if drawing.bundle {
 						text = fmt.Sprintf("The label %s names a bundle, but stands on a wire.", l.Name)
 					}
-					v.troubles = append(v.troubles, Doubt{Key: fmt.Sprintf("labelOnBundle %d", l.ID), Kind: "labelOnBundle", Sheet: v.Sheet, At: p, Objects: []design.ID{l.ID}, Text: text})
+					v.troubles = append(v.troubles, Finding{Key: fmt.Sprintf("labelOnBundle %d", l.ID), Kind: "labelOnBundle", Sheet: v.Sheet, At: p, Objects: []design.ID{l.ID}, Text: text})
 				}
 			}
 		}
@@ -399,7 +266,7 @@ func unmatched(d *design.Doc, sheet design.ID, items []design.OnSheet) []Unmatch
 func portsOf(d *design.Doc, sheet design.ID) []*design.Port {
 	var out []*design.Port
 	seen := map[string]bool{}
-	for _, o := range d.Standing(sheet) {
+	for _, o := range d.ItemsOf(sheet) {
 		if p, ok := o.(*design.Port); ok && !seen[p.Name] {
 			seen[p.Name] = true
 			out = append(out, p)

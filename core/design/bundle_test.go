@@ -41,10 +41,10 @@ func TestMembersThatCannotBe(t *testing.T) {
 func TestFileWithSheetsInACircle(t *testing.T) {
 	d := design.New("circle")
 	a := d.SheetsInOrder()[0].ID
-	b := &design.Sheet{ID: d.Take(), Name: "B", Order: 2, Size: "A4"}
+	b := &design.Sheet{ID: d.NewID(), Name: "B", Order: 2, Size: "A4"}
 	d.Put(b)
 	block := func(on, of design.ID, name string) {
-		d.Put(&design.SheetBlock{ID: d.Take(), Sheet: on, Of: of, Name: name, Size: design.SheetSizes["A4"]})
+		d.Put(&design.SheetBlock{ID: d.NewID(), Sheet: on, Of: of, Name: name, Size: design.SheetSizes["A4"]})
 	}
 	block(a, b.ID, "down")
 	require.NoError(t, d.Whole())

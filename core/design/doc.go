@@ -159,7 +159,7 @@ func New(title string) *Doc {
 	d := Empty()
 	d.Put(&Settings{ID: SettingsID, Title: title, Revision: "A", Unit: "mm"})
 	d.Put(&Board{ID: BoardID, Stack: TwoLayers(), Rules: UsualRules()})
-	d.Put(&Sheet{ID: d.Take(), Name: "Sheet 1", Order: 1, Size: "A4"})
+	d.Put(&Sheet{ID: d.NewID(), Name: "Sheet 1", Order: 1, Size: "A4"})
 	return d
 }
 
@@ -181,8 +181,8 @@ func UsualRules() Rules {
 	}
 }
 
-// Take gives out the next free id.
-func (d *Doc) Take() ID {
+// NewID gives out the next free id.
+func (d *Doc) NewID() ID {
 	id := d.Next
 	d.Next++
 	return id

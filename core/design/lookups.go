@@ -172,7 +172,7 @@ func (d *Doc) FreeDesignator(prefix string) string {
 	}
 }
 
-// Standing lists what stands on the sheet, in the order of ids.
-func (d *Doc) Standing(sheet ID) []OnSheet {
+// ItemsOf lists what stands on the sheet, in the order of ids.
+func (d *Doc) ItemsOf(sheet ID) []OnSheet {
 	return slices.SortedFunc(maps.Values(d.lookups.sheets[sheet]), func(a, b OnSheet) int { return cmp.Compare(a.ObjectID(), b.ObjectID()) })
 }

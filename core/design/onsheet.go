@@ -6,13 +6,13 @@ import "goldentrace/core/geom"
 type OnSheet interface {
 	Object
 	SheetID() ID
-	// Carried is the object under the same id, carried to another place.
-	Carried(c Carriage) Object
+	// Transformed is the object under the same id, carried to another place.
+	Transformed(c Transform) Object
 	withSheet(ID) Object
 }
 
-// Carriage carries what stands on a sheet: places by Point, directions by quarter turns.
-type Carriage struct {
+// Transform carries what stands on a sheet: places by Point, directions by quarter turns.
+type Transform struct {
 	Point    func(geom.Point) geom.Point
 	Turned   bool // else everything keeps its direction
 	Mirror   bool // left to right, before turning
@@ -20,7 +20,7 @@ type Carriage struct {
 }
 
 // direction carries a direction in quarter turns.
-func (c Carriage) direction(t int) int {
+func (c Transform) direction(t int) int {
 	if c.Mirror && t%2 == 0 {
 		t += 2
 	}
@@ -29,7 +29,7 @@ func (c Carriage) direction(t int) int {
 
 // corner carries the lower left corner of an upright box of the given size, so that the
 // box, which stays upright itself, keeps its middle.
-func (c Carriage) corner(at, size geom.Point) geom.Point {
+func (c Transform) corner(at, size geom.Point) geom.Point {
 	if !c.Turned {
 		return c.Point(at)
 	}
@@ -80,8 +80,8 @@ func (o *Timing) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 func (o *Shape) SheetID() ID           { return o.Sheet }
 func (o *Shape) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 
-// Carried is the part in its new place.
-func (o *Part) Carried(c Carriage) Object {
+// Transformed is the part in its new place.
+func (o *Part) Transformed(c Transform) Object {
 	p := *o
 	p.At = c.Point(p.At)
 	if c.Turned {
@@ -95,29 +95,29 @@ func (o *Part) Carried(c Carriage) Object {
 	return &p
 }
 
-// Carried is the wire in its new place.
-func (o *Wire) Carried(c Carriage) Object {
+// Transformed is the wire in its new place.
+func (o *Wire) Transformed(c Transform) Object {
 	w := *o
 	w.A, w.B = c.Point(w.A), c.Point(w.B)
 	return &w
 }
 
-// Carried is the label in its new place.
-func (o *Label) Carried(c Carriage) Object {
+// Transformed is the label in its new place.
+func (o *Label) Transformed(c Transform) Object {
 	l := *o
 	l.At, l.Turn = c.Point(l.At), c.direction(l.Turn)
 	return &l
 }
 
-// Carried is the port in its new place.
-func (o *Port) Carried(c Carriage) Object {
+// Transformed is the port in its new place.
+func (o *Port) Transformed(c Transform) Object {
 	p := *o
 	p.At, p.Turn = c.Point(p.At), c.direction(p.Turn)
 	return &p
 }
 
-// Carried is the tap in its new place.
-func (o *Tap) Carried(c Carriage) Object {
+// Transformed is the tap in its new place.
+func (o *Tap) Transformed(c Transform) Object {
 	t := *o
 	t.At = c.Point(t.At)
 	if c.Turned {
@@ -129,57 +129,57 @@ func (o *Tap) Carried(c Carriage) Object {
 	return &t
 }
 
-// Carried is the supply mark in its new place.
-func (o *Supply) Carried(c Carriage) Object {
+// Transformed is the supply mark in its new place.
+func (o *Supply) Transformed(c Transform) Object {
 	s := *o
 	s.At, s.Turn = c.Point(s.At), c.direction(s.Turn)
 	return &s
 }
 
-// Carried is the mark in its new place.
-func (o *OpenMark) Carried(c Carriage) Object {
+// Transformed is the mark in its new place.
+func (o *OpenMark) Transformed(c Transform) Object {
 	m := *o
 	m.At = c.Point(m.At)
 	return &m
 }
 
-// Carried is the block in its new place; blocks stay upright.
-func (o *SheetBlock) Carried(c Carriage) Object {
+// Transformed is the block in its new place; blocks stay upright.
+func (o *SheetBlock) Transformed(c Transform) Object {
 	b := *o
 	b.At = c.corner(b.At, b.Size)
 	return &b
 }
 
-// Carried is the cluster in its new place.
-func (o *Cluster) Carried(c Carriage) Object {
+// Transformed is the cluster in its new place.
+func (o *Cluster) Transformed(c Transform) Object {
 	k := *o
 	k.A, k.B = c.Point(k.A), c.Point(k.B)
 	return &k
 }
 
-// Carried is the note in its new place; notes stay upright.
-func (o *Note) Carried(c Carriage) Object {
+// Transformed is the note in its new place; notes stay upright.
+func (o *Note) Transformed(c Transform) Object {
 	n := *o
 	n.At = c.Point(n.At)
 	return &n
 }
 
-// Carried is the picture in its new place; pictures stay upright.
-func (o *Picture) Carried(c Carriage) Object {
+// Transformed is the picture in its new place; pictures stay upright.
+func (o *Picture) Transformed(c Transform) Object {
 	p := *o
 	p.At = c.corner(p.At, p.Size)
 	return &p
 }
 
-// Carried is the timing diagram in its new place; it stays upright.
-func (o *Timing) Carried(c Carriage) Object {
+// Transformed is the timing diagram in its new place; it stays upright.
+func (o *Timing) Transformed(c Transform) Object {
 	t := *o
 	t.At = c.Point(t.At)
 	return &t
 }
 
-// Carried is the shape in its new place.
-func (o *Shape) Carried(c Carriage) Object {
+// Transformed is the shape in its new place.
+func (o *Shape) Transformed(c Transform) Object {
 	s := *o
 	s.Pts = make([]geom.Point, len(o.Pts))
 	for i, p := range o.Pts {

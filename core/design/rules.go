@@ -15,12 +15,12 @@ type NetSpec struct {
 
 // Excuse accepts a finding for a reason. It holds as long as the finding looks as it did.
 type Excuse struct {
-	ID     ID     `json:"id"`
-	Key    string `json:"key"`   // of the finding
-	Print  string `json:"print"` // what the finding was about, for comparison
-	Text   string `json:"text"`  // what it said
-	Reason string `json:"reason"`
-	Made   string `json:"made"` // day, ISO 8601
+	ID          ID     `json:"id"`
+	Key         string `json:"key"`   // of the finding
+	Fingerprint string `json:"print"` // what the finding was about, for comparison
+	Text        string `json:"text"`  // what it said
+	Reason      string `json:"reason"`
+	Made        string `json:"made"` // day, ISO 8601
 }
 
 // Checks holds the severities of the electrical check where they differ from the usual

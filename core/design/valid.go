@@ -40,7 +40,7 @@ func place(what string, pts ...geom.Point) error {
 	for _, p := range pts {
 		if p.X > units.Limit || p.X < -units.Limit || p.Y > units.Limit || p.Y < -units.Limit {
 			return fmt.Errorf("%s lies at %s, %s, beyond the %s a drawing can reach",
-				what, units.Say(p.X), units.Say(p.Y), units.Say(units.Limit))
+				what, units.Text(p.X), units.Text(p.Y), units.Text(units.Limit))
 		}
 	}
 	return nil
@@ -48,7 +48,7 @@ func place(what string, pts ...geom.Point) error {
 
 func length(what string, v, least int64) error {
 	if v < least || v > units.Limit {
-		return fmt.Errorf("%s is %s; it must lie between %s and %s", what, units.Say(v), units.Say(least), units.Say(units.Limit))
+		return fmt.Errorf("%s is %s; it must lie between %s and %s", what, units.Text(v), units.Text(least), units.Text(units.Limit))
 	}
 	return nil
 }
@@ -359,7 +359,7 @@ func (b *Board) Valid() error {
 			return err
 		}
 		if p, bad := geom.SelfCrossing(b.Outline); bad {
-			return fmt.Errorf("the outline crosses itself at %s, %s", units.Say(p.X), units.Say(p.Y))
+			return fmt.Errorf("the outline crosses itself at %s, %s", units.Text(p.X), units.Text(p.Y))
 		}
 	}
 	if n := len(b.CopperNames()); n < 1 || n > 32 {
@@ -380,7 +380,7 @@ func (r Rules) Valid() error {
 		length("the least width", r.LeastWidth, 0), length("the least hole", r.LeastHole, 0), length("the least ring", r.LeastRing, 0),
 		length("the via's diameter", r.ViaDiameter, 1000), length("the via's hole", r.ViaHole, 1000),
 		length("the silk width", r.SilkWidth, 1000), length("the mask margin", r.MaskMargin, -units.MM), length("the paste margin", r.PasteMargin, -units.MM),
-		check(r.ViaHole < r.ViaDiameter, "the via's hole, %s, is not smaller than its diameter, %s", units.Say(r.ViaHole), units.Say(r.ViaDiameter)))
+		check(r.ViaHole < r.ViaDiameter, "the via's hole, %s, is not smaller than its diameter, %s", units.Text(r.ViaHole), units.Text(r.ViaDiameter)))
 }
 
 // Valid checks the placed part.
@@ -403,7 +403,7 @@ func (t *Track) Valid() error {
 // Valid checks the via.
 func (v *Via) Valid() error {
 	return firstOf(place("a via", v.At), length("the diameter of a via", v.Diameter, 1), length("the hole of a via", v.Hole, 1),
-		text("net", v.Net), check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Say(v.Hole), units.Say(v.Diameter)),
+		text("net", v.Net), check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Text(v.Hole), units.Text(v.Diameter)),
 		check(v.From >= 0 && v.From < v.To && v.To < 32, "a via goes from copper layer %d to %d", v.From, v.To))
 }
 

@@ -159,7 +159,7 @@ func arrive(tx *Tx, packages []circuit.Package) error {
 	for i, at := range layout.Arrive(tx.Doc, feet) {
 		k := packages[i]
 		p := tx.Doc.Parts[k.Lead().Part]
-		if err := tx.Put(&design.Placed{ID: tx.Doc.Take(), Part: p.ID, Path: k.Lead().Path, Designator: k.Designator, Value: p.Value,
+		if err := tx.Put(&design.Placed{ID: tx.Doc.NewID(), Part: p.ID, Path: k.Lead().Path, Designator: k.Designator, Value: p.Value,
 			Footprint: p.Footprint, NotFitted: p.NotFitted, At: at, Nets: layout.PadNets(tx.Doc, nets, k)}); err != nil {
 			return err
 		}
@@ -306,7 +306,7 @@ type AddHole struct {
 
 // Apply the command.
 func (c *AddHole) Apply(tx *Tx) error {
-	return tx.Put(&design.Hole{ID: tx.Doc.Take(), At: c.At, Diameter: c.Diameter})
+	return tx.Put(&design.Hole{ID: tx.Doc.NewID(), At: c.At, Diameter: c.Diameter})
 }
 
 // AddLegend prints a text on the board.
@@ -320,7 +320,7 @@ type AddLegend struct {
 
 // Apply the command.
 func (c *AddLegend) Apply(tx *Tx) error {
-	return tx.Put(&design.Legend{ID: tx.Doc.Take(), At: c.At, Angle: c.Angle, Bottom: c.Bottom, Height: c.Height, Text: c.Text})
+	return tx.Put(&design.Legend{ID: tx.Doc.NewID(), At: c.At, Angle: c.Angle, Bottom: c.Bottom, Height: c.Height, Text: c.Text})
 }
 
 // SetLegend changes a text on the board; nil fields stay.

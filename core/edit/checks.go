@@ -53,10 +53,10 @@ func (c *SetChecks) Apply(tx *Tx) error {
 // Excuse accepts a finding for a reason; it comes back when what it was about changes. An
 // empty reason takes the excuse back.
 type Excuse struct {
-	Key    string `json:"key"`
-	Print  string `json:"print"`
-	Text   string `json:"text"`
-	Reason string `json:"reason"`
+	Key         string `json:"key"`
+	Fingerprint string `json:"print"`
+	Text        string `json:"text"`
+	Reason      string `json:"reason"`
 }
 
 // Apply the command.
@@ -70,11 +70,11 @@ func (c *Excuse) Apply(tx *Tx) error {
 		tx.Remove(old)
 		return nil
 	}
-	e := design.Excuse{Key: c.Key, Print: c.Print, Text: c.Text, Reason: reason, Made: time.Now().Format(time.DateOnly)}
+	e := design.Excuse{Key: c.Key, Fingerprint: c.Fingerprint, Text: c.Text, Reason: reason, Made: time.Now().Format(time.DateOnly)}
 	if old != nil {
 		e.ID = old.ID
 	} else {
-		e.ID = tx.Doc.Take()
+		e.ID = tx.Doc.NewID()
 	}
 	return tx.Put(&e)
 }

@@ -24,7 +24,7 @@ func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	}
 	for _, sym := range append([]*design.Symbol{it.Symbol}, it.Units...) {
 		if tx.Doc.Symbol(sym.Name) == nil {
-			if err := tx.Put(design.WithID(sym, tx.Doc.Take())); err != nil {
+			if err := tx.Put(design.WithID(sym, tx.Doc.NewID())); err != nil {
 				return nil, err
 			}
 		}
@@ -32,7 +32,7 @@ func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	if err := tx.ensureFootprint(it.Part.Footprint); err != nil {
 		return nil, err
 	}
-	l := design.WithID(it.Part, tx.Doc.Take()).(*design.LibraryPart)
+	l := design.WithID(it.Part, tx.Doc.NewID()).(*design.LibraryPart)
 	return l, tx.Put(l)
 }
 
@@ -44,7 +44,7 @@ func (tx *Tx) ensureFootprint(name string) error {
 	if f == nil {
 		return fmt.Errorf("the library has no footprint called %q", name)
 	}
-	return tx.Put(design.WithID(f, tx.Doc.Take()))
+	return tx.Put(design.WithID(f, tx.Doc.NewID()))
 }
 
 // PlacePart puts a part of the library on a sheet. Without a designator it takes the next
@@ -70,7 +70,7 @@ func (c *PlacePart) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
-	p := &design.Part{ID: tx.Doc.Take(), Sheet: c.Sheet, Library: l.Name, Designator: c.Designator, Unit: c.Unit, Value: l.Value,
+	p := &design.Part{ID: tx.Doc.NewID(), Sheet: c.Sheet, Library: l.Name, Designator: c.Designator, Unit: c.Unit, Value: l.Value,
 		Footprint: l.Footprint, At: c.At, Turn: c.Turn, Mirror: c.Mirror}
 	set(&p.Value, c.Value)
 	if p.Unit > len(l.Units) {
@@ -200,7 +200,7 @@ func (tx *Tx) putIntoWire(p *design.Part) error {
 		tx.Remove(w)
 		for _, piece := range [][2]geom.Point{{w.A, a}, {b, w.B}} {
 			if piece[0] != piece[1] {
-				if err := tx.Put(&design.Wire{ID: tx.Doc.Take(), Sheet: w.Sheet, A: piece[0], B: piece[1]}); err != nil {
+				if err := tx.Put(&design.Wire{ID: tx.Doc.NewID(), Sheet: w.Sheet, A: piece[0], B: piece[1]}); err != nil {
 					return err
 				}
 			}
@@ -224,7 +224,7 @@ func (c *PlaceSupply) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	return tx.Put(&design.Supply{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Shape: c.Shape, Feeds: c.Feeds, At: c.At, Turn: c.Turn})
+	return tx.Put(&design.Supply{ID: tx.Doc.NewID(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Shape: c.Shape, Feeds: c.Feeds, At: c.At, Turn: c.Turn})
 }
 
 // PlaceLabel names the net at a place.
@@ -240,7 +240,7 @@ func (c *PlaceLabel) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	return tx.Put(&design.Label{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), At: c.At, Turn: c.Turn})
+	return tx.Put(&design.Label{ID: tx.Doc.NewID(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), At: c.At, Turn: c.Turn})
 }
 
 // PlaceOpenMark says that the pin at a place is left open on purpose.
@@ -254,12 +254,12 @@ func (c *PlaceOpenMark) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	for _, o := range tx.Doc.Standing(c.Sheet) {
+	for _, o := range tx.Doc.ItemsOf(c.Sheet) {
 		if m, ok := o.(*design.OpenMark); ok && m.At == c.At {
 			return fmt.Errorf("there is a no-connect mark here already")
 		}
 	}
-	return tx.Put(&design.OpenMark{ID: tx.Doc.Take(), Sheet: c.Sheet, At: c.At})
+	return tx.Put(&design.OpenMark{ID: tx.Doc.NewID(), Sheet: c.Sheet, At: c.At})
 }
 
 // DrawWire lays wires, or a bundle, through the given places, in straight pieces.
@@ -277,7 +277,7 @@ func (c *DrawWire) Apply(tx *Tx) error {
 	if len(c.Path) < 2 || len(c.Path) > 1000 {
 		return fmt.Errorf("a wire goes through 2 to 1000 places, not %d", len(c.Path))
 	}
-	put, remove := circuit.Line(tx.Nets().Views[c.Sheet], c.Path, c.Bundle, tx.Doc.Take)
+	put, remove := circuit.Line(tx.Nets().Views[c.Sheet], c.Path, c.Bundle, tx.Doc.NewID)
 	for _, w := range remove {
 		tx.Remove(w)
 	}
@@ -314,7 +314,7 @@ func (tx *Tx) move(ids []design.ID, motion circuit.Motion) error {
 	if err != nil {
 		return err
 	}
-	m := circuit.Move(tx.Doc, tx.Nets().Views[sheet], sel, motion, tx.Doc.Take)
+	m := circuit.Move(tx.Doc, tx.Nets().Views[sheet], sel, motion, tx.Doc.NewID)
 	for _, o := range m.Remove {
 		tx.Remove(o)
 	}

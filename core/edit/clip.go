@@ -38,7 +38,7 @@ func (c *Paste) Apply(tx *Tx) error {
 		if err != nil {
 			return fmt.Errorf("the clipboard holds something that cannot be pasted: %w", err)
 		}
-		on, ok := design.WithID(o, tx.Doc.Take()).(design.OnSheet)
+		on, ok := design.WithID(o, tx.Doc.NewID()).(design.OnSheet)
 		if !ok {
 			return fmt.Errorf("a %s cannot be pasted on a sheet", it.Kind)
 		}

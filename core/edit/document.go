@@ -34,7 +34,7 @@ func (c *DrawItem) Apply(tx *Tx) error {
 		return err
 	}
 	if id := o.ObjectID(); id == 0 {
-		o = design.WithID(o, tx.Doc.Take())
+		o = design.WithID(o, tx.Doc.NewID())
 	} else if tx.Doc.GetKind(c.Item.Kind, id) == nil {
 		return fmt.Errorf("there is no such %s any more (id %d)", c.Item.Kind, id)
 	}
@@ -70,14 +70,14 @@ func (c *AddPicture) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
-	a.ID = tx.Doc.Take()
+	a.ID = tx.Doc.NewID()
 	if err := tx.Put(a); err != nil {
 		return err
 	}
 	if c.Width == 0 {
 		c.Width = 60_000_000
 	}
-	return tx.Put(&design.Picture{ID: tx.Doc.Take(), Sheet: c.Sheet, Asset: a.ID, At: c.At, Size: geom.Pt(c.Width, max(c.Width*int64(a.Height)/int64(a.Width), 1_000_000))})
+	return tx.Put(&design.Picture{ID: tx.Doc.NewID(), Sheet: c.Sheet, Asset: a.ID, At: c.At, Size: geom.Pt(c.Width, max(c.Width*int64(a.Height)/int64(a.Width), 1_000_000))})
 }
 
 // Drawn is the command that puts an object beside the circuit.

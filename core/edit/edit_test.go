@@ -122,11 +122,11 @@ func TestUndoGivesTheSameAgain(t *testing.T) {
 		}
 		last := file(t, b.Doc)
 		for i := len(done) - 1; i >= 0; i-- {
-			b.Take(done[i].Inverted())
+			b.Apply(done[i].Inverted())
 			assert.Equal(t, states[i], file(t, b.Doc))
 		}
 		for _, cs := range done {
-			b.Take(cs)
+			b.Apply(cs)
 		}
 		assert.Equal(t, last, file(t, b.Doc))
 	})

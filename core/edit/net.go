@@ -90,7 +90,7 @@ func (tx *Tx) labelWire(wires []design.ID, name string) error {
 			at = longest.A
 		}
 	}
-	return tx.Put(&design.Label{ID: tx.Doc.Take(), Sheet: longest.Sheet, Name: name, At: at, Turn: turn})
+	return tx.Put(&design.Label{ID: tx.Doc.NewID(), Sheet: longest.Sheet, Name: name, At: at, Turn: turn})
 }
 
 // SetNets says what nets are for; nil fields stay, and a net of which nothing is said any
@@ -142,7 +142,7 @@ func (tx *Tx) setSpec(net string, change func(*design.NetSpec)) error {
 	case old != nil && s == *old:
 		return nil
 	case old == nil:
-		s.ID = tx.Doc.Take()
+		s.ID = tx.Doc.NewID()
 	}
 	return tx.Put(&s)
 }

@@ -22,7 +22,7 @@ func (c *PlacePort) Apply(tx *Tx) error {
 	if _, err := tx.sheet(c.Sheet); err != nil {
 		return err
 	}
-	return tx.Put(&design.Port{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Way: c.Way, At: c.At, Turn: c.Turn})
+	return tx.Put(&design.Port{ID: tx.Doc.NewID(), Sheet: c.Sheet, Name: strings.TrimSpace(c.Name), Way: c.Way, At: c.At, Turn: c.Turn})
 }
 
 // PlaceTaps leads members out of a bundle, one by one: the first tap stands at At, each
@@ -53,12 +53,12 @@ func (c *PlaceTaps) Apply(tx *Tx) error {
 	}
 	at := c.At
 	for _, m := range c.Members {
-		t := &design.Tap{ID: tx.Doc.Take(), Sheet: c.Sheet, Member: strings.TrimSpace(m), At: at, Turn: c.Turn}
+		t := &design.Tap{ID: tx.Doc.NewID(), Sheet: c.Sheet, Member: strings.TrimSpace(m), At: at, Turn: c.Turn}
 		if err := tx.Put(t); err != nil {
 			return err
 		}
 		if (c.Wire != geom.Point{}) {
-			if err := tx.Put(&design.Wire{ID: tx.Doc.Take(), Sheet: c.Sheet, A: t.End(), B: t.End().Add(c.Wire)}); err != nil {
+			if err := tx.Put(&design.Wire{ID: tx.Doc.NewID(), Sheet: c.Sheet, A: t.End(), B: t.End().Add(c.Wire)}); err != nil {
 				return err
 			}
 		}

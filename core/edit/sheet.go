@@ -26,7 +26,7 @@ func (c *AddSheet) Apply(tx *Tx) error {
 func (tx *Tx) addSheet(name, size string) (*design.Sheet, error) {
 	all := tx.Doc.SheetsInOrder()
 	last := all[len(all)-1]
-	s := &design.Sheet{ID: tx.Doc.Take(), Name: strings.TrimSpace(name), Size: size, Order: last.Order + 1}
+	s := &design.Sheet{ID: tx.Doc.NewID(), Name: strings.TrimSpace(name), Size: size, Order: last.Order + 1}
 	if s.Size == "" {
 		s.Size = last.Size
 	}
@@ -142,7 +142,7 @@ func (c *RemoveSheet) Apply(tx *Tx) error {
 		return fmt.Errorf("the block %s on %s stands for this sheet; remove the block first", b.Name, tx.Doc.Sheets[b.Sheet].Name)
 	}
 	below := map[design.ID]bool{}
-	for _, o := range tx.Doc.Standing(c.Sheet) {
+	for _, o := range tx.Doc.ItemsOf(c.Sheet) {
 		tx.Remove(o)
 		if b, ok := o.(*design.SheetBlock); ok {
 			below[b.Of] = true
@@ -190,7 +190,7 @@ func (c *PlaceBlock) Apply(tx *Tx) error {
 	if name == "" {
 		name = tx.freeBlockName(c.Sheet, of.Name)
 	}
-	b := &design.SheetBlock{ID: tx.Doc.Take(), Sheet: c.Sheet, Name: name, Of: c.Of, At: c.At}
+	b := &design.SheetBlock{ID: tx.Doc.NewID(), Sheet: c.Sheet, Name: name, Of: c.Of, At: c.At}
 	var left, right []design.BlockPin
 	for _, p := range circuit.Ports(tx.Doc, c.Of) {
 		pin := design.BlockPin{Name: p.Name, Way: p.Way}
@@ -218,7 +218,7 @@ func (c *PlaceBlock) Apply(tx *Tx) error {
 func (tx *Tx) freeBlockName(sheet design.ID, base string) string {
 	base = strings.ReplaceAll(base, "/", "-")
 	taken := map[string]bool{}
-	for _, o := range tx.Doc.Standing(sheet) {
+	for _, o := range tx.Doc.ItemsOf(sheet) {
 		if b, ok := o.(*design.SheetBlock); ok {
 			taken[b.Name] = true
 		}
@@ -233,7 +233,7 @@ func (tx *Tx) freeBlockName(sheet design.ID, base string) string {
 // putBlock checks that a block is called by a name of its own on its sheet and does not
 // make a sheet stand within itself, and gives the parts below it designators.
 func (tx *Tx) putBlock(b *design.SheetBlock) error {
-	for _, o := range tx.Doc.Standing(b.Sheet) {
+	for _, o := range tx.Doc.ItemsOf(b.Sheet) {
 		if other, ok := o.(*design.SheetBlock); ok && other.ID != b.ID && other.Name == b.Name {
 			c := *b
 			c.Name = tx.freeBlockName(b.Sheet, b.Name)
@@ -250,8 +250,8 @@ func (tx *Tx) putBlock(b *design.SheetBlock) error {
 	if err := tx.Put(b); err != nil {
 		return err
 	}
-	if n := len(circuit.TreeOf(tx.Doc).Places); n >= circuit.MostPlaces {
-		return fmt.Errorf("with this block sheets would be used more than %d times", circuit.MostPlaces)
+	if n := len(circuit.TreeOf(tx.Doc).Uses); n >= circuit.MostUses {
+		return fmt.Errorf("with this block sheets would be used more than %d times", circuit.MostUses)
 	}
 	return tx.below(b.Of, tx.callOthers)
 }
@@ -267,7 +267,7 @@ func (tx *Tx) below(sheet design.ID, f func(p *design.Part) error) error {
 			continue
 		}
 		seen[s] = true
-		for _, o := range tx.Doc.Standing(s) {
+		for _, o := range tx.Doc.ItemsOf(s) {
 			switch o := o.(type) {
 			case *design.SheetBlock:
 				todo = append(todo, o.Of)
@@ -322,7 +322,7 @@ func (c *SetBlock) Apply(tx *Tx) error {
 	set(&b.Size, c.Size)
 	if c.Name != nil {
 		b.Name = strings.TrimSpace(*c.Name)
-		for _, o := range tx.Doc.Standing(b.Sheet) {
+		for _, o := range tx.Doc.ItemsOf(b.Sheet) {
 			if other, ok := o.(*design.SheetBlock); ok && other.ID != b.ID && other.Name == b.Name {
 				return fmt.Errorf("there is already a block called %s on this sheet", b.Name)
 			}
@@ -382,7 +382,7 @@ func (c *MatchPort) Apply(tx *Tx) error {
 	case c.How == "add" && port == nil:
 		return tx.addPort(b, b.Pins[nth])
 	case c.How == "drop" && nth < 0:
-		for _, o := range tx.Doc.Standing(b.Of) {
+		for _, o := range tx.Doc.ItemsOf(b.Of) {
 			if p, ok := o.(*design.Port); ok && p.Name == c.Pin {
 				tx.Remove(p)
 			}
@@ -448,5 +448,5 @@ func (tx *Tx) addPort(b *design.SheetBlock, pin design.BlockPin) error {
 	if pin.Way == "in" {
 		turn = 2
 	}
-	return tx.Put(&design.Port{ID: tx.Doc.Take(), Sheet: b.Of, Name: pin.Name, Way: pin.Way, At: at, Turn: turn})
+	return tx.Put(&design.Port{ID: tx.Doc.NewID(), Sheet: b.Of, Name: pin.Name, Way: pin.Way, At: at, Turn: turn})
 }

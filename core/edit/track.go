@@ -34,7 +34,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 		width = b.Rules.TrackWidth
 	}
 	if width < b.Rules.LeastWidth {
-		return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Say(width), units.Say(b.Rules.LeastWidth))
+		return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Text(width), units.Text(b.Rules.LeastWidth))
 	}
 	field := &route.Field{Doc: tx.Doc, Index: tx.Index()}
 	if c.Net == "" || len(field.Index.NetPieces(c.Net)) == 0 {
@@ -65,7 +65,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 			if o := field.Clear(geom.Stroke(p, q, width), 1<<run.Layer, c.Net, 0); o != nil {
 				return o
 			}
-			if err := tx.Put(&design.Track{ID: tx.Doc.Take(), Layer: run.Layer, A: p, B: q, Width: width, Net: c.Net}); err != nil {
+			if err := tx.Put(&design.Track{ID: tx.Doc.NewID(), Layer: run.Layer, A: p, B: q, Width: width, Net: c.Net}); err != nil {
 				return err
 			}
 		}
@@ -76,7 +76,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 
 func (c *DrawTrack) hop(tx *Tx, field *route.Field, at geom.Point) error {
 	b := tx.Doc.Board
-	v := &design.Via{ID: tx.Doc.Take(), At: at, Diameter: b.Rules.ViaDiameter, Hole: b.Rules.ViaHole, To: len(b.CopperNames()) - 1, Net: c.Net}
+	v := &design.Via{ID: tx.Doc.NewID(), At: at, Diameter: b.Rules.ViaDiameter, Hole: b.Rules.ViaHole, To: len(b.CopperNames()) - 1, Net: c.Net}
 	if field.PlatedAt(at, c.Net, 1<<len(b.CopperNames())-1) {
 		return nil // a plated hole of the net is here already
 	}

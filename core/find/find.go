@@ -97,7 +97,7 @@ func Find(d *design.Doc, q Query) []Hit {
 	var out []Hit
 	for _, s := range d.SheetsInOrder() {
 		var here []Hit
-		for _, o := range d.Standing(s.ID) {
+		for _, o := range d.ItemsOf(s.ID) {
 			for _, e := range entries(o) {
 				if (len(q.Kinds) == 0 || slices.Contains(q.Kinds, e.kind)) && p.MatchString(e.text) {
 					here = append(here, Hit{o.ObjectID(), e.field, e.text, e.what, s.ID, placeOf(o)})

@@ -17,9 +17,9 @@ func dots(t *rapid.T, d *design.Doc, n int) {
 	for range n {
 		a := geom.Pt(rapid.Int64Range(0, 60).Draw(t, "x")*1_000_000, rapid.Int64Range(0, 60).Draw(t, "y")*1_000_000)
 		if rapid.IntRange(0, 3).Draw(t, "kind") == 0 {
-			d.Put(&design.Track{ID: d.Take(), A: a, B: a.Add(geom.Pt(rapid.Int64Range(1, 9).Draw(t, "dx")*1_000_000, 0)), Width: 300_000, Net: "N"})
+			d.Put(&design.Track{ID: d.NewID(), A: a, B: a.Add(geom.Pt(rapid.Int64Range(1, 9).Draw(t, "dx")*1_000_000, 0)), Width: 300_000, Net: "N"})
 		} else {
-			d.Put(&design.Via{ID: d.Take(), At: a, Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"})
+			d.Put(&design.Via{ID: d.NewID(), At: a, Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"})
 		}
 	}
 }

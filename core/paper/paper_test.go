@@ -86,7 +86,7 @@ func TestPDF(t *testing.T) {
 // upper left.
 func TestSVG(t *testing.T) {
 	d, n := gauge(t)
-	for _, place := range n.Tree.Places {
+	for _, place := range n.Tree.Uses {
 		page := paper.PageOf(d, n, place)
 		dec := xml.NewDecoder(bytes.NewReader(paper.SVG(d, page)))
 		lines := map[[4]float64]bool{}
@@ -120,7 +120,7 @@ func TestSVG(t *testing.T) {
 			}
 		}
 		h := float64(design.SheetSizes[d.Sheets[place.Sheet].Size].Y) / 1e6
-		for _, o := range d.Standing(place.Sheet) {
+		for _, o := range d.ItemsOf(place.Sheet) {
 			switch o := o.(type) {
 			case *design.Wire:
 				assert.True(t, lines[[4]float64{float64(o.A.X) / 1e6, h - float64(o.A.Y)/1e6, float64(o.B.X) / 1e6, h - float64(o.B.Y)/1e6}], "%s: a wire from %v", place.Label, o.A)

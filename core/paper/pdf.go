@@ -36,11 +36,11 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 	}
 	links := map[string]int{}
 	key := func(path string, sheet design.ID) string { return fmt.Sprintf("%s#%d", path, sheet) }
-	for _, p := range n.Tree.Places {
+	for _, p := range n.Tree.Uses {
 		links[key(p.Path, p.Sheet)] = f.AddLink()
 	}
 	w := &pdfWriter{f: f, d: d}
-	for i, place := range n.Tree.Places {
+	for i, place := range n.Tree.Uses {
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
@@ -63,9 +63,9 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 				}
 			}
 		}
-		progress(float64(i+1) / float64(len(n.Tree.Places)))
+		progress(float64(i+1) / float64(len(n.Tree.Uses)))
 	}
-	if len(n.Tree.Places) == 0 {
+	if len(n.Tree.Uses) == 0 {
 		return nil, errors.New("the circuit has no sheet that could be printed")
 	}
 	var b bytes.Buffer

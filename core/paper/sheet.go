@@ -18,17 +18,17 @@ type Drawn struct {
 
 // Page is one use of a sheet, ready to be shown.
 type Page struct {
-	Place circuit.Place `json:"place"`
-	Size  geom.Point    `json:"size"`
-	Items []Drawn       `json:"items"` // in the order in which they are painted
+	Place circuit.SheetUse `json:"place"`
+	Size  geom.Point       `json:"size"`
+	Items []Drawn          `json:"items"` // in the order in which they are painted
 }
 
 // PageOf draws one use of a sheet.
-func PageOf(d *design.Doc, n *circuit.Nets, place circuit.Place) Page {
+func PageOf(d *design.Doc, n *circuit.Nets, place circuit.SheetUse) Page {
 	s := d.Sheets[place.Sheet]
 	p := Page{Place: place, Size: design.SheetSizes[s.Size]}
 	p.Items = append(p.Items, Drawn{s.ID, design.KindSheet, Frame(d, n.Tree, place)})
-	standing := d.Standing(s.ID)
+	standing := d.ItemsOf(s.ID)
 	for _, kind := range Layers {
 		for _, o := range standing {
 			if o.ObjectKind() == kind {
@@ -41,7 +41,7 @@ func PageOf(d *design.Doc, n *circuit.Nets, place circuit.Place) Page {
 		for _, j := range v.Junctions {
 			dots = append(dots, Junction(j, false))
 		}
-		for _, j := range v.Knots {
+		for _, j := range v.BundleJunctions {
 			dots = append(dots, Junction(j, true))
 		}
 		if len(dots) > 0 {
@@ -65,7 +65,7 @@ const frameMargin = 10_000_000
 
 // Frame draws a sheet's border with its zones, numbered across from the left and lettered
 // down from the top, and the title block in the lower right corner.
-func Frame(d *design.Doc, t *circuit.Tree, place circuit.Place) []Mark {
+func Frame(d *design.Doc, t *circuit.Tree, place circuit.SheetUse) []Mark {
 	s := d.Sheets[place.Sheet]
 	size := design.SheetSizes[s.Size]
 	inner := geom.Box{Min: geom.Pt(frameMargin, frameMargin), Max: size.Sub(geom.Pt(frameMargin, frameMargin))}
@@ -109,7 +109,7 @@ func zones(inner geom.Box) []Mark {
 	return out
 }
 
-func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.Place, inner geom.Box) []Mark {
+func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.SheetUse, inner geom.Box) []Mark {
 	w, h := int64(120*mm), int64(27*mm)
 	x, y := inner.Max.X-w, inner.Min.Y
 	out := []Mark{box("paper", "frame", milli(0.5), geom.Box{Min: geom.Pt(x, y), Max: geom.Pt(inner.Max.X, y+h)})}
@@ -134,7 +134,7 @@ func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.P
 			out = append(out, b)
 		}
 	}
-	nth := slices.IndexFunc(t.Places, func(p circuit.Place) bool { return p.Path == place.Path && p.Sheet == place.Sheet })
+	nth := slices.IndexFunc(t.Uses, func(p circuit.SheetUse) bool { return p.Path == place.Path && p.Sheet == place.Sheet })
 	name := s.Name
 	if place.Depth > 0 && place.Label != s.Name {
 		name += " · " + place.Label
@@ -145,6 +145,6 @@ func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.P
 	cell(0, 0, 44, "Author", Field(d, s, "author"), milli(2.8), false)
 	cell(44, 0, 26, "Date", Field(d, s, "date"), milli(2.8), false)
 	cell(70, 0, 30, "Revision", Field(d, s, "revision"), milli(2.8), false)
-	cell(100, 0, 20, s.Size, fmt.Sprintf("%d of %d", nth+1, len(t.Places)), milli(2.8), false)
+	cell(100, 0, 20, s.Size, fmt.Sprintf("%d of %d", nth+1, len(t.Uses)), milli(2.8), false)
 	return out
 }

@@ -77,7 +77,7 @@ func (o *Obstacle) Error() string {
 	if o.Measured <= 0 {
 		return fmt.Sprintf("this would touch %s", what)
 	}
-	return fmt.Sprintf("this would come within %s of %s; the rules ask for %s", units.Say(o.Measured), what, units.Say(o.Required))
+	return fmt.Sprintf("this would come within %s of %s; the rules ask for %s", units.Text(o.Measured), what, units.Text(o.Required))
 }
 
 // Field is what a track has to respect.

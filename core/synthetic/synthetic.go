@@ -41,20 +41,20 @@ func Circuit(n, perSheet int) (*design.Doc, error) {
 	fill(d, n, perSheet)
 	s := *top
 	s.Name, s.Size, s.Order = "Overview", "A1", 0
-	over := &design.Sheet{ID: d.Take(), Name: s.Name, Size: s.Size, Order: 0}
+	over := &design.Sheet{ID: d.NewID(), Name: s.Name, Size: s.Size, Order: 0}
 	d.Put(over)
 	for i, sheet := range d.SheetsInOrder() {
 		if sheet.ID == over.ID {
 			continue
 		}
-		d.Put(&design.Port{ID: d.Take(), Sheet: sheet.ID, Name: "IN", Way: "in", At: geom.Pt(5*grid, 5*grid), Turn: 2})
-		d.Put(&design.Port{ID: d.Take(), Sheet: sheet.ID, Name: "D[7:0]", Way: "both", At: geom.Pt(5*grid, 10*grid), Turn: 2})
-		d.Put(&design.Wire{ID: d.Take(), Sheet: sheet.ID, A: geom.Pt(5*grid, 10*grid), B: geom.Pt(9*grid, 10*grid), Bundle: true})
+		d.Put(&design.Port{ID: d.NewID(), Sheet: sheet.ID, Name: "IN", Way: "in", At: geom.Pt(5*grid, 5*grid), Turn: 2})
+		d.Put(&design.Port{ID: d.NewID(), Sheet: sheet.ID, Name: "D[7:0]", Way: "both", At: geom.Pt(5*grid, 10*grid), Turn: 2})
+		d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet.ID, A: geom.Pt(5*grid, 10*grid), B: geom.Pt(9*grid, 10*grid), Bundle: true})
 		at := geom.Pt(int64(10+i%10*30)*grid, int64(10+i/10*20)*grid)
-		d.Put(&design.SheetBlock{ID: d.Take(), Sheet: over.ID, Name: sheet.Name, Of: sheet.ID, At: at, Size: geom.Pt(16*grid, 8*grid),
+		d.Put(&design.SheetBlock{ID: d.NewID(), Sheet: over.ID, Name: sheet.Name, Of: sheet.ID, At: at, Size: geom.Pt(16*grid, 8*grid),
 			Pins: []design.BlockPin{{Name: "IN", Way: "in", Side: 2, Pos: 6 * grid}, {Name: "D[7:0]", Way: "both", Side: 2, Pos: 2 * grid}}})
-		d.Put(&design.Wire{ID: d.Take(), Sheet: over.ID, A: at.Add(geom.Pt(0, 2*grid)), B: at.Add(geom.Pt(-4*grid, 2*grid)), Bundle: true})
-		d.Put(&design.Label{ID: d.Take(), Sheet: over.ID, Name: fmt.Sprintf("X%d[7:0]", i/10), At: at.Add(geom.Pt(-4*grid, 2*grid)), Turn: 2})
+		d.Put(&design.Wire{ID: d.NewID(), Sheet: over.ID, A: at.Add(geom.Pt(0, 2*grid)), B: at.Add(geom.Pt(-4*grid, 2*grid)), Bundle: true})
+		d.Put(&design.Label{ID: d.NewID(), Sheet: over.ID, Name: fmt.Sprintf("X%d[7:0]", i/10), At: at.Add(geom.Pt(-4*grid, 2*grid)), Turn: 2})
 	}
 	return d, nil
 }
@@ -67,11 +67,11 @@ func begin(title string) (*design.Doc, error) {
 		if !ok {
 			return nil, fmt.Errorf("the library lacks %s", name)
 		}
-		d.Put(design.WithID(it.Symbol, d.Take()))
+		d.Put(design.WithID(it.Symbol, d.NewID()))
 		if d.Footprint(it.Footprint.Name) == nil {
-			d.Put(design.WithID(it.Footprint, d.Take()))
+			d.Put(design.WithID(it.Footprint, d.NewID()))
 		}
-		d.Put(design.WithID(it.Part, d.Take()))
+		d.Put(design.WithID(it.Part, d.NewID()))
 	}
 	// the halves of each chip work in parallel, which is meant
 	d.Put(&design.Checks{ID: design.ChecksID, Pairs: map[string]string{"output|output": "off"}})
@@ -85,18 +85,18 @@ func fill(d *design.Doc, n, perSheet int) {
 	put := func(library string, at geom.Point, turn int) *design.Part {
 		l := d.LibraryPart(library)
 		number[l.Prefix]++
-		p := &design.Part{ID: d.Take(), Sheet: sheet, Library: library, Designator: fmt.Sprintf("%s%d", l.Prefix, number[l.Prefix]), Value: l.Value, Footprint: l.Footprint, At: at, Turn: turn}
+		p := &design.Part{ID: d.NewID(), Sheet: sheet, Library: library, Designator: fmt.Sprintf("%s%d", l.Prefix, number[l.Prefix]), Value: l.Value, Footprint: l.Footprint, At: at, Turn: turn}
 		d.Put(p)
 		onSheet++
 		return p
 	}
-	wire := func(a, b geom.Point) { d.Put(&design.Wire{ID: d.Take(), Sheet: sheet, A: a, B: b}) }
+	wire := func(a, b geom.Point) { d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: a, B: b}) }
 	ground := func(at geom.Point) {
-		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "GND", Shape: "ground", At: at, Feeds: true})
+		d.Put(&design.Supply{ID: d.NewID(), Sheet: sheet, Name: "GND", Shape: "ground", At: at, Feeds: true})
 	}
 	for made := 0; made < n; {
 		if onSheet >= perSheet {
-			s := &design.Sheet{ID: d.Take(), Name: fmt.Sprintf("Sheet %d", len(d.Sheets)+1), Order: len(d.Sheets) + 1, Size: "A3"}
+			s := &design.Sheet{ID: d.NewID(), Name: fmt.Sprintf("Sheet %d", len(d.Sheets)+1), Order: len(d.Sheets) + 1, Size: "A3"}
 			d.Put(s)
 			sheet, onSheet = s.ID, 0
 		}
@@ -113,7 +113,7 @@ func fill(d *design.Doc, n, perSheet int) {
 			}
 			return geom.Point{}
 		}
-		d.Put(&design.Supply{ID: d.Take(), Sheet: sheet, Name: "+5V", Shape: "bar", At: at("8"), Feeds: true})
+		d.Put(&design.Supply{ID: d.NewID(), Sheet: sheet, Name: "+5V", Shape: "bar", At: at("8"), Feeds: true})
 		ground(at("4"))
 		// a resistor or capacitor on each input, to ground
 		for i, pin := range []string{"3", "2", "5", "6"} {

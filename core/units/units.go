@@ -48,8 +48,8 @@ func Format(nm int64, unit string) string {
 	return strings.TrimSuffix(s, ".")
 }
 
-// Say writes nm in millimetres with its unit and three decimals at most, for sentences.
-func Say(nm int64) string {
+// Text writes nm in millimetres with its unit and three decimals at most, for sentences.
+func Text(nm int64) string {
 	s := strconv.FormatFloat(float64(nm)/float64(MM), 'f', 3, 64)
 	s = strings.TrimSuffix(strings.TrimRight(s, "0"), ".")
 	if s == "-0" {
@@ -77,7 +77,7 @@ func Parse(text, unit string) (int64, error) {
 	}
 	v = p.length(v)
 	if math.IsNaN(v.num) || math.Abs(v.num) > float64(Limit) {
-		return 0, fmt.Errorf("%q is beyond the largest length, %s", text, Say(Limit))
+		return 0, fmt.Errorf("%q is beyond the largest length, %s", text, Text(Limit))
 	}
 	return int64(math.Round(v.num)), nil
 }

@@ -34,7 +34,7 @@ type Bench struct {
 	trees map[string]*layout.NetTree
 	// findings that are not the board's design rules, by where they come from
 	electrical, drift, open map[string]*check.Finding
-	print                   uint64
+	fingerprint             uint64
 
 	dirty dirt
 }
@@ -70,7 +70,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	}
 	b.board = check.NewBoard(d, b.index)
 	for o := range d.All() {
-		b.print ^= fingerprint(o)
+		b.fingerprint ^= fingerprintOf(o)
 	}
 	for _, n := range b.index.Nets() {
 		b.dirty.copper[n] = true
@@ -87,7 +87,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	return b
 }
 
-func fingerprint(o design.Object) uint64 {
+func fingerprintOf(o design.Object) uint64 {
 	data, err := json.Marshal(o)
 	if err != nil {
 		return 0
@@ -99,7 +99,7 @@ func fingerprint(o design.Object) uint64 {
 }
 
 // Fingerprint names the content of the document: equal content, equal fingerprint.
-func (b *Bench) Fingerprint() string { return fmt.Sprintf("%016x", b.print) }
+func (b *Bench) Fingerprint() string { return fmt.Sprintf("%016x", b.fingerprint) }
 
 // Nets of the circuit, up to date.
 func (b *Bench) Nets() *circuit.Nets {
@@ -162,19 +162,19 @@ func (b *Bench) Edit(c edit.Command) (edit.ChangeSet, error) {
 	if err != nil {
 		return nil, err
 	}
-	b.took(cs)
+	b.applied(cs)
 	return cs, nil
 }
 
-// Take puts a change set into the document, as for undo and redo.
-func (b *Bench) Take(cs edit.ChangeSet) {
+// Apply puts a change set into the document, as for undo and redo.
+func (b *Bench) Apply(cs edit.ChangeSet) {
 	cs.Apply(b.Doc)
-	b.took(cs)
+	b.applied(cs)
 }
 
-// took notes what a change set, which the document already holds, makes stale, and brings
+// applied notes what a change set, which the document already holds, makes stale, and brings
 // the index up to date.
-func (b *Bench) took(cs edit.ChangeSet) {
+func (b *Bench) applied(cs edit.ChangeSet) {
 	b.Rev++
 	b.Doc.Next = max(b.Doc.Next, design.FirstFree)
 	for _, c := range cs {
@@ -183,7 +183,7 @@ func (b *Bench) took(cs edit.ChangeSet) {
 		}
 		for _, o := range []design.Object{c.Before, c.After} {
 			if o != nil {
-				b.print ^= fingerprint(o)
+				b.fingerprint ^= fingerprintOf(o)
 				b.mark(o)
 			}
 		}
@@ -264,7 +264,7 @@ func (b *Bench) markSheet(o design.OnSheet) {
 type Delta struct {
 	Rev      int64                    `json:"rev"` // the revision all of it was computed from
 	Sheets   []*circuit.SheetView     `json:"sheets"`
-	Places   []circuit.Place          `json:"places"` // uses of sheets, all of them when any changed
+	Places   []circuit.SheetUse       `json:"places"` // uses of sheets, all of them when any changed
 	Nets     []*circuit.Net           `json:"nets"`
 	LostNets []string                 `json:"lostNets"`
 	Redrawn  []Redrawn                `json:"redrawn"` // nets that join what they joined
@@ -276,8 +276,8 @@ type Delta struct {
 
 // Redrawn is a net that joins what it joined, drawn otherwise in some uses of sheets.
 type Redrawn struct {
-	Net  string        `json:"net"`
-	Uses []circuit.Use `json:"uses"` // without items: not drawn there any more
+	Net  string           `json:"net"`
+	Uses []circuit.NetUse `json:"uses"` // without items: not drawn there any more
 }
 
 // Stages is how far the job is.
@@ -309,7 +309,7 @@ func (b *Bench) Settle() Delta {
 		}
 	}
 	if b.dirty.tree {
-		d.Places = nets.Tree.Places
+		d.Places = nets.Tree.Uses
 	}
 	b.settleElectrical(&d)
 	b.settleDrift(&d)
@@ -358,7 +358,7 @@ func (b *Bench) settleElectrical(d *Delta) {
 	})
 	t := circuit.Touched{Nets: looked, Sheets: b.dirty.sheets, Designators: b.dirty.designators}
 	var gone []string
-	var now []circuit.Doubt
+	var now []circuit.Finding
 	switch {
 	case b.dirty.checks || b.dirty.tree: // severities and uses of sheets reach everywhere
 		b.erc = circuit.NewErc()
@@ -477,7 +477,7 @@ func (b *Bench) Stages() Stages {
 // All is everything derived, as a delta from nothing.
 func (b *Bench) All() Delta {
 	b.Settle()
-	d := Delta{Rev: b.Rev, Links: maps.Clone(b.links), Stages: b.Stages(), Findings: b.Findings(), Places: b.nets.Tree.Places}
+	d := Delta{Rev: b.Rev, Links: maps.Clone(b.links), Stages: b.Stages(), Findings: b.Findings(), Places: b.nets.Tree.Uses}
 	for _, s := range b.Doc.SheetsInOrder() {
 		d.Sheets = append(d.Sheets, b.nets.Views[s.ID])
 	}

@@ -49,7 +49,7 @@ func (m *mirror) take(d workbench.Delta) {
 			panic(err)
 		}
 		for _, u := range r.Uses {
-			n.Uses = slices.DeleteFunc(n.Uses, func(x circuit.Use) bool { return x.Sheet == u.Sheet && x.Path == u.Path })
+			n.Uses = slices.DeleteFunc(n.Uses, func(x circuit.NetUse) bool { return x.Sheet == u.Sheet && x.Path == u.Path })
 			if len(u.Items) > 0 {
 				n.Uses = append(n.Uses, u)
 			}
@@ -120,7 +120,7 @@ func TestDeltasAddUp(t *testing.T) {
 				c = &edit.Remove{IDs: []design.ID{pick(slices.Sorted(maps.Keys(d.Wires)), "wire")}}
 			case 6:
 				if n := len(done); n > 0 {
-					b.Take(done[n-1].Inverted())
+					b.Apply(done[n-1].Inverted())
 					done = done[:n-1]
 					follower.take(b.Settle())
 				}
@@ -148,7 +148,7 @@ func TestFingerprint(t *testing.T) {
 	cs, err := b.Edit(&edit.AddHole{At: geom.Pt(1, 1), Diameter: 1_000_000})
 	require.NoError(t, err)
 	assert.NotEqual(t, before, b.Fingerprint())
-	b.Take(cs.Inverted())
+	b.Apply(cs.Inverted())
 	assert.Equal(t, before, b.Fingerprint())
 	again, err := demo.Build("Moth Lamp")
 	require.NoError(t, err)
@@ -182,7 +182,7 @@ func TestDraggedLinksAreTheRealOnes(t *testing.T) {
 			}
 			assert.InDelta(t, sum(c), sum(a), 1, "%s of %s", net, p.Designator)
 		}
-		b.Take(cs.Inverted())
+		b.Apply(cs.Inverted())
 		b.Settle()
 	}
 }

@@ -191,7 +191,7 @@ export class BoardEditor {
         runs.pop()
         this.toLayer(runs[runs.length - 1].layer)
       } else this.dropRoute()
-      this.look45()
+      this.askRoute()
     } else if (this.measure.length) this.measure = []
     else if (this.state.carrying) this.state.carrying = false
     else if (this.state.tool !== 'select') this.take('select')
@@ -310,7 +310,7 @@ export class BoardEditor {
       this.state.hovered = t?.id ?? 0
       if (this.route) {
         this.target = t && t.net === this.route.net && t.layers.includes(this.state.layer) ? t : null
-        this.look45()
+        this.askRoute()
       } else this.target = t
     } else if (this.state.tool === 'select' && !this.boxFrom) {
       this.state.hovered = this.under(p, tolerance)[0] ?? 0
@@ -364,7 +364,7 @@ export class BoardEditor {
   }
 
   /** Asks for the way to the hand. */
-  private look45() {
+  private askRoute() {
     const r = this.route
     if (!r) return
     this.previews.ask(
@@ -429,7 +429,7 @@ export class BoardEditor {
     run.path.push(...path.slice(1).filter((p, i) => !same(p, path[i])))
     const arrived = target && !m.track.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
     if (arrived) this.finish()
-    else this.look45()
+    else this.askRoute()
     this.redraw()
   }
 
@@ -478,13 +478,13 @@ export class BoardEditor {
     const end = run.path[run.path.length - 1]
     r.runs.push({ layer: next, path: [end] })
     this.toLayer(next)
-    this.look45()
+    this.askRoute()
     this.redraw()
   }
 
   nextStyle() {
     this.state.style = (this.state.style + 1) % cornerStyles.length
-    this.look45()
+    this.askRoute()
   }
 
   // ---- commands

@@ -2,7 +2,7 @@
 import { mdiChevronDown, mdiChevronRight, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
-import type { Place } from '../live/wire.gen'
+import type { SheetUse } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 
@@ -22,7 +22,7 @@ const clusters = computed(() => {
     .filter((b) => b.kind === 'cluster')
     .map((b) => b.object as { id: number; title: string; tint: string })
 })
-const isHere = (p: Place) => p.sheet === props.sheet && (p.path ?? '') === props.path
+const isHere = (p: SheetUse) => p.sheet === props.sheet && (p.path ?? '') === props.path
 const dragged = ref(0)
 const over = ref(0)
 

@@ -118,7 +118,7 @@ export class CircuitEditor {
     const v = this.project.views.get(this.sheet)
     if (!v) return []
     return itemsOf({ id: 0, kind: 'wire', marks: dots(v.junctions, false) }, () => this.inks).concat(
-      itemsOf({ id: 0, kind: 'wire', marks: dots(v.knots, true) }, () => this.inks),
+      itemsOf({ id: 0, kind: 'wire', marks: dots(v.bundleJunctions, true) }, () => this.inks),
     )
   }
 

@@ -14,7 +14,7 @@ import type {
   Message,
   Net,
   PartRef,
-  Place,
+  SheetUse,
   Request,
   Shared,
   SheetView,
@@ -49,7 +49,7 @@ export class Project {
   /** The parts picked on any stage, here or in another window of the project. */
   readonly picked = shallowRef<PartRef[]>([])
   /** Uses of sheets, from the top down. */
-  readonly places = shallowRef<Place[]>([])
+  readonly places = shallowRef<SheetUse[]>([])
   /** The use of a sheet that is on show, or was last. */
   readonly here = shallowRef<{ sheet: number; path: string }>({ sheet: 0, path: '' })
   readonly docTick = ref(0)
@@ -351,8 +351,8 @@ export class Project {
     for (const k of d.mended ?? []) this.findings.delete(k)
     for (const f of d.findings ?? []) this.findings.set(f.key, f)
     for (const v of d.sheets ?? []) {
-      const { junctions, knots, loose, bundles, unmatched } = v
-      this.views.set(v.sheet, { sheet: v.sheet, junctions: junctions ?? [], knots: knots ?? [], loose: loose ?? [], bundles: bundles ?? [], unmatched: unmatched ?? [] }) // prettier-ignore
+      const { junctions, bundleJunctions, loose, bundles, unmatched } = v
+      this.views.set(v.sheet, { sheet: v.sheet, junctions: junctions ?? [], bundleJunctions: bundleJunctions ?? [], loose: loose ?? [], bundles: bundles ?? [], unmatched: unmatched ?? [] }) // prettier-ignore
     }
     if (d.places?.length) this.places.value = d.places
     this.stages.value = d.stages

@@ -752,7 +752,7 @@ export interface Change {
 export interface Delta {
   rev: number
   sheets: SheetView[]
-  places: Place[]
+  places: SheetUse[]
   nets: Net[]
   lostNets: string[]
   redrawn: Redrawn[]
@@ -843,7 +843,7 @@ export interface Shared {
 }
 
 export interface Page {
-  place: Place
+  place: SheetUse
   size: Point
   items: Drawn[]
 }
@@ -919,13 +919,13 @@ export interface Cell {
 export interface SheetView {
   sheet: number
   junctions: Point[]
-  knots: Point[]
+  bundleJunctions: Point[]
   loose: Point[]
   bundles: Bundle[]
   unmatched: Unmatched[]
 }
 
-export interface Place {
+export interface SheetUse {
   path: string
   sheet: number
   label: string
@@ -935,7 +935,7 @@ export interface Place {
 export interface Net {
   name: string
   pins: PinRef[]
-  uses: Use[]
+  uses: NetUse[]
   named: boolean
   supplies?: string[]
   names?: string[]
@@ -943,7 +943,7 @@ export interface Net {
 
 export interface Redrawn {
   net: string
-  uses: Use[]
+  uses: NetUse[]
 }
 
 export interface Link {
@@ -1067,7 +1067,7 @@ export interface PinRef {
   path?: string
 }
 
-export interface Use {
+export interface NetUse {
   path?: string
   sheet: number
   items: number[]
