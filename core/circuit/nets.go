@@ -99,11 +99,12 @@ type update struct {
 	flipped map[string]bool        // names whose supply may have come or gone, as it was before
 	bases   map[string]struct{}    // names whose bearers changed
 	redrawn map[*groupUse]struct{} // joins what it joined, by other wires
+	built   map[*Net]bool          // made anew
 }
 
 // Refresh recomputes the given sheets and what follows from them.
 func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
-	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*groupUse]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*groupUse]struct{}{}}
+	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*groupUse]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*groupUse]struct{}{}, built: map[*Net]bool{}}
 	for id := range sheets {
 		if d.Sheets[id] == nil {
 			delete(n.Views, id)
@@ -348,6 +349,7 @@ func (u *update) rebuild() NetChanges {
 	}
 	for _, net := range byRoot {
 		u.fill(net)
+		u.built[net] = true
 		if net.base != "" {
 			note(n.bases, net.base, net)
 			u.bases[net.base] = struct{}{}

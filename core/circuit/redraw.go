@@ -14,7 +14,7 @@ func (u *update) redraw(out NetChanges) {
 	n := u.n
 	places := map[*Net]map[*useState]bool{}
 	for m := range u.redrawn {
-		if _, again := u.dirty[m.net]; again || m.of == nil || m.net == nil || out.Changed[m.net.Name] == m.net {
+		if _, again := u.dirty[m.net]; again || m.of == nil || m.net == nil || u.built[m.net] {
 			continue
 		}
 		if places[m.net] == nil {
@@ -39,7 +39,10 @@ func (u *update) redraw(out NetChanges) {
 			continue
 		}
 		n.ByName[net.Name] = &net
-		out.Changed[net.Name], out.Was[net.Name] = &net, old
+		if out.Changed[net.Name] != old { // else it has a new name too, and nobody knows it under that
+			out.Was[net.Name] = old
+		}
+		out.Changed[net.Name] = &net
 	}
 }
 
