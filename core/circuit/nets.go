@@ -21,6 +21,7 @@ type Net struct {
 	Names   []string `json:"names,omitempty"`
 	members []*groupUse
 	base    string
+	called  bool // the base is that of a member of an unnamed bundle
 	feeds   bool
 }
 
@@ -458,7 +459,7 @@ func (u *update) fill(net *Net) {
 		net.base = net.Supplies[0]
 	case net.base != "":
 	case called != "":
-		net.Named = false
+		net.Named, net.called = false, true
 		net.base = called
 	case len(net.Pins) > 0:
 		net.Named = false
@@ -482,7 +483,7 @@ func (net *Net) home() *useState {
 
 // name gives final names to the nets whose base, or the number of nets of that base,
 // changed: the base alone when no other net has it, else with the place before it. A net whose
-// base no label or supply gives makes way for others: it is called after its first pin then.
+// base a bundle without a name gives makes way for others: it is called after its first pin then.
 func (u *update) name(out NetChanges) {
 	n := u.n
 	type want struct {
@@ -502,8 +503,8 @@ func (u *update) name(out NetChanges) {
 			name := base
 			switch {
 			case len(nets) == 1 || net.Named && named == 1:
-			case !net.Named && len(net.Pins) > 0:
-				name = PinName(u.d, net.Pins[0])
+			case net.called && len(net.Pins) > 0:
+				name = net.home().Label + "/" + PinName(u.d, net.Pins[0])
 			default:
 				name = net.home().Label + "/" + base
 			}
