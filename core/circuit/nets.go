@@ -505,6 +505,8 @@ func (u *update) name(out NetChanges) {
 			case len(nets) == 1 || net.Named && named == 1:
 			case net.called && len(net.Pins) > 0:
 				name = net.home().Label + "/" + PinName(u.d, net.Pins[0])
+			case net.called:
+				name = fmt.Sprintf("%s/%s %d", net.home().Label, base, net.Uses[0].Items[0])
 			default:
 				name = net.home().Label + "/" + base
 			}
