@@ -4,62 +4,78 @@ import (
 	"goldentrace/core/design"
 )
 
-// compare finds the nets the move joined or parted, by looking at which pins and labels
-// were together before and are together now.
-func (m *mover) compare(before *SheetView) (joined [][2]string, parted []string) {
+// faults counts the nets of the sheet that a move joined or parted, by looking at which pins,
+// labels and members of bundles were together before and are together now.
+func (m *mover) faults(before *SheetView) int {
 	after := m.after(before)
 	was, is := map[memberKey]int{}, map[memberKey]int{}
-	fill := func(groups []*group, in map[memberKey]int) {
+	fill := func(groups []*group, in map[memberKey]int) []int {
+		of := joinedOnSheet(groups)
 		for i, g := range groups {
 			for _, k := range memberKeys(g) {
-				in[k] = i
+				in[k] = of[i]
 			}
 		}
+		return of
 	}
-	fill(before.groups, was)
-	fill(after, is)
-	name := func(g *group) string {
-		switch {
-		case len(g.supplies) > 0:
-			return g.supplies[0]
-		case len(g.names) > 0:
-			return g.names[0]
-		case len(g.pins) > 0:
-			return PinName(m.doc, g.pins[0])
-		}
-		return "a loose wire"
-	}
-	for _, g := range before.groups {
-		first := -1
-		for _, k := range memberKeys(g) {
-			if i, ok := is[k]; ok {
-				if first >= 0 && i != first {
-					parted = append(parted, name(g))
-					break
+	ofBefore, ofAfter := fill(before.groups, was), fill(after, is)
+	n := 0
+	count := func(groups []*group, of []int, other map[memberKey]int) {
+		first := map[int]int{}
+		for i, g := range groups {
+			for _, k := range memberKeys(g) {
+				now, ok := other[k]
+				if !ok {
+					continue
 				}
-				first = i
-			}
-		}
-	}
-	for _, g := range after {
-		first := -1
-		for _, k := range memberKeys(g) {
-			if i, ok := was[k]; ok {
-				if first >= 0 && i != first {
-					joined = append(joined, [2]string{name(before.groups[first]), name(before.groups[i])})
-					break
+				if f, seen := first[of[i]]; !seen {
+					first[of[i]] = now
+				} else if f != now {
+					n++
 				}
-				first = i
 			}
 		}
 	}
-	return joined, parted
+	count(before.groups, ofBefore, is)
+	count(after, ofAfter, was)
+	return n
 }
 
-// memberKeys name what makes a net a net: its pins, labels, ports, taps and supply marks,
-// and what a member of a bundle joins.
+// joinedOnSheet numbers the groups of a sheet so that those joined by a name or a bundle have
+// the same number.
+func joinedOnSheet(groups []*group) []int {
+	set := newForest()
+	by := map[string]int{}
+	for i, g := range groups {
+		set.add()
+		join := func(key string) {
+			if first, ok := by[key]; ok {
+				set.join(first, i)
+			} else {
+				by[key] = i
+			}
+		}
+		for _, s := range g.names {
+			join("n" + s)
+		}
+		for _, s := range g.leads {
+			join("b" + s)
+		}
+		for _, s := range g.supplies {
+			join("s" + s)
+		}
+	}
+	out := make([]int, len(groups))
+	for i := range groups {
+		out[i] = set.root(i)
+	}
+	return out
+}
+
+// memberKeys name what makes a net a net: its pins, labels, ports, taps and supply marks, what
+// a member of a bundle joins, and which member a tap leads out.
 func memberKeys(g *group) []memberKey {
-	out := make([]memberKey, 0, len(g.ends)+len(g.pins)+len(g.named))
+	out := make([]memberKey, 0, len(g.ends)+len(g.pins)+len(g.named)+len(g.leads))
 	for _, s := range g.ends {
 		out = append(out, memberKey{"end", 0, s})
 	}

@@ -43,6 +43,8 @@ var ErcKinds = []ErcKind{
 	{"noDriver", "Inputs are driven", "warning"},
 	{"noFeed", "Supplies are fed", "warning"},
 	{"caseNames", "Names differ by more than case", "warning"},
+	{"caseDesignators", "Designators differ by more than case", "warning"},
+	{"portUnused", "A sheet with ports stands in a block", "warning"},
 	{"portAlone", "Ports and the pins of blocks match", "fault"},
 	{"bundleWidth", "What a bundle joins has as many members", "fault"},
 	{"tapMember", "Taps take what their bundle holds", "fault"},
@@ -68,14 +70,15 @@ func SeverityOf(c *design.Checks, kind string) string {
 
 // Erc is the electrical rules check, kept up to date at a cost that follows what changed.
 type Erc struct {
-	of    map[string][]Finding      // by what was looked at: a net, a sheet, a name, a designator
-	names map[string][]string       // of labels and supplies, by net
-	fold  map[string]map[string]int // how often a name is borne, by the name in lower case
+	of    map[string][]Finding       // by what was looked at: a net, a sheet, a name, a designator
+	names map[string][]string        // of labels and supplies, by net
+	fold  map[string]map[string]int  // how often a name is borne, by the name in lower case
+	cases map[string]map[string]bool // designators, by the designator in lower case
 }
 
 // NewErc has looked at nothing yet.
 func NewErc() *Erc {
-	return &Erc{of: map[string][]Finding{}, names: map[string][]string{}, fold: map[string]map[string]int{}}
+	return &Erc{of: map[string][]Finding{}, names: map[string][]string{}, fold: map[string]map[string]int{}, cases: map[string]map[string]bool{}}
 }
 
 // Doubts is the electrical rules check of the whole circuit, from scratch.
@@ -165,8 +168,25 @@ func (e *Erc) Update(d *design.Doc, n *Nets, t Touched) (now []Finding, gone []s
 			look(fmt.Sprint("sheet ", id), nil)
 		}
 	}
+	folded := map[string]bool{}
 	for name := range t.Designators {
 		look("part "+name, n.bearerFindings(d, name))
+		f := strings.ToLower(name)
+		folded[f] = true
+		if e.cases[f] == nil {
+			e.cases[f] = map[string]bool{}
+		}
+		if e.cases[f][name] = d.DesignatorTaken(name); !e.cases[f][name] {
+			delete(e.cases[f], name)
+		}
+	}
+	for _, source := range again {
+		if f, ok := strings.CutPrefix(source, "case "); ok {
+			folded[f] = true
+		}
+	}
+	for f := range folded {
+		look("case "+f, n.designatorFindings(d, slices.Sorted(maps.Keys(e.cases[f]))))
 	}
 	folds := e.foldNames(t.Nets.Lost, t.Nets.Changed)
 	for _, source := range again {
@@ -291,6 +311,23 @@ func (n *Nets) bearerFindings(d *design.Doc, name string) []Finding {
 		return []Finding{out}
 	}
 	return nil
+}
+
+// designatorFindings warns of designators that are one but for their case.
+func (n *Nets) designatorFindings(d *design.Doc, names []string) []Finding {
+	if len(names) < 2 {
+		return nil
+	}
+	x := Finding{Key: "caseDesignators " + strings.ToLower(names[0]), Kind: "caseDesignators",
+		Text: fmt.Sprintf("The designators %s differ by case alone.", strings.Join(names, " and "))}
+	for i, name := range names {
+		for _, p := range d.Bearers(name) {
+			if x.Objects = append(x.Objects, p.ID); i == 1 && x.Sheet == 0 {
+				x.Sheet, x.At, x.Path = p.Sheet, p.At, n.firstPath(p.Sheet)
+			}
+		}
+	}
+	return []Finding{x}
 }
 
 // caseFindings warns of names that are one but for their case.

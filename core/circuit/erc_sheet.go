@@ -46,6 +46,12 @@ func (n *Nets) sheetFindings(d *design.Doc, v *SheetView) []Finding {
 		out = append(out, Finding{Key: fmt.Sprintf("portAlone %d %d %s", u.Object, u.Block, u.Pin), Kind: "portAlone", Text: text,
 			Sheet: v.Sheet, At: u.At, Objects: []design.ID{u.Object}})
 	}
+	if len(d.Uses(v.Sheet)) == 0 {
+		for _, p := range portsOf(d, v.Sheet) {
+			out = append(out, Finding{Key: fmt.Sprintf("portUnused %d", p.ID), Kind: "portUnused", Sheet: v.Sheet, At: p.At, Objects: []design.ID{p.ID},
+				Text: fmt.Sprintf("The port %s leads nowhere: no block stands for the sheet %s.", p.Name, d.Sheets[v.Sheet].Name)})
+		}
+	}
 	for i := range out {
 		out[i].Path = path
 	}

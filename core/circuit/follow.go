@@ -25,7 +25,7 @@ func (m *mover) holds(p geom.Point) bool {
 
 // followers moves what hangs on the anchors: wires that end there, and labels, supply and
 // no-connect marks that stand there.
-func (m *mover) followers() {
+func (m *mover) followers([]design.OnSheet) {
 	var places []geom.Point
 	stays := map[geom.Point]bool{}
 	for p := range m.anchors {

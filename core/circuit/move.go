@@ -1,6 +1,7 @@
 package circuit
 
 import (
+	"cmp"
 	"slices"
 
 	"goldentrace/core/design"
@@ -11,36 +12,49 @@ import (
 type Moved struct {
 	Put    []design.Object
 	Remove []design.Object
-	// Joined and Parted tell in names which nets the move would join or part; a move that
-	// keeps the circuit leaves both empty.
-	Joined [][2]string
-	Parted []string
 }
 
-// Move carries the selected objects of one sheet to their new places. Wires that hang on
-// them follow at right angles: a wire's free corner slides along, else an elbow is put in
-// where it touches nothing. What touched without a wire gets one. Bundles are moved first;
-// the taps they take along move wires in turn.
+// Move carries the selected objects of one sheet to their new places. Wires that are attached
+// to them follow at right angles: a wire's free corner slides along, else an elbow is put in
+// where it touches nothing. What touched without a wire gets one. Bundles are moved first; the
+// taps they take along move wires in turn. Where that would join or part nets the wires are led
+// round instead; what neither way can help is left to be said (Outcome).
 func Move(d *design.Doc, before *SheetView, sel map[design.ID]bool, motion Motion, newID func() design.ID) Moved {
-	m := &mover{doc: d, sel: sel, motion: motion, newID: newID, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
+	stretched := newMover(d, sel, motion, newID)
+	stretched.run(before, (*mover).followers)
+	best, faults := stretched, stretched.faults(before)
+	if faults > 0 {
+		led := newMover(d, sel, motion, newID)
+		led.run(before, func(m *mover, items []design.OnSheet) { m.rerouted(items) })
+		if n := led.faults(before); n < faults {
+			best = led
+		}
+	}
+	out := Moved{}
+	for _, o := range best.gone {
+		out.Remove = append(out.Remove, o)
+	}
+	for _, o := range best.now {
+		out.Put = append(out.Put, o)
+	}
+	byID := func(a, b design.Object) int { return cmp.Compare(a.ObjectID(), b.ObjectID()) }
+	slices.SortFunc(out.Put, byID)
+	slices.SortFunc(out.Remove, byID)
+	return out
+}
+
+func newMover(d *design.Doc, sel map[design.ID]bool, motion Motion, newID func() design.ID) *mover {
+	return &mover{doc: d, sel: sel, motion: motion, newID: newID, now: map[design.ID]design.Object{}, gone: map[design.ID]design.Object{}}
+}
+
+// run moves bundles, then wires; follow lays what leads to what moved.
+func (m *mover) run(before *SheetView, follow func(m *mover, items []design.OnSheet)) {
 	for _, old := range []*drawing{before.bundled, before.single} {
 		m.old = old
 		m.carrySelected(before.items)
-		m.followers()
+		follow(m, before.items)
 		tidy(m)
 	}
-	out := Moved{}
-	for _, o := range m.gone {
-		out.Remove = append(out.Remove, o)
-	}
-	for _, o := range m.now {
-		out.Put = append(out.Put, o)
-	}
-	byID := func(a, b design.Object) int { return int(a.ObjectID() - b.ObjectID()) }
-	slices.SortFunc(out.Put, byID)
-	slices.SortFunc(out.Remove, byID)
-	out.Joined, out.Parted = m.compare(before)
-	return out
 }
 
 type mover struct {

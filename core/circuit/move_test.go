@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
 )
 
 // bench is a sheet to move things on, in grid steps.
@@ -147,14 +148,14 @@ func TestJoiningIsSaid(t *testing.T) {
 	s.resistor(10, 6)
 	s.wire(2, 6, 8, 6)
 	s.do(&edit.PlaceLabel{Sheet: s.sheet, Name: "BUS", At: steps(5, 6)[0]})
-	n := circuit.Find(s.d)
-	next := s.d.Next
-	say := func(dx, dy int64) circuit.Moved {
-		return circuit.Move(s.d, n.Views[s.sheet], map[design.ID]bool{a: true}, circuit.By(steps(dx, dy)[0]), func() design.ID { next++; return next })
+	b := workbench.Open(s.d, 0)
+	say := func(dx, dy int64) circuit.Outcome {
+		_, o, err := b.Foresee(&edit.MoveItems{IDs: []design.ID{a}, Step: steps(dx, dy)[0]})
+		require.NoError(t, err)
+		return o
 	}
-	m := say(2, 6) // its second pin lands on the wire
-	require.Len(t, m.Joined, 1)
-	assert.Contains(t, m.Joined[0], "BUS")
+	o := say(2, 6) // its second pin lands on the wire
+	assert.Equal(t, []circuit.Join{{Nets: []string{"BUS", "R1.2"}}}, o.Joined)
 	assert.Empty(t, say(2, 3).Joined)
 }
 

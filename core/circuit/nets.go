@@ -45,6 +45,7 @@ type groupUse struct {
 	nth   int
 	keys  []string
 	net   *Net
+	gone  bool // it is no more; its last net keeps it for comparison
 }
 
 // Nets is the meaning of a whole circuit, kept up to date at a cost that follows the nets
@@ -198,7 +199,7 @@ func (u *update) dropMember(m *groupUse) {
 		u.supply(s, -1)
 	}
 	delete(u.fresh, m)
-	m.of = nil // gone
+	m.gone = true
 }
 
 // enter takes up the groups of a sheet in one of its uses. Groups that join what they joined
@@ -245,27 +246,24 @@ func (u *update) enter(at *SheetUse, rank int, old *useState) {
 // ports below the pins of blocks.
 func (u *update) key(m *groupUse) {
 	g := m.group
-	own := func(kind string, path string, sheet design.ID, name string) string {
-		return fmt.Sprintf("%s%s#%d\x00%s", kind, path, sheet, name)
-	}
 	m.keys = m.keys[:0]
 	for _, s := range g.supplies {
 		m.keys = append(m.keys, "s\x00"+s)
 	}
 	for _, name := range g.names {
-		m.keys = append(m.keys, own("n", m.of.Path, m.of.Sheet, name))
+		m.keys = append(m.keys, ownKey("n", m.of.Path, m.of.Sheet, name))
 		if u.n.supplied[name] > 0 {
 			m.keys = append(m.keys, "s\x00"+name)
 		}
 	}
 	for _, l := range g.leads {
-		m.keys = append(m.keys, own("b", m.of.Path, m.of.Sheet, l))
+		m.keys = append(m.keys, ownKey("b", m.of.Path, m.of.Sheet, l))
 	}
 	for _, p := range g.ports {
-		m.keys = append(m.keys, own("p", m.of.Path, m.of.Sheet, fmt.Sprintf("%s#%d", p.name, p.nth)))
+		m.keys = append(m.keys, ownKey("p", m.of.Path, m.of.Sheet, fmt.Sprintf("%s#%d", p.name, p.nth)))
 	}
 	for _, l := range g.below {
-		m.keys = append(m.keys, own("p", Below(m.of.Path, l.block.ID), l.block.Of, fmt.Sprintf("%s#%d", l.name, l.nth)))
+		m.keys = append(m.keys, ownKey("p", Below(m.of.Path, l.block.ID), l.block.Of, fmt.Sprintf("%s#%d", l.name, l.nth)))
 	}
 	for _, k := range m.keys {
 		note(u.n.holders, k, m)
@@ -322,7 +320,7 @@ func (u *update) rebuild() NetChanges {
 	byKey := map[string]int{}
 	pool := todo[:0]
 	for _, m := range todo {
-		if _, ok := node[m]; ok || m.of == nil {
+		if _, ok := node[m]; ok || m.gone {
 			continue
 		}
 		pool = append(pool, m)
@@ -374,7 +372,7 @@ func (u *update) rebuild() NetChanges {
 // release gives back the members of a net that are still there.
 func (u *update) release(net *Net, todo []*groupUse) []*groupUse {
 	for _, m := range net.members {
-		if m.of != nil {
+		if !m.gone {
 			m.net = nil
 			todo = append(todo, m)
 		}

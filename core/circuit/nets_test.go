@@ -171,47 +171,6 @@ func TestCrossingIsNoJunction(t *testing.T) {
 	assert.Equal(t, []geom.Point{geom.Pt(2*grid, 0)}, n.Views[sheet].Junctions)
 }
 
-// Moving, turning, mirroring never changes a net without the preview having said so.
-func TestMovingKeepsNets(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		d, sheet := sketch(t)
-		before := circuit.Find(d)
-		sel := map[design.ID]bool{}
-		var ids []design.ID
-		for o := range d.All() {
-			switch o.(type) {
-			case *design.Part, *design.Wire, *design.Label, *design.Supply:
-				if rapid.IntRange(0, 2).Draw(t, "picked") == 0 {
-					sel[o.ObjectID()] = true
-					ids = append(ids, o.ObjectID())
-				}
-			}
-		}
-		if len(ids) == 0 {
-			return
-		}
-		var cmd edit.Command
-		var motion circuit.Motion
-		if rapid.Bool().Draw(t, "turn") {
-			c := &edit.TurnItems{IDs: ids, Pivot: place(t, "pivot"), Quarters: rapid.IntRange(0, 3).Draw(t, "quarters"), Mirror: rapid.Bool().Draw(t, "flip")}
-			cmd, motion = c, circuit.Turned(c.Pivot, c.Quarters, c.Mirror)
-		} else {
-			c := &edit.MoveItems{IDs: ids, Step: geom.Pt(int64(rapid.IntRange(-4, 4).Draw(t, "dx"))*grid, int64(rapid.IntRange(-4, 4).Draw(t, "dy"))*grid)}
-			cmd, motion = c, circuit.By(c.Step)
-		}
-		next := d.Next
-		said := circuit.Move(d, before.Views[sheet], sel, motion, func() design.ID { next++; return next })
-		was := partition(before.OfPin)
-		if _, err := edit.Apply(d, edit.Env{}, cmd); err != nil {
-			assert.Contains(t, err.Error(), "change nothing")
-			return
-		}
-		if len(said.Joined) == 0 && len(said.Parted) == 0 {
-			assert.Equal(t, was, partition(circuit.Find(d).OfPin), "nothing was announced")
-		}
-	})
-}
-
 // The bench's incremental nets equal those found from scratch after every edit and undo.
 func TestIncrementalEqualsFromScratch(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {

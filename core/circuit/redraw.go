@@ -14,7 +14,7 @@ func (u *update) redraw(out NetChanges) {
 	n := u.n
 	places := map[*Net]map[*useState]bool{}
 	for m := range u.redrawn {
-		if _, again := u.dirty[m.net]; again || m.of == nil || m.net == nil || u.built[m.net] {
+		if _, again := u.dirty[m.net]; again || m.gone || m.net == nil || u.built[m.net] {
 			continue
 		}
 		if places[m.net] == nil {

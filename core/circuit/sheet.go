@@ -6,6 +6,10 @@
 package circuit
 
 import (
+	"cmp"
+	"maps"
+	"slices"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 )
@@ -323,8 +327,17 @@ func (g *drawing) sets(each func(wires []*design.Wire, places []geom.Point)) {
 		s := of(n)
 		s.places = append(s.places, p)
 	}
-	for _, s := range byRoot {
+	all := slices.Collect(maps.Values(byRoot))
+	for _, s := range all {
 		sortPoints(s.places)
+	}
+	slices.SortFunc(all, func(a, b *set) int { // so that nothing depends on the order of maps
+		if len(a.wires) > 0 && len(b.wires) > 0 {
+			return cmp.Compare(a.wires[0].ID, b.wires[0].ID)
+		}
+		return cmp.Or(cmp.Compare(len(b.wires), len(a.wires)), cmpPoint(a.places[0], b.places[0]))
+	})
+	for _, s := range all {
 		each(s.wires, s.places)
 	}
 }

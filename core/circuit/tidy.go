@@ -7,8 +7,8 @@ import (
 
 // tidy joins the wires a move laid or changed with those they continue in a straight line.
 func tidy(m *mover) {
-	for id, o := range m.now {
-		w, ok := o.(*design.Wire)
+	for _, id := range sortedKeys(m.now) {
+		w, ok := m.now[id].(*design.Wire)
 		if !ok || w.Bundle != m.old.bundle {
 			continue
 		}

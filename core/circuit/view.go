@@ -84,7 +84,7 @@ func (g *group) sign(d *design.Doc) {
 		}
 		fmt.Fprintf(&b, "p%d.%s.%s\n", p.Part, p.Pin, name)
 	}
-	fmt.Fprint(&b, g.feeds)
+	fmt.Fprint(&b, g.feeds, g.named)
 	if !g.nameable() {
 		fmt.Fprint(&b, g.items)
 	}
@@ -298,9 +298,11 @@ func comparePins(a, b PinRef) int {
 	return cmp.Or(cmp.Compare(a.Part, b.Part), CompareNatural(a.Pin, b.Pin), cmp.Compare(a.Path, b.Path))
 }
 
-func sortPoints(pts []geom.Point) {
-	slices.SortFunc(pts, func(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) })
-}
+func sortPoints(pts []geom.Point) { slices.SortFunc(pts, cmpPoint) }
+
+func cmpPoint(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) }
+
+func sortedKeys[T any](m map[design.ID]T) []design.ID { return slices.Sorted(maps.Keys(m)) }
 
 func distinct(s []string) []string {
 	slices.Sort(s)

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"slices"
@@ -34,6 +35,22 @@ func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	}
 	l := design.WithID(it.Part, tx.Doc.NewID()).(*design.LibraryPart)
 	return l, tx.Put(l)
+}
+
+// symbolFor is the symbol of a part of the project's or the shipped library, or of a unit of
+// it; nil when there is none.
+func symbolFor(d *design.Doc, name string, unit int) *design.Symbol {
+	if d.LibraryPart(name) != nil {
+		return d.SymbolOf(&design.Part{Library: name, Unit: unit})
+	}
+	it, ok := library.Find(name)
+	switch {
+	case !ok:
+		return nil
+	case unit >= 1 && unit <= len(it.Units):
+		return it.Units[unit-1]
+	}
+	return it.Symbol
 }
 
 func (tx *Tx) ensureFootprint(name string) error {
@@ -81,7 +98,7 @@ func (c *PlacePart) Apply(tx *Tx) error {
 	}
 	if p.Designator == "" {
 		p.Designator = tx.Doc.FreeDesignator(l.Prefix)
-	} else if err := tx.mayBeCalled(p, p.Designator); err != nil {
+	} else if err := cmp.Or(designatorForm(p.Designator), tx.mayBeCalled(p, p.Designator)); err != nil {
 		return err
 	}
 	if err := tx.Put(p); err != nil {

@@ -115,6 +115,9 @@ func (tx *Tx) call(names []Cell) error {
 		if old == x.Text {
 			continue
 		}
+		if err := designatorForm(x.Text); err != nil {
+			return err
+		}
 		for _, u := range tx.Doc.Bearers(old) {
 			if u.ID != p.ID && (p.Unit == 0 || u.Unit == 0 || u.Library != p.Library) {
 				continue

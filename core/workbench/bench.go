@@ -106,7 +106,13 @@ func (b *Bench) Nets() *circuit.Nets {
 	if len(b.dirty.stale) == 0 {
 		return b.nets
 	}
-	c := b.nets.Refresh(b.Doc, b.dirty.stale)
+	b.learn(b.refresh(b.dirty.stale))
+	clear(b.dirty.stale)
+	return b.nets
+}
+
+// learn notes what changed in the nets, for those who follow from them.
+func (b *Bench) learn(c circuit.NetChanges) {
 	for name, net := range c.Lost {
 		delete(b.dirty.nets.Was, name)
 		b.dirty.nets.Lost[name] = net
@@ -123,8 +129,6 @@ func (b *Bench) Nets() *circuit.Nets {
 		delete(b.dirty.nets.Lost, name)
 		b.touchPins(c.Was[name], net)
 	}
-	clear(b.dirty.stale)
-	return b.nets
 }
 
 // Tree of the uses of sheets, as of the last time the nets were asked for.
@@ -155,16 +159,6 @@ func (b *Bench) touchPins(was, is *circuit.Net) {
 
 // Index of the board's copper, up to date.
 func (b *Bench) Index() *layout.Index { return b.index }
-
-// Edit applies a command and takes its change set in; a refused command changes nothing.
-func (b *Bench) Edit(c edit.Command) (edit.ChangeSet, error) {
-	cs, err := edit.Apply(b.Doc, edit.Env{Nets: b.Nets, Index: b.Index}, c)
-	if err != nil {
-		return nil, err
-	}
-	b.applied(cs)
-	return cs, nil
-}
 
 // Apply puts a change set into the document, as for undo and redo.
 func (b *Bench) Apply(cs edit.ChangeSet) {
@@ -230,10 +224,8 @@ func (b *Bench) mark(o design.Object) {
 // markSheet notes what follows from a change on a sheet; what is only drawn beside the
 // circuit changes nothing else.
 func (b *Bench) markSheet(o design.OnSheet) {
-	stale := func(id design.ID) { b.dirty.stale[id], b.dirty.sheets[id] = true, true }
 	switch o := o.(type) {
 	case *design.Part:
-		stale(o.Sheet)
 		for _, place := range b.nets.Tree.Of(o.Sheet) {
 			b.dirty.parts[circuit.PartRef{Part: o.ID, Path: place.Path}] = true
 			name := o.Called(place.Path)
@@ -246,17 +238,13 @@ func (b *Bench) markSheet(o design.OnSheet) {
 				}
 			}
 		}
-	case *design.Port:
-		stale(o.Sheet)
-		for _, block := range b.Doc.Uses(o.Sheet) {
-			stale(block.Sheet)
-		}
 	case *design.SheetBlock:
-		stale(o.Sheet)
-		stale(o.Of)
 		b.dirty.tree = true
-	case *design.Wire, *design.Label, *design.Tap, *design.Supply, *design.OpenMark:
-		stale(o.SheetID())
+	}
+	touched := map[design.ID]bool{}
+	circuit.Stale(b.Doc, o, touched)
+	for id := range touched {
+		b.dirty.stale[id], b.dirty.sheets[id] = true, true
 	}
 }
 

@@ -403,7 +403,7 @@ defineExpose({ ed })
         </div>
         <div v-if="empty && ed.state.tool === 'select' && ed.state.painted && view === 'drawing'" class="float drawing-empty">
           <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
-          <v-btn color="primary" variant="flat" @click="take('part')">SheetUse a part</v-btn>
+          <v-btn color="primary" variant="flat" @click="take('part')">Place a part</v-btn>
         </div>
         <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
         <div v-if="printing" class="float warning printing" role="status">
