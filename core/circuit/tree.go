@@ -32,7 +32,7 @@ type useKey struct {
 func (p SheetUse) key() useKey { return useKey{p.Path, p.Sheet} }
 
 // MostUses bounds the uses of sheets in a project.
-const MostUses = 10_000
+const MostUses = 2_000
 
 // TreeOf finds the uses of all sheets. A sheet within itself, which commands refuse, and
 // uses beyond MostUses are left out.

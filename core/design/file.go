@@ -14,6 +14,8 @@ const (
 	FileVersion = 1
 	// LargestFile bounds what is read from elsewhere, in bytes.
 	LargestFile = 256 << 20
+	// LongestLine bounds an object as it is written, in bytes: what is kept can be read again.
+	LongestLine = 16 << 20
 )
 
 // header is the first line of a project file.
@@ -59,7 +61,7 @@ func WriteFile(w io.Writer, name string, d *Doc) error {
 // which line.
 func ReadFile(r io.Reader) (name string, d *Doc, err error) {
 	lines := bufio.NewScanner(io.LimitReader(r, LargestFile+1))
-	lines.Buffer(make([]byte, 1<<20), 16<<20)
+	lines.Buffer(make([]byte, 1<<20), LongestLine)
 	if !lines.Scan() {
 		return "", nil, errors.New("this is not a Golden Trace project: the file is empty")
 	}
@@ -84,20 +86,31 @@ func ReadFile(r io.Reader) (name string, d *Doc, err error) {
 		if err != nil {
 			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
 		}
+		if err := CheckID(o); err != nil {
+			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
+		}
+		if len(seen) == MostObjects {
+			return "", nil, fmt.Errorf("the project file holds more than %d objects", MostObjects)
+		}
 		if seen[o.ObjectID()] {
 			return "", nil, fmt.Errorf("the project file is damaged in line %d: the id %d is used twice", n, o.ObjectID())
 		}
 		seen[o.ObjectID()] = true
 		d.Put(o)
 	}
-	if err := lines.Err(); err != nil {
+	if err := lines.Err(); errors.Is(err, bufio.ErrTooLong) {
+		return "", nil, fmt.Errorf("the project file has a line of more than %d MB", LongestLine>>20)
+	} else if err != nil {
 		return "", nil, fmt.Errorf("the project file cannot be read: %w", err)
 	}
 	if len(seen) != h.Objects {
 		return "", nil, fmt.Errorf("the project file is cut short: it should hold %d objects and holds %d", h.Objects, len(seen))
 	}
+	if h.Next < 0 || h.Next > MaxID {
+		return "", nil, fmt.Errorf("the project file says that the next id is %d; ids end at %d", h.Next, MaxID)
+	}
 	d.Next = max(d.Next, h.Next)
-	if err := d.Whole(); err != nil {
+	if err := errors.Join(d.Whole(), d.Distinct()); err != nil {
 		return "", nil, fmt.Errorf("the project file is damaged: %w", err)
 	}
 	return h.Name, d, nil

@@ -172,6 +172,17 @@ func (d *Doc) FreeDesignator(prefix string) string {
 	}
 }
 
+// FreeDesignators are n designators of the prefix that no part bears, with the least numbers.
+func (d *Doc) FreeDesignators(prefix string, n int) []string {
+	out := make([]string, 0, n)
+	for i := max(1, d.lookups.free[prefix]); len(out) < n; i++ {
+		if s := fmt.Sprintf("%s%d", prefix, i); !d.DesignatorTaken(s) {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
 // ItemsOf lists what stands on the sheet, in the order of ids.
 func (d *Doc) ItemsOf(sheet ID) []OnSheet {
 	return slices.SortedFunc(maps.Values(d.lookups.sheets[sheet]), func(a, b OnSheet) int { return cmp.Compare(a.ObjectID(), b.ObjectID()) })

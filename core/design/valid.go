@@ -67,6 +67,19 @@ func angle(what string, a int32) error {
 	return nil
 }
 
+// The most there can be of what an object lists; more would take long to draw and to keep.
+const (
+	MostFields    = 100  // entries of one's own of a part
+	MostBlockPins = 500  // of a block
+	MostPins      = 5000 // of a symbol, and pads of a footprint
+	MostFigures   = 2000 // of a symbol's or footprint's drawing
+)
+
+// most checks how many there are of something.
+func most(what string, n, limit int) error {
+	return check(n <= limit, "%s has %d entries; %d are the most", what, n, limit)
+}
+
 func firstOf(errs ...error) error {
 	for _, e := range errs {
 		if e != nil {
@@ -84,6 +97,9 @@ func check(ok bool, format string, args ...any) error {
 }
 
 func figures(what string, figs []Figure) error {
+	if err := most("the drawing of "+what, len(figs), MostFigures); err != nil {
+		return err
+	}
 	for _, f := range figs {
 		ok := len(f.Pts) > 0 && len(f.Pts) <= 10_000
 		switch f.Form {
@@ -136,7 +152,7 @@ func oneOf(what, s string, allowed []string) error {
 
 // Valid checks the symbol: its pins have numbers of their own and its drawing is whole.
 func (s *Symbol) Valid() error {
-	if err := firstOf(name("symbol's name", s.Name), figures("the symbol "+s.Name, s.Figures)); err != nil {
+	if err := firstOf(most("the list of pins of the symbol "+s.Name, len(s.Pins), MostPins), name("symbol's name", s.Name), figures("the symbol "+s.Name, s.Figures)); err != nil {
 		return err
 	}
 	seen := map[string]bool{}
@@ -154,6 +170,9 @@ func (s *Symbol) Valid() error {
 
 // Valid checks the library part.
 func (l *LibraryPart) Valid() error {
+	if err := firstOf(most("the list of units of "+l.Name, len(l.Units), 26), most("the pad table of "+l.Name, len(l.PadOf), MostPins)); err != nil {
+		return err
+	}
 	for _, u := range l.Units {
 		if err := name("symbol of a unit", u); err != nil {
 			return err
@@ -165,6 +184,9 @@ func (l *LibraryPart) Valid() error {
 
 // Valid checks the part.
 func (p *Part) Valid() error {
+	if err := firstOf(most("the list of fields of "+p.Designator, len(p.Fields), MostFields), most("the list of designators of "+p.Designator, len(p.Others), 100_000)); err != nil {
+		return err
+	}
 	for _, d := range p.Others {
 		if err := name("designator", d); err != nil {
 			return err
@@ -224,7 +246,7 @@ func (t *Tap) Valid() error {
 // Valid checks the block: its pins lie on its sides and have names of their own.
 func (b *SheetBlock) Valid() error {
 	what := "the block " + b.Name
-	if err := firstOf(name("block's name", b.Name), check(!strings.Contains(b.Name, "/"), "a block's name may not hold a slash: %s", b.Name),
+	if err := firstOf(most("the list of pins of "+what, len(b.Pins), MostBlockPins), name("block's name", b.Name), check(!strings.Contains(b.Name, "/"), "a block's name may not hold a slash: %s", b.Name),
 		place(what, b.At, b.At.Add(b.Size)), length("the width of "+what, b.Size.X, 1), length("the height of "+what, b.Size.Y, 1)); err != nil {
 		return err
 	}
@@ -308,7 +330,7 @@ func (n *NetSpec) Valid() error {
 
 // Valid checks the excuse.
 func (e *Excuse) Valid() error {
-	return firstOf(check(e.Key != "", "an excuse names no finding"), prose("reason", e.Reason), text("day", e.Made))
+	return firstOf(check(e.Key != "", "an excuse names no finding"), check(len(e.Key)+len(e.Text)+len(e.Fingerprint) < 4*LongestNote, "the excuse is too long"), prose("reason", e.Reason), text("day", e.Made))
 }
 
 // Severities a kind of finding can be given.
@@ -316,6 +338,9 @@ var Severities = []string{"fault", "warning", "off"}
 
 // Valid checks the severities.
 func (c *Checks) Valid() error {
+	if err := firstOf(most("the list of kinds", len(c.Kinds), 200), most("the list of pairs", len(c.Pairs), 200)); err != nil {
+		return err
+	}
 	for k, v := range c.Kinds {
 		if err := firstOf(name("kind of finding", k), oneOf("a severity", v, Severities)); err != nil {
 			return err
@@ -334,6 +359,9 @@ func (c *Checks) Valid() error {
 func (f *Footprint) Valid() error {
 	if err := firstOf(name("footprint's name", f.Name), figures("the footprint "+f.Name, f.Silk),
 		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...)); err != nil {
+		return err
+	}
+	if err := firstOf(most("the list of pads of "+f.Name, len(f.Pads), MostPins), most("the courtyard of "+f.Name, len(f.Courtyard), 1000), most("the groups of "+f.Name, len(f.Together), MostPins)); err != nil {
 		return err
 	}
 	for _, p := range f.Pads {
@@ -362,6 +390,9 @@ func (b *Board) Valid() error {
 			return fmt.Errorf("the outline crosses itself at %s, %s", units.Text(p.X), units.Text(p.Y))
 		}
 	}
+	if err := most("the stack", len(b.Stack), 200); err != nil {
+		return err
+	}
 	if n := len(b.CopperNames()); n < 1 || n > 32 {
 		return fmt.Errorf("a board has 1 to 32 copper layers, not %d", n)
 	}
@@ -385,6 +416,9 @@ func (r Rules) Valid() error {
 
 // Valid checks the placed part.
 func (p *Placed) Valid() error {
+	if err := most("the pads of "+p.Designator, len(p.Nets), MostPins); err != nil {
+		return err
+	}
 	for pad, net := range p.Nets {
 		if err := firstOf(text("pad's number", pad), text("net's name", net)); err != nil {
 			return err

@@ -165,42 +165,47 @@ func (tx *Tx) callOthers(p *design.Part) error {
 	if len(places) < 2 {
 		return nil
 	}
-	q := *p
-	q.Others = maps.Clone(p.Others)
+	var lacking []string // paths of uses without a designator
 	first := true
 	for _, place := range places {
-		if _, ok := q.Others[place.Path]; ok {
+		if _, ok := p.Others[place.Path]; ok {
 			continue
 		}
 		if first {
 			first = false
 			continue
 		}
-		if q.Others == nil {
-			q.Others = map[string]string{}
-		}
-		q.Others[place.Path] = tx.otherName(p, place.Path)
-		if err := tx.Put(&q); err != nil {
-			return err
-		}
-		c := q
-		c.Others = maps.Clone(q.Others)
-		q = c
+		lacking = append(lacking, place.Path)
 	}
-	return nil
+	if len(lacking) == 0 {
+		return nil
+	}
+	q := *p
+	q.Others = maps.Clone(p.Others)
+	if q.Others == nil {
+		q.Others = map[string]string{}
+	}
+	free := tx.Doc.FreeDesignators(design.Prefix(p.Designator), len(lacking))
+	for i, path := range lacking {
+		q.Others[path] = free[i]
+		if name, ok := tx.sharedName(p, path); ok {
+			q.Others[path] = name
+		}
+	}
+	return tx.Put(&q)
 }
 
-// otherName is a free designator for a further use of a part; units that share one in the
-// first use share one in the others.
-func (tx *Tx) otherName(p *design.Part, path string) string {
+// sharedName is the designator that another unit of the part's package bears in a further use;
+// units that share one in the first use share one in the others.
+func (tx *Tx) sharedName(p *design.Part, path string) (string, bool) {
 	if p.Unit > 0 {
 		for _, q := range tx.Doc.Bearers(p.Designator) {
 			if name, ok := q.Others[path]; ok && q.ID != p.ID && q.Unit > 0 {
-				return name
+				return name, true
 			}
 		}
 	}
-	return tx.Doc.FreeDesignator(design.Prefix(p.Designator))
+	return "", false
 }
 
 // putIntoWire cuts the wire on which both pins of a part stand, so that the part is in it.

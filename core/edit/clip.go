@@ -32,6 +32,15 @@ func (c *Paste) Apply(tx *Tx) error {
 	if len(c.Items) > 20_000 {
 		return fmt.Errorf("%d things at once are too many to paste; 20000 is the most", len(c.Items))
 	}
+	prose := 0
+	for _, it := range c.Items {
+		if it.Kind == design.KindNote || it.Kind == design.KindTiming {
+			prose += len(it.Object)
+		}
+	}
+	if prose > mostProse {
+		return fmt.Errorf("the notes and timing diagrams to be pasted have %d characters; %d are the most on a sheet", prose, mostProse)
+	}
 	units := map[string]string{}
 	for _, it := range c.Items {
 		o, err := design.Decode(it.Kind, it.Object)
@@ -47,7 +56,7 @@ func (c *Paste) Apply(tx *Tx) error {
 			return err
 		}
 	}
-	return nil
+	return tx.room(c.Sheet)
 }
 
 // pasted puts one copy; units of one package stay together, by their old designator.
@@ -75,6 +84,8 @@ func (tx *Tx) pasted(o design.OnSheet, units map[string]string) error {
 		return tx.callOthers(&p)
 	case *design.SheetBlock:
 		return tx.putBlock(o)
+	case *design.Note, *design.Timing:
+		return tx.drawn(o)
 	case *design.Picture:
 		if tx.Doc.Assets[o.Asset] == nil {
 			return fmt.Errorf("the clipboard holds a picture that this project does not have; insert its file instead")

@@ -38,9 +38,18 @@ func (c *DrawItem) Apply(tx *Tx) error {
 	} else if tx.Doc.GetKind(c.Item.Kind, id) == nil {
 		return fmt.Errorf("there is no such %s any more (id %d)", c.Item.Kind, id)
 	}
+	return tx.drawn(o)
+}
+
+// drawn puts what is drawn beside the circuit, after trying whether it can be drawn.
+func (tx *Tx) drawn(o design.Object) error {
 	switch o := o.(type) {
 	case *design.Timing:
-		if _, err := timing.Parse(o.Text); err != nil {
+		t, err := timing.Parse(o.Text)
+		if err != nil {
+			return err
+		}
+		if err := t.Fits(o.Slot); err != nil {
 			return err
 		}
 	case *design.Picture:
@@ -48,7 +57,37 @@ func (c *DrawItem) Apply(tx *Tx) error {
 			return fmt.Errorf("there is no such picture in the project (id %d)", o.Asset)
 		}
 	}
-	return tx.Put(o)
+	if err := tx.Put(o); err != nil {
+		return err
+	}
+	return tx.room(o.(design.OnSheet).SheetID())
+}
+
+// The most that stands on one sheet: more takes long to draw and to look through.
+const (
+	mostItems = 50_000
+	mostProse = 500_000 // bytes of notes and timing diagrams
+)
+
+// room says in a sentence when more stands on a sheet than can be drawn at ease.
+func (tx *Tx) room(sheet design.ID) error {
+	n, prose := 0, 0
+	for _, o := range tx.Doc.ItemsOf(sheet) {
+		n++
+		switch o := o.(type) {
+		case *design.Note:
+			prose += len(o.Text)
+		case *design.Timing:
+			prose += len(o.Text)
+		}
+	}
+	switch name := tx.Doc.Sheets[sheet].Name; {
+	case n > mostItems:
+		return fmt.Errorf("with this %d things would stand on the sheet %s; %d are the most", n, name, mostItems)
+	case prose > mostProse:
+		return fmt.Errorf("with this the notes and timing diagrams on the sheet %s would have %d characters; %d are the most", name, prose, mostProse)
+	}
+	return nil
 }
 
 // AddPicture keeps a picture's file in the project and shows it on a sheet. The file's name

@@ -56,11 +56,11 @@ func (tx *Tx) setText(o design.OnSheet, field, text string) error {
 	case *design.Note:
 		n := *o
 		n.Text = text
-		return tx.Put(&n)
+		return tx.drawn(&n)
 	case *design.Timing:
 		t := *o
 		t.Text = text
-		return tx.Put(&t)
+		return tx.drawn(&t)
 	}
 	return tx.setName(o, text)
 }

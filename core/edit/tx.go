@@ -101,6 +101,9 @@ func Apply(d *design.Doc, env Env, c Command) (ChangeSet, error) {
 			out = append(out, x)
 		}
 	}
+	if err == nil {
+		err = out.Sound(d)
+	}
 	if err == nil && len(out) == 0 {
 		err = fmt.Errorf("this would change nothing")
 	}
@@ -110,6 +113,27 @@ func Apply(d *design.Doc, env Env, c Command) (ChangeSet, error) {
 		return nil, err
 	}
 	return out, nil
+}
+
+// Sound checks what a change set leaves in the document that holds it: everything that changed
+// refers to what is there, nothing refers to what went, and the ids do not run over.
+func (c ChangeSet) Sound(d *design.Doc) error {
+	if d.Next > design.MaxID {
+		return fmt.Errorf("the project has used up all its ids; import it from its file to begin anew")
+	}
+	for _, x := range c {
+		if x.After != nil {
+			if err := d.Refers(x.After); err != nil {
+				return err
+			}
+		}
+		if x.Before != nil {
+			if err := d.Left(x.Before, x.After); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // Put stores the object after checking it.

@@ -16,6 +16,7 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/picture"
 )
 
 // PDF writes all uses of all sheets as one file: vectors, texts that can be searched, a
@@ -197,6 +198,9 @@ func paintSVG(data []byte, w, h int) (out []byte, err error) {
 			err = errors.New("the SVG cannot be painted")
 		}
 	}()
+	if err := picture.Bounded(data); err != nil { // of a project kept before pictures were looked at so
+		return nil, err
+	}
 	w, h = min(max(w, 1), 4000), min(max(h, 1), 4000)
 	icon, err := oksvg.ReadIconStream(bytes.NewReader(data), oksvg.IgnoreErrorMode)
 	if err != nil {

@@ -35,6 +35,9 @@ func Read(name string, data []byte) (*design.Asset, error) {
 		if err != nil {
 			return nil, fmt.Errorf("the file %s is not a picture that can be used: %w", name, err)
 		}
+		if err := bounded(clean, w, h); err != nil {
+			return nil, fmt.Errorf("the picture %s cannot be shown: %w", name, err)
+		}
 		return &design.Asset{Name: name, Type: "svg", Width: w, Height: h, Data: clean}, nil
 	}
 	c, format, err := image.DecodeConfig(bytes.NewReader(data))

@@ -62,6 +62,8 @@ var States = []string{"high", "low", "free", "any", "data", "clock", "gap"}
 const (
 	MostRows  = 100
 	MostSlots = 1000
+	// MostDrawn bounds the states of all signals and the periods of their clocks together.
+	MostDrawn = 5000
 )
 
 // Parse reads a text. Errors name the line and what is wrong there.
@@ -81,10 +83,39 @@ func Parse(text string) (*Diagram, error) {
 		return nil, fmt.Errorf("the timing diagram has no signal; write one as \"CLK: clock 8\"")
 	case len(d.Rows) > MostRows:
 		return nil, fmt.Errorf("the timing diagram has %d signals; %d are the most", len(d.Rows), MostRows)
+	case d.drawn() > MostDrawn:
+		return nil, fmt.Errorf("the timing diagram has %d states and clock periods; %d are the most", d.drawn(), MostDrawn)
 	case d.Slots > MostSlots:
 		return nil, fmt.Errorf("the timing diagram is %g slots long; %d are the most", d.Slots, MostSlots)
 	}
 	return d, nil
+}
+
+// drawn counts what is drawn of the signals.
+func (d *Diagram) drawn() int {
+	n := 0
+	for _, r := range d.Rows {
+		for _, p := range r.Pieces {
+			n++
+			if p.State == "clock" {
+				n += int(p.Slots)
+			}
+		}
+	}
+	return n
+}
+
+// Widest is how far a diagram reaches on a sheet at most, in nanometres: the longest side of
+// the largest sheet.
+const Widest = 863_600_000
+
+// Fits says in a sentence when the diagram, with slots of the given width, is too wide for a
+// sheet.
+func (d *Diagram) Fits(slot int64) error {
+	if wide := d.Slots * float64(slot); wide > Widest {
+		return fmt.Errorf("the timing diagram would be %.0f mm wide: %g slots of %g mm; %.0f mm is the most", wide/1e6, d.Slots, float64(slot)/1e6, Widest/1e6)
+	}
+	return nil
 }
 
 func (d *Diagram) line(line string) error {
