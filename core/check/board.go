@@ -23,6 +23,24 @@ type Board struct {
 	owners  map[design.ID]map[string]bool
 	added   map[string]bool
 	dropped map[string]bool
+	further int // places that break rules beyond those listed
+}
+
+// The findings that are listed, and those that are counted beyond them. A slip of the hand, such
+// as a clearance of 20 mm instead of 0.2, breaks the rules at every place of a board: nobody
+// reads on, and listing them would hold everybody up.
+const (
+	MostListed  = 3_000
+	mostCounted = 100_000
+)
+
+// full tells whether no further finding is listed; it counts one more then.
+func (b *Board) full() bool {
+	if len(b.Found) < MostListed {
+		return false
+	}
+	b.further++
+	return true
 }
 
 // NewBoard checks the whole board against its rules.
@@ -37,17 +55,34 @@ func (b *Board) All() {
 	old := b.Found
 	b.Found, b.owners = map[string]*Finding{}, map[design.ID]map[string]bool{}
 	b.begin()
-	for c := range b.index.All() {
+	b.further = 0
+	for _, c := range slices.SortedFunc(b.index.All(), compare) { // so that the same ones are listed each time
+		if b.further >= mostCounted {
+			break
+		}
 		b.single(c)
 		b.pairs(c, func(other *layout.Copper) bool { return less(c, other) })
 	}
 	b.outside(nil)
 	b.outline()
+	b.count()
 	for k := range old {
 		if b.Found[k] == nil {
 			b.dropped[k] = true
 		}
 	}
+}
+
+// count makes the finding that stands for those that are not listed.
+func (b *Board) count() {
+	if b.further == 0 {
+		return
+	}
+	text := fmt.Sprintf("%d further places break the board's rules; the first %d are listed.", b.further, MostListed)
+	if b.further >= mostCounted {
+		text = fmt.Sprintf("More than %d further places break the board's rules; the first %d are listed.", mostCounted, MostListed)
+	}
+	b.put(Finding{Key: "further", Kind: "further", Severity: Fault, Rule: "The board keeps its rules", Text: text, Objects: []design.ID{design.BoardID}})
 }
 
 func (b *Board) begin() { b.added, b.dropped = map[string]bool{}, map[string]bool{} }
@@ -60,6 +95,10 @@ func (b *Board) Changes() (added, dropped []string) {
 // Update checks the objects anew, after the index took their change in. When the board
 // itself changed (outline, rules), All is the way.
 func (b *Board) Update(ids map[design.ID]bool) {
+	if b.further > 0 { // what is not listed may come up now
+		b.All()
+		return
+	}
 	b.begin()
 	for id := range ids {
 		for key := range b.owners[id] {
@@ -75,11 +114,14 @@ func (b *Board) Update(ids map[design.ID]bool) {
 	b.outside(ids)
 	b.drop("noOutline")
 	b.outline()
+	b.count()
 }
 
-func less(a, c *layout.Copper) bool {
-	return cmp.Or(cmp.Compare(a.ID, c.ID), cmp.Compare(a.Pad, c.Pad)) < 0
+func compare(a, c *layout.Copper) int {
+	return cmp.Or(cmp.Compare(a.ID, c.ID), cmp.Compare(a.Pad, c.Pad))
 }
+
+func less(a, c *layout.Copper) bool { return compare(a, c) < 0 }
 
 func (b *Board) drop(key string) {
 	f := b.Found[key]
@@ -94,7 +136,14 @@ func (b *Board) drop(key string) {
 	b.dropped[key] = true
 }
 
-func (b *Board) note(f Finding) {
+// list adds a finding to those listed, or counts it.
+func (b *Board) list(f Finding) {
+	if b.Found[f.Key] != nil || !b.full() {
+		b.put(f)
+	}
+}
+
+func (b *Board) put(f Finding) {
 	f.Stage = "board"
 	b.Found[f.Key] = &f
 	for _, id := range f.Objects {
@@ -107,8 +156,8 @@ func (b *Board) note(f Finding) {
 	b.added[f.Key] = true
 }
 
-// say names a piece of copper with its net: "pad R1.2 (GND)".
-func say(c *layout.Copper) string {
+// named names a piece of copper with its net: "pad R1.2 (GND)".
+func named(c *layout.Copper) string {
 	if c.Net == "" {
 		return c.Name
 	}
@@ -139,6 +188,9 @@ func (b *Board) pairs(c *layout.Copper, want func(*layout.Copper) bool) {
 		if o == c || !want(o) || b.together(c, o) {
 			continue
 		}
+		if b.further >= mostCounted {
+			return
+		}
 		x, y := c, o
 		if less(y, x) {
 			x, y = y, x
@@ -162,9 +214,9 @@ func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
 		return
 	}
 	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
-	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) {
-		b.note(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
-			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", say(x), say(y), units.Text(max(m, 0))), Measured: m, Required: r.HoleClearance,
+	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) && !b.full() {
+		b.list(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
+			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", named(x), named(y), units.Text(max(m, 0))), Measured: m, Required: r.HoleClearance,
 			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
 	}
 }
@@ -178,19 +230,19 @@ func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
 		need, rule, kind = r.EdgeClearance, "Clearance to the edge", "holeEdge"
 	}
 	gap, p, q := geom.Gap(x.Shape, y.Shape)
-	if !geom.Short(gap, need) {
+	if !geom.Short(gap, need) || b.full() {
 		return
 	}
 	m := geom.Measured(gap)
 	f := Finding{Key: kind + " " + ref(x) + " " + ref(y), Kind: kind, Severity: Fault, Rule: rule, Measured: m, Required: need,
 		At: p.Towards(q, 0.5), Layer: lowestLayer(x.Layers & y.Layers), Objects: []design.ID{x.ID, y.ID}}
 	if m <= 0 {
-		f.Text = fmt.Sprintf("%s and %s touch.", capital(say(x)), say(y))
+		f.Text = fmt.Sprintf("%s and %s touch.", capital(named(x)), named(y))
 		f.Measured = 0
 	} else {
-		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(say(x)), say(y), units.Text(m))
+		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(named(x)), named(y), units.Text(m))
 	}
-	b.note(f)
+	b.list(f)
 }
 
 func capital(s string) string {
@@ -206,30 +258,30 @@ func (b *Board) single(c *layout.Copper) {
 	one := []design.ID{c.ID}
 	if c.Kind == "track" {
 		if w := 2 * c.Shape.R; geom.Short(float64(w), r.LeastWidth) {
-			b.note(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
-				Text: fmt.Sprintf("A %s is %s wide.", say(c), units.Text(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
+			b.list(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
+				Text: fmt.Sprintf("A %s is %s wide.", named(c), units.Text(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
 		}
 	}
 	if c.Hole > 0 && geom.Short(float64(c.Hole), r.LeastHole) {
-		b.note(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
-			Text: fmt.Sprintf("The hole of %s is %s wide.", say(c), units.Text(c.Hole)), At: c.At, Objects: one})
+		b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
+			Text: fmt.Sprintf("The hole of %s is %s wide.", named(c), units.Text(c.Hole)), At: c.At, Objects: one})
 	}
 	if c.Hole > 0 && !c.Bare {
 		if width := ring(c); geom.Short(width, r.LeastRing) {
 			ring := geom.Measured(width)
-			b.note(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
-				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", say(c), units.Text(ring)), At: c.At, Objects: one})
+			b.list(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
+				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", named(c), units.Text(ring)), At: c.At, Objects: one})
 		}
 	}
 	if b.outsideParts(c) {
 		return
 	}
 	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
-		text := fmt.Sprintf("%s is %s from the board's edge.", capital(say(c)), units.Text(o.Measured))
+		text := fmt.Sprintf("%s is %s from the board's edge.", capital(named(c)), units.Text(o.Measured))
 		if o.Measured < 0 {
-			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(say(c)))
+			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(named(c)))
 		}
-		b.note(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(o.Measured, 0), Required: r.EdgeClearance,
+		b.list(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(o.Measured, 0), Required: r.EdgeClearance,
 			Text: text, At: o.At, Layer: lowestLayer(c.Layers), Objects: one})
 	}
 }
@@ -284,7 +336,7 @@ func (b *Board) isOutside(p *design.Placed) bool {
 func (b *Board) outside(ids map[design.ID]bool) {
 	look := func(p *design.Placed) {
 		if b.isOutside(p) {
-			b.note(Finding{Key: fmt.Sprintf("outside %d", p.ID), Kind: "outside", Severity: ToDo, Rule: "Parts lie on the board",
+			b.list(Finding{Key: fmt.Sprintf("outside %d", p.ID), Kind: "outside", Severity: ToDo, Rule: "Parts lie on the board",
 				Text: fmt.Sprintf("%s is still beside the board.", p.Designator), At: p.At, Objects: []design.ID{p.ID}})
 		}
 	}
@@ -303,7 +355,7 @@ func (b *Board) outside(ids map[design.ID]bool) {
 
 func (b *Board) outline() {
 	if len(b.doc.Board.Outline) == 0 && len(b.doc.Placed) > 0 {
-		b.note(Finding{Key: "noOutline", Kind: "noOutline", Severity: ToDo, Rule: "A board has an outline",
+		b.list(Finding{Key: "noOutline", Kind: "noOutline", Severity: ToDo, Rule: "A board has an outline",
 			Text: "The board has no outline yet.", Objects: []design.ID{design.BoardID}})
 	}
 }

@@ -143,33 +143,40 @@ func root(up []int, n int) int {
 // joined groups pieces by touch: a forest whose roots name the groups. Pads of one part
 // that bear one number are joined only by copper, not within the part.
 func joined(pieces []*Copper) []int {
-	up := make([]int, len(pieces))
-	for i := range up {
-		up[i] = i
+	f := newForest(len(pieces))
+	pairs, _ := touchingPairs(pieces)
+	for _, p := range pairs {
+		f.join(p[0], p[1])
 	}
-	for _, p := range touchingPairs(pieces) {
-		a, b := root(up, p[0]), root(up, p[1])
-		up[max(a, b)] = min(a, b)
-	}
-	return up
+	return f.up
 }
 
 // touchingPairs lists which pieces touch.
-func touchingPairs(pieces []*Copper) [][2]int {
-	var out [][2]int
+func touchingPairs(pieces []*Copper) (pairs [][2]int, cut bool) {
 	var tree rtree.RTreeG[int]
+	f := newForest(len(pieces))
 	for i, c := range pieces {
 		lo, hi := corners(c.Shape.Box())
+		noted := 0
 		tree.Search(lo, hi, func(_, _ [2]float64, j int) bool {
 			if Touching(c, pieces[j]) {
-				out = append(out, [2]int{i, j})
+				if f.join(i, j) || noted < mostTouches {
+					pairs = append(pairs, [2]int{i, j})
+					noted++
+				} else {
+					cut = true
+				}
 			}
 			return true
 		})
 		tree.Insert(lo, hi, i)
 	}
-	return out
+	return pairs, cut
 }
+
+// mostTouches bounds how often a piece is noted to touch what is joined with it already: where
+// hundreds lie over each other all pairs would not be worth their room.
+const mostTouches = 64
 
 // LinksWith are the links of a net as they would be with some objects' copper replaced, as
 // while a part is dragged. For nets of many pieces the answer is local: each replaced

@@ -16,6 +16,7 @@ import (
 // from itself (cycle property). Source: Tarjan, Data Structures and Network Algorithms, 1983.
 type NetTree struct {
 	touches map[[2]Ref]bool
+	cut     bool // not all touches are noted, so that the tree is made anew each time
 	links   []treeLink
 }
 
@@ -37,7 +38,7 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 			fresh = append(fresh, i)
 		}
 	}
-	if t.touches == nil || len(fresh)*4 > n || n < 40 {
+	if t.touches == nil || t.cut || len(fresh)*4 > n || n < 40 {
 		return t.rebuild(net, pieces)
 	}
 	for pair := range t.touches {
@@ -229,7 +230,9 @@ func shortestOut(pieces []*Copper, places []anchor, up []int, skip []bool) treeL
 func (t *NetTree) rebuild(net string, pieces []*Copper) []Link {
 	t.touches = map[[2]Ref]bool{}
 	t.links = nil
-	for _, pair := range touchingPairs(pieces) {
+	pairs, cut := touchingPairs(pieces)
+	t.cut = cut
+	for _, pair := range pairs {
 		t.touches[[2]Ref{pieces[pair[0]].Ref(), pieces[pair[1]].Ref()}] = true
 	}
 	at := make(map[Ref]int, len(pieces))
