@@ -172,11 +172,11 @@ func BenchmarkOpen(b *testing.B) {
 			b.Fatal(err)
 		}
 		report(b, 3, func(int) {
-			loaded, _, rev, err := s.Load(context.Background(), id)
+			loaded, err := s.Load(context.Background(), id)
 			if err != nil {
 				b.Fatal(err)
 			}
-			workbench.Open(loaded, rev)
+			workbench.Open(loaded.Doc, loaded.Revision)
 		})
 	})
 }

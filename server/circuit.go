@@ -31,8 +31,9 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	var d *design.Doc
-	if err := p.do(func() { d = p.bench.Doc.Snapshot() }); err != nil {
+	name := ""
+	d, err := ask(p, func() (*design.Doc, error) { name = handoff.Stem(p.name); return p.bench.Doc.Snapshot(), nil })
+	if err != nil {
 		return fail(c, err)
 	}
 	data, err := paper.PDF(c.Request().Context(), d, circuit.Find(d), time.Now(), func(share float64) {
@@ -41,57 +42,68 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-circuit.pdf"`, handoff.Stem(p.name)))
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-circuit.pdf"`, name))
 	return c.Blob(http.StatusOK, "application/pdf", data)
 }
 
 func (a *api) sheetSVG(c *echo.Context, id int64) error {
-	return a.look(c, id, func(p *project) error {
-		n, _ := strconv.ParseInt(c.QueryParam("sheet"), 10, 64)
-		nets := p.bench.Nets()
-		for _, place := range nets.Tree.Of(design.ID(n)) {
-			if place.Path != c.QueryParam("path") {
-				continue
-			}
-			c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.svg"`, handoff.Stem(p.name+" "+place.Label)))
-			return c.Blob(http.StatusOK, "image/svg+xml", paper.SVG(p.bench.Doc, paper.PageOf(p.bench.Doc, nets, place)))
-		}
-		return c.JSON(http.StatusNotFound, Failure{Error: "There is no such sheet in the project."})
-	})
-}
-
-// look runs f on the open project's document.
-func (a *api) look(c *echo.Context, id int64, f func(p *project) error) error {
 	p, err := a.hub.project(c.Request().Context(), id)
 	if err != nil {
 		return fail(c, err)
 	}
-	var failed error
-	if err := p.do(func() { failed = f(p) }); err != nil {
+	n, _ := strconv.ParseInt(c.QueryParam("sheet"), 10, 64)
+	name := ""
+	svg, err := ask(p, func() ([]byte, error) {
+		nets := p.bench.Nets()
+		for _, use := range nets.Tree.Of(design.ID(n)) {
+			if use.Path == c.QueryParam("path") {
+				name = handoff.Stem(p.name + " " + use.Label)
+				return paper.SVG(p.bench.Doc, paper.PageOf(p.bench.Doc, nets, use)), nil
+			}
+		}
+		return nil, fmt.Errorf("%w: the project has no such sheet", errNothing)
+	})
+	if err != nil {
 		return fail(c, err)
 	}
-	return failed
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.svg"`, name))
+	return c.Blob(http.StatusOK, "image/svg+xml", svg)
 }
 
 func (a *api) asset(c *echo.Context, id int64) error {
-	return a.look(c, id, func(p *project) error {
-		n, _ := strconv.ParseInt(c.Param("asset"), 10, 64)
-		as := p.bench.Doc.Assets[design.ID(n)]
-		if as == nil {
-			return c.JSON(http.StatusNotFound, Failure{Error: "There is no such picture in the project."})
-		}
-		kind := map[string]string{"png": "image/png", "jpeg": "image/jpeg", "svg": "image/svg+xml"}[as.Type]
-		c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable")
-		c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
-		return c.Blob(http.StatusOK, kind, as.Data)
-	})
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	n, _ := strconv.ParseInt(c.Param("asset"), 10, 64)
+	as, err := ask(p, func() (*design.Asset, error) { return p.bench.Doc.Assets[design.ID(n)], nil })
+	if err == nil && as == nil {
+		err = fmt.Errorf("%w: the project has no such picture", errNothing)
+	}
+	if err != nil {
+		return fail(c, err)
+	}
+	kind := map[string]string{"png": "image/png", "jpeg": "image/jpeg", "svg": "image/svg+xml"}[as.Type]
+	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
+	return c.Blob(http.StatusOK, kind, as.Data)
 }
 
 func (a *api) partsOut(c *echo.Context, id int64) error {
-	return a.look(c, id, func(p *project) error {
-		c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-parts.csv"`, handoff.Stem(p.name)))
-		return c.Blob(http.StatusOK, "text/csv; charset=utf-8", partlist.Write(p.bench.Doc, p.bench.Nets().Tree))
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	name := ""
+	table, err := ask(p, func() ([]byte, error) {
+		name = handoff.Stem(p.name)
+		return partlist.Write(p.bench.Doc, p.bench.Nets().Tree), nil
 	})
+	if err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-parts.csv"`, name))
+	return c.Blob(http.StatusOK, "text/csv; charset=utf-8", table)
 }
 
 func (a *api) partsIn(c *echo.Context, id int64) error {
@@ -99,11 +111,14 @@ func (a *api) partsIn(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, fmt.Errorf("the table did not arrive whole: %w", err))
 	}
-	return a.look(c, id, func(p *project) error {
-		preview, err := partlist.Read(p.bench.Doc, p.bench.Nets().Tree, data)
-		if err != nil {
-			return fail(c, err)
-		}
-		return c.JSON(http.StatusOK, preview)
-	})
+	drain(c)
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	preview, err := ask(p, func() (*partlist.Preview, error) { return partlist.Read(p.bench.Doc, p.bench.Nets().Tree, data) })
+	if err != nil {
+		return fail(c, err)
+	}
+	return c.JSON(http.StatusOK, preview)
 }

@@ -11,6 +11,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"goldentrace/core/design"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/fab/reread"
 	"goldentrace/core/geom"
@@ -48,7 +49,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var n int
 	var rev int64
 	var print, name string
-	doc := p.bench.Doc
+	var doc *design.Doc
 	if err := p.do(func() {
 		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
 		doc = p.bench.Doc.Snapshot()

@@ -2,8 +2,12 @@ package server
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"log/slog"
 	"sync"
+	"sync/atomic"
+	"time"
 
 	"goldentrace/store"
 )
@@ -12,37 +16,112 @@ import (
 type hub struct {
 	store *store.Store
 	mu    sync.Mutex
-	open  map[int64]*project
+	open  map[int64]*slot
+	quit  chan struct{}
+	once  sync.Once
+	// sockets counts the live connections of all projects.
+	sockets atomic.Int32
 }
 
-func newHub(s *store.Store) *hub { return &hub{store: s, open: map[int64]*project{}} }
+// slot is a project that is open or being opened; done is closed when it is one or the other.
+type slot struct {
+	done    chan struct{}
+	project *project
+	err     error
+}
 
-// project opens the project, or finds it open.
+// A project that nobody is in and nobody asked for is closed after a while.
+const (
+	idleAfter  = 10 * time.Minute
+	lookEvery  = time.Minute
+	mostSocket = 512 // in all
+	mostInOne  = 64  // in one project
+)
+
+func newHub(s *store.Store) *hub {
+	h := &hub{store: s, open: map[int64]*slot{}, quit: make(chan struct{})}
+	go h.tidy()
+	return h
+}
+
+// project opens the project, or finds it open. Opening one does not hold up others.
 func (h *hub) project(ctx context.Context, id int64) (*project, error) {
 	h.mu.Lock()
+	s, ok := h.open[id]
+	if !ok {
+		s = &slot{done: make(chan struct{})}
+		h.open[id] = s
+	}
+	h.mu.Unlock()
+	if !ok {
+		h.fill(context.WithoutCancel(ctx), id, s)
+	}
+	select {
+	case <-s.done:
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+	if s.err != nil {
+		return nil, s.err
+	}
+	s.project.touch()
+	return s.project, nil
+}
+
+// fill opens a project and notes whether that could be done.
+func (h *hub) fill(ctx context.Context, id int64, s *slot) {
+	defer close(s.done)
+	s.project, s.err = openProject(ctx, h.store, id)
+	why := ""
+	if s.err != nil {
+		h.drop(id, s)
+		if errors.Is(s.err, store.ErrNoProject) {
+			return
+		}
+		why = sentence(s.err)
+	} else {
+		s.project.broken = func(_ *project, err error) {
+			h.drop(id, s)
+			h.note(context.WithoutCancel(ctx), id, sentence(err))
+		}
+		if n := len(s.project.missing); n > 0 {
+			why = fmt.Sprintf("It was opened without %d of its objects, which cannot be read.", n)
+		}
+		go s.project.run()
+	}
+	h.note(ctx, id, why)
+}
+
+func (h *hub) note(ctx context.Context, id int64, why string) {
+	if err := h.store.SetTrouble(ctx, id, why); err != nil {
+		slog.Warn("a project's trouble cannot be noted", "error", err)
+	}
+}
+
+func (h *hub) drop(id int64, s *slot) {
+	h.mu.Lock()
 	defer h.mu.Unlock()
-	if p, ok := h.open[id]; ok {
-		return p, nil
+	if h.open[id] == s {
+		delete(h.open, id)
 	}
-	p, err := openProject(ctx, h.store, id)
-	if err != nil {
-		return nil, err
-	}
-	h.open[id] = p
-	return p, nil
 }
 
 // opened is the project if someone has it open.
 func (h *hub) opened(id int64) *project {
 	h.mu.Lock()
-	defer h.mu.Unlock()
-	return h.open[id]
+	s := h.open[id]
+	h.mu.Unlock()
+	if s == nil {
+		return nil
+	}
+	<-s.done
+	return s.project
 }
 
 // forget closes the project, telling those in it that it is gone.
 func (h *hub) forget(id int64) {
+	p := h.opened(id)
 	h.mu.Lock()
-	p := h.open[id]
 	delete(h.open, id)
 	h.mu.Unlock()
 	if p != nil {
@@ -51,25 +130,66 @@ func (h *hub) forget(id int64) {
 	}
 }
 
-func (h *hub) close() {
+// tidy closes projects that nobody has open any more.
+func (h *hub) tidy() {
+	t := time.NewTicker(lookEvery)
+	defer t.Stop()
+	for {
+		select {
+		case <-h.quit:
+			return
+		case <-t.C:
+			h.closeIdle(time.Now().Add(-idleAfter))
+		}
+	}
+}
+
+// closeIdle closes the projects that nobody is in or asked for since the given time.
+func (h *hub) closeIdle(since time.Time) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
-	for _, p := range h.open {
-		p.close()
+	for id, s := range h.open {
+		select {
+		case <-s.done:
+		default:
+			continue // being opened
+		}
+		if s.project != nil && s.project.people.Load() == 0 && s.project.used.Load() < since.Unix() {
+			delete(h.open, id)
+			s.project.close()
+		}
+	}
+}
+
+func (h *hub) close() {
+	h.once.Do(func() { close(h.quit) })
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for _, s := range h.open {
+		select {
+		case <-s.done:
+			if s.project != nil {
+				s.project.close()
+			}
+		default:
+		}
 	}
 }
 
 // duplicate keeps a copy under a free name.
 func (h *hub) duplicate(ctx context.Context, id int64) (int64, error) {
-	d, name, _, err := h.store.Load(ctx, id)
+	p, err := h.store.Load(ctx, id)
 	if err != nil {
 		return 0, err
 	}
-	free, err := FreeName(ctx, h.store, name+" copy")
+	if len(p.Missing) > 0 {
+		return 0, fmt.Errorf("the project cannot be copied whole, since some of it cannot be read: %s", p.Missing[0])
+	}
+	free, err := FreeName(ctx, h.store, p.Name+" copy")
 	if err != nil {
 		return 0, err
 	}
-	return h.store.Create(ctx, free, d)
+	return h.store.Create(ctx, free, p.Doc)
 }
 
 // FreeName is the name, or the name with the least number that no project bears.

@@ -7,8 +7,10 @@ import (
 	"fmt"
 	"log/slog"
 	"sync"
+	"sync/atomic"
 	"time"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/paper"
@@ -17,68 +19,83 @@ import (
 )
 
 // project is one open project: a goroutine that owns its bench and serves edits one after
-// the other.
+// the other. What follows from an edit and how it looks is computed before the edit is kept,
+// so that nothing is kept that cannot be opened or drawn again.
 type project struct {
 	id    int64
-	name  string
 	store *store.Store
 	bench *workbench.Bench
 	in    chan func()
 	quit  chan struct{}
 	once  sync.Once
 
+	name    string
+	missing []string // what could not be read
 	clients map[*client]bool
-	undo    []int64 // revisions that can be undone, the last on top
-	redo    []int64
-	acts    map[int64]string
+	history history
+	changed map[design.ID]lastChange // in this session
 	last    time.Time
-	dirty   bool
 	handoff *HandoffState
+	// used is when somebody last asked for the project, in Unix seconds; people counts the clients.
+	used   atomic.Int64
+	people atomic.Int32
+	// broken tells the hub that the project cannot go on.
+	broken func(p *project, why error)
+}
+
+// lastChange is who last changed an object, and when.
+type lastChange struct {
+	rev    int64
+	author store.Author
 }
 
 func openProject(ctx context.Context, s *store.Store, id int64) (*project, error) {
-	d, name, rev, err := s.Load(ctx, id)
+	p := &project{
+		id: id, store: s, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{},
+		changed: map[design.ID]lastChange{}, broken: func(*project, error) {},
+	}
+	if err := p.read(ctx); err != nil {
+		return nil, err
+	}
+	h, ok, err := s.LastHandoff(ctx, id)
 	if err != nil {
 		return nil, err
 	}
-	steps, err := s.Steps(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	p := &project{id: id, name: name, store: s, bench: workbench.Open(d, rev), in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, acts: map[int64]string{}}
-	for _, st := range steps {
-		p.record(st.Revision, st.Act, st.Reverses)
-	}
-	if h, ok, err := s.LastHandoff(ctx, id); err != nil {
-		return nil, err
-	} else if ok {
+	if ok {
 		if p.handoff, err = handoffState(h); err != nil {
-			slog.Warn("the last handoff cannot be read", "project", name, "error", err)
+			slog.Warn("the last handoff cannot be read", "project", p.name, "error", err)
 		}
 	}
-	go p.run()
+	p.touch()
 	return p, nil
 }
 
-// record follows the journal: what can be undone and redone after a step.
-func (p *project) record(rev int64, act string, reverses int64) {
-	switch act {
-	case "undo":
-		p.undo, p.redo = without(p.undo, reverses), append(p.redo, reverses)
-	case "redo":
-		p.redo, p.undo = without(p.redo, reverses), append(p.undo, reverses)
-	default:
-		p.undo, p.redo = append(p.undo, rev), nil
-		p.acts[rev] = act
+// read reads the project from the store and derives everything from it. A fault of ours in
+// doing so is an error, not the end of the program.
+func (p *project) read(ctx context.Context) (err error) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			slog.Error("opening a project failed", "project", p.id, "fault", fault)
+			err = fmt.Errorf("the program fails on what this project holds (%v)", fault)
+		}
+	}()
+	loaded, err := p.store.Load(ctx, p.id)
+	if err != nil {
+		return err
 	}
+	steps, err := p.store.Steps(ctx, p.id)
+	if err != nil {
+		return err
+	}
+	p.bench, p.name, p.missing = workbench.Open(loaded.Doc, loaded.Revision), loaded.Name, loaded.Missing
+	p.history = newHistory()
+	for _, st := range steps {
+		p.history.record(st)
+	}
+	return nil
 }
 
-func without(stack []int64, top int64) []int64 {
-	if n := len(stack); n > 0 && stack[n-1] == top {
-		return stack[:n-1]
-	}
-	return stack
-}
+func (p *project) touch() { p.used.Store(time.Now().Unix()) }
 
 func (p *project) run() {
 	for {
@@ -86,33 +103,69 @@ func (p *project) run() {
 		case <-p.quit:
 			return
 		case f := <-p.in:
-			f()
-			if p.dirty && len(p.in) == 0 { // the hand first, then what follows from it
-				p.dirty = false
-				p.tell(Message{T: "derived", Derived: ptr(p.bench.Settle())})
-			}
+			p.safely(f)
 		}
+	}
+}
+
+// safely runs f. Should it panic, what is open may be in pieces: it is thrown away and read
+// again from the store, and everybody gets it anew.
+func (p *project) safely(f func()) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			slog.Error("a fault in an open project", "project", p.name, "fault", fault)
+			p.reopen()
+		}
+	}()
+	f()
+}
+
+// reopen reads the project again. One that cannot be read any more is closed.
+func (p *project) reopen() {
+	if err := p.read(context.Background()); err != nil {
+		p.tell(Message{T: "broken", Why: sentence(err)})
+		p.broken(p, err)
+		p.close()
+		return
+	}
+	for c := range p.clients {
+		c.answer(p.opening(c))
 	}
 }
 
 func ptr[T any](v T) *T { return &v }
 
-var errClosed = errors.New("the project was closed")
+var (
+	errClosed = errors.New("the project was closed")
+	errFault  = errors.New("the program failed on this; nothing of it was kept, and the project was read again from the disk")
+)
 
-// do runs f on the project's goroutine and waits for it.
+// do runs f on the project's goroutine and waits for it. f must not wait for anybody: no
+// sockets, no responses.
 func (p *project) do(f func()) error {
+	p.touch()
 	done := make(chan struct{})
+	whole := false
 	select {
-	case p.in <- func() { defer close(done); f() }:
+	case p.in <- func() { defer close(done); f(); whole = true }:
 	case <-p.quit:
 		return errClosed
 	}
 	select {
 	case <-done:
+		if !whole {
+			return errFault
+		}
 		return nil
 	case <-p.quit:
 		return errClosed
 	}
+}
+
+// ask runs f on the project's goroutine and brings back what it answers.
+func ask[T any](p *project, f func() (T, error)) (out T, err error) {
+	failed := p.do(func() { out, err = f() })
+	return out, errors.Join(failed, err)
 }
 
 func (p *project) close() { p.once.Do(func() { close(p.quit) }) }
@@ -129,59 +182,45 @@ func (p *project) tell(m Message) {
 	}
 }
 
-// History is what can be undone and redone.
-type History struct {
-	Undo  string    `json:"undo"` // the act that would be undone; empty: none
-	Redo  string    `json:"redo"`
-	Steps int       `json:"steps"`
-	Kept  time.Time `json:"kept"` // when the last edit was kept; zero: none this session
-}
-
-func (p *project) history() History {
-	h := History{Steps: len(p.undo), Kept: p.last}
-	if n := len(p.undo); n > 0 {
-		h.Undo = p.acts[p.undo[n-1]]
-	}
-	if n := len(p.redo); n > 0 {
-		h.Redo = p.acts[p.redo[n-1]]
-	}
-	return h
-}
-
 // edit applies a command, keeps it and tells everyone. It answers with the revision it made;
-// an edit whose ref was kept already is answered with that revision and done only once.
-func (p *project) edit(ctx context.Context, kind, ref string, c edit.Command) (int64, error) {
-	if ref != "" {
-		e, ok, err := p.store.ByRef(ctx, p.id, ref)
-		if err != nil {
-			return 0, err
-		}
-		if ok {
-			return e.Revision, nil
-		}
+// an edit whose ref was kept already is answered with that revision and done only once. agreed
+// is what the person was told the command would join and part.
+func (p *project) edit(ctx context.Context, c *client, req Request) (rev int64, over string, err error) {
+	if rev, ok, err := p.kept(ctx, req.Ref); err != nil || ok {
+		return rev, "", err
 	}
-	cs, err := p.bench.Edit(c)
+	kind, cmd, err := edit.Decode(req.Cmd)
 	if err != nil {
-		return 0, err
+		return 0, "", err
 	}
-	return p.keep(ctx, store.Entry{Act: kind, Ref: ref, Changes: cs})
+	cs, _, err := p.bench.Try(cmd, req.Agreed)
+	if err != nil {
+		return 0, "", err
+	}
+	over = p.overwritten(cs, c, req.Rev)
+	rev, err = p.keep(ctx, store.Entry{Act: kind, Ref: req.Ref, Author: c.author, Changes: cs})
+	return rev, over, err
 }
 
-// step undoes (or redoes) the last step.
-func (p *project) step(ctx context.Context, act, ref string) (int64, error) {
-	if ref != "" {
-		if e, ok, err := p.store.ByRef(ctx, p.id, ref); err != nil || ok {
-			return e.Revision, err
-		}
+// kept finds the edit with the sender's ref among those kept already.
+func (p *project) kept(ctx context.Context, ref string) (int64, bool, error) {
+	if ref == "" {
+		return 0, false, nil
 	}
-	stack := p.undo
-	if act == "redo" {
-		stack = p.redo
+	e, ok, err := p.store.ByRef(ctx, p.id, ref)
+	return e.Revision, ok, err
+}
+
+// step undoes (or redoes) the person's own last step, as long as what others did since does not
+// stand in its way.
+func (p *project) step(ctx context.Context, c *client, act, ref string) (int64, error) {
+	if rev, ok, err := p.kept(ctx, ref); err != nil || ok {
+		return rev, err
 	}
-	if len(stack) == 0 {
-		return 0, fmt.Errorf("there is nothing to %s", act)
+	target, ok := p.history.next(act, c.author.ID)
+	if !ok {
+		return 0, fmt.Errorf("there is nothing of yours to %s", act)
 	}
-	target := stack[len(stack)-1]
 	e, err := p.store.At(ctx, p.id, target)
 	if err != nil {
 		return 0, fmt.Errorf("the step cannot be read from the journal: %w", err)
@@ -190,29 +229,55 @@ func (p *project) step(ctx context.Context, act, ref string) (int64, error) {
 	if act == "undo" {
 		cs = cs.Inverted()
 	}
-	p.bench.Apply(cs)
-	return p.keep(ctx, store.Entry{Act: act, Reverses: target, Ref: ref, Changes: cs})
+	if err := p.inTheWay(ctx, cs, target, act); err != nil {
+		return 0, err
+	}
+	if err := p.bench.Step(cs); err != nil {
+		return 0, fmt.Errorf("the step cannot be taken: %w", err)
+	}
+	return p.keep(ctx, store.Entry{Act: act, Reverses: target, Ref: ref, Author: c.author, Changes: cs})
 }
 
-// keep makes durable what the bench already holds; when the disk refuses, the bench goes
-// back too.
+// tooMuch bounds what is drawn of one edit, in points of marks.
+const tooMuch = 500_000
+
+// keep draws what changed, derives what follows, and makes durable what the bench already
+// holds. When that cannot be, the project is read again from the store.
 func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 	e.Revision, e.Made = p.bench.Rev, time.Now()
-	p.dirty = true
+	drawn := p.drawn(e.Changes)
+	points := 0
+	for _, d := range drawn {
+		for _, m := range d.Marks {
+			points += len(m.Pts)
+		}
+	}
+	if points > tooMuch {
+		p.reopen()
+		return 0, fmt.Errorf("this would draw %d points on the sheets at once; %d are the most", points/2, tooMuch/2)
+	}
+	derived := p.bench.Settle()
 	if err := p.store.Commit(ctx, p.id, e, p.bench.Doc.Next); err != nil {
-		p.bench.Apply(e.Changes.Inverted())
-		p.bench.Rev -= 2
+		p.reopen()
 		return 0, fmt.Errorf("the edit could not be kept on the disk, so it was taken back: %w", err)
 	}
-	p.record(e.Revision, e.Act, e.Reverses)
+	p.history.record(store.Step{Revision: e.Revision, Act: e.Act, Reverses: e.Reverses, Author: e.Author})
+	for _, x := range e.Changes {
+		p.changed[x.ID] = lastChange{e.Revision, e.Author}
+	}
 	p.last = e.Made
-	p.tell(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: p.drawn(e.Changes), History: ptr(p.history())})
+	p.tell(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: drawn})
+	for c := range p.clients {
+		c.answer(Message{T: "history", History: ptr(p.historyOf(c))})
+	}
+	p.tell(Message{T: "derived", Derived: &derived})
 	return e.Revision, nil
 }
 
 // opening is everything a browser needs to show the project.
-func (p *project) opening() Message {
-	m := Message{T: "open", Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.history()), Handoff: p.handoff}
+func (p *project) opening(c *client) Message {
+	m := Message{T: "open", Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
+		People: p.peopleSeenBy(c), Missing: p.missing}
 	for o := range p.bench.Doc.All() {
 		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), lightObject(o)})
 	}
@@ -224,14 +289,53 @@ func (p *project) drawn(cs edit.ChangeSet) []paper.Drawn {
 	var out []paper.Drawn
 	for _, c := range cs {
 		if o, ok := c.After.(design.OnSheet); ok {
-			path := ""
-			if places := p.bench.Tree().Of(o.SheetID()); len(places) > 0 {
-				path = places[0].Path
-			}
-			out = append(out, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: paper.Marks(p.bench.Doc, o, path)})
+			out = append(out, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: paper.Marks(p.bench.Doc, o, p.firstPath(o.SheetID()))})
 		}
 	}
 	return out
+}
+
+func (p *project) firstPath(sheet design.ID) string {
+	if uses := p.bench.Tree().Of(sheet); len(uses) > 0 {
+		return uses[0].Path
+	}
+	return ""
+}
+
+// foresee tells what a command would change and do to the nets.
+func (p *project) foresee(cmd edit.Command, path string) (*Foreseen, error) {
+	cs, outcome, err := p.bench.Foresee(cmd)
+	if err != nil {
+		return nil, err
+	}
+	out := &Foreseen{Outcome: outcome, Say: workbench.Sentence(outcome)}
+	if n, ok := cmd.(interface {
+		Bears(d *design.Doc, n *circuit.Nets) []string
+	}); ok {
+		out.Names = n.Bears(p.bench.Doc, p.bench.Nets())
+	}
+	const most = 2000 // of what is shown at the hand
+	for _, c := range cs {
+		on, ok := c.After.(design.OnSheet)
+		switch {
+		case ok && len(out.Put) < most:
+			out.Put = append(out.Put, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: p.marksOf(cs, on, path)})
+		case c.After == nil:
+			out.Remove = append(out.Remove, c.ID)
+		}
+	}
+	return out, nil
+}
+
+// marksOf draws an object of a change set that the document does not hold; a part may be of a
+// library part that only the change set brings.
+func (p *project) marksOf(cs edit.ChangeSet, on design.OnSheet, path string) []paper.Mark {
+	if part, ok := on.(*design.Part); ok && p.bench.Doc.SymbolOf(part) == nil {
+		d := design.Empty()
+		cs.Apply(d)
+		return paper.Marks(d, on, path)
+	}
+	return paper.Marks(p.bench.Doc, on, path)
 }
 
 // lightObject is an object as it goes to browsers: pictures without their bytes, which they

@@ -7,13 +7,13 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"log/slog"
 	"net/http"
 	"strings"
 
 	"github.com/labstack/echo/v5"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/library"
 	"goldentrace/store"
@@ -41,11 +41,21 @@ type Failure struct {
 	Findings int    `json:"findings,omitempty"`
 }
 
+var errNothing = errors.New("there is nothing at this address")
+
+// drain reads the rest of a request's body, within bounds, so that the answer reaches a browser
+// that is still sending.
+func drain(c *echo.Context) {
+	_, _ = io.Copy(io.Discard, io.LimitReader(c.Request().Body, 1<<30))
+}
+
 func fail(c *echo.Context, err error) error {
 	code := http.StatusBadRequest
 	switch {
-	case errors.Is(err, store.ErrNoProject):
+	case errors.Is(err, store.ErrNoProject), errors.Is(err, errNothing):
 		code = http.StatusNotFound
+	case errors.Is(err, errFault):
+		code = http.StatusInternalServerError
 	case errors.Is(err, store.ErrNameTaken):
 		code = http.StatusConflict
 	}
@@ -64,6 +74,8 @@ func (a *api) routes(e *echo.Echo) {
 	e.POST("/api/projects/:id/restore", a.with(a.restore))
 	e.POST("/api/projects/:id/duplicate", a.with(a.duplicate))
 	e.GET("/api/projects/:id/export", a.with(a.export))
+	e.GET("/api/projects/:id/raw", a.with(a.exportRaw))
+	e.POST("/api/projects/:id/stepback", a.with(a.stepBack))
 	e.POST("/api/import", a.importFile)
 	e.GET("/api/library", a.library)
 	e.GET("/api/projects/:id/live", a.with(a.live))
@@ -164,20 +176,57 @@ func (a *api) duplicate(c *echo.Context, id int64) error {
 }
 
 func (a *api) export(c *echo.Context, id int64) error {
-	d, name, _, err := a.hub.store.Load(c.Request().Context(), id)
+	p, err := a.hub.store.Load(c.Request().Context(), id)
+	if err == nil && len(p.Missing) > 0 {
+		err = fmt.Errorf("the project cannot be exported whole, since some of it cannot be read (%s); export it as it is kept", p.Missing[0])
+	}
+	var b bytes.Buffer
+	if err == nil {
+		err = design.WriteFile(&b, p.Name, p.Doc)
+	}
 	if err != nil {
 		return fail(c, err)
 	}
+	return projectFile(c, p.Name, b.Bytes())
+}
+
+func projectFile(c *echo.Context, name string, data []byte) error {
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.goldentrace"`, handoff.Stem(name)))
+	return c.Blob(http.StatusOK, "application/x-ndjson", data)
+}
+
+// exportRaw writes a project's objects as they are kept, be they readable or not.
+func (a *api) exportRaw(c *echo.Context, id int64) error {
 	var b bytes.Buffer
-	if err := design.WriteFile(&b, name, d); err != nil {
+	name, err := a.hub.store.WriteRaw(c.Request().Context(), &b, id)
+	if err != nil {
 		return fail(c, err)
 	}
-	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.goldentrace"`, handoff.Stem(name)))
-	return c.Blob(http.StatusOK, "application/x-ndjson", b.Bytes())
+	return projectFile(c, name+" as kept", b.Bytes())
+}
+
+// SteppedBack tells which act was taken back.
+type SteppedBack struct {
+	Act string `json:"act"`
+}
+
+// stepBack takes back the last act of a project that cannot be opened.
+func (a *api) stepBack(c *echo.Context, id int64) error {
+	if p, err := a.hub.project(c.Request().Context(), id); err == nil && len(p.missing) == 0 {
+		return c.JSON(http.StatusConflict, Failure{Error: "The project can be opened; undo its last step there."})
+	}
+	a.hub.forget(id)
+	act, err := a.hub.store.StepBack(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	_, _ = a.hub.project(c.Request().Context(), id) // notes its trouble, if it still has any
+	return c.JSON(http.StatusOK, SteppedBack{act})
 }
 
 func (a *api) importFile(c *echo.Context) error {
 	id, name, err := Import(c.Request().Context(), a.hub.store, c.Request().Body)
+	drain(c)
 	if err != nil {
 		return fail(c, err)
 	}
@@ -192,6 +241,9 @@ func Import(ctx context.Context, s *store.Store, r io.Reader) (int64, string, er
 	}
 	if name, err = store.CheckName(name); err != nil {
 		return 0, "", err
+	}
+	if err := edit.Gate(d); err != nil {
+		return 0, "", fmt.Errorf("the project file cannot be taken in: %w", err)
 	}
 	if name, err = FreeName(ctx, s, name); err != nil {
 		return 0, "", err
@@ -219,8 +271,8 @@ func (a *api) live(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	if err := serveLive(p, c.Response(), c.Request()); err != nil {
-		slog.Warn("live connection", "error", err)
+	if err := serveLive(a.hub, p, c.Response(), c.Request()); err != nil {
+		return fail(c, err)
 	}
 	return nil
 }

@@ -36,7 +36,12 @@ func Serve(ctx context.Context, s *store.Store, addr string, ready func(net.Addr
 	e := Handler(h, listener.Addr().String(), addr)
 	ready(listener.Addr())
 	conf := echo.StartConfig{Listener: listener, HideBanner: true, HidePort: true, GracefulTimeout: 2 * time.Second,
-		BeforeServeFunc: func(srv *http.Server) error { srv.ReadHeaderTimeout = 10 * time.Second; return nil }}
+		BeforeServeFunc: func(srv *http.Server) error {
+			// a request that comes slowly, an answer that nobody takes, a connection that idles
+			srv.ReadHeaderTimeout, srv.ReadTimeout, srv.WriteTimeout, srv.IdleTimeout = 10*time.Second, 5*time.Minute, 10*time.Minute, 2*time.Minute
+			srv.MaxHeaderBytes = 64 << 10
+			return nil
+		}}
 	if err := conf.Start(ctx, e); err != nil && ctx.Err() == nil {
 		return err
 	}
@@ -47,7 +52,7 @@ func Serve(ctx context.Context, s *store.Store, addr string, ready func(net.Addr
 func Handler(h *hub, addrs ...string) *echo.Echo {
 	e := echo.New()
 	e.Logger = slog.New(slog.DiscardHandler)
-	e.Use(guard(hosts(addrs)))
+	e.Use(guard(hosts(addrs)), whole)
 	(&api{h}).routes(e)
 	e.GET("/*", page)
 	return e
@@ -97,6 +102,19 @@ func guard(known map[string]bool) echo.MiddlewareFunc {
 			}
 			return next(c)
 		}
+	}
+}
+
+// whole turns a fault of ours in a request into one refusal.
+func whole(next echo.HandlerFunc) echo.HandlerFunc {
+	return func(c *echo.Context) (err error) {
+		defer func() {
+			if fault := recover(); fault != nil {
+				slog.Error("a request failed", "path", c.Request().URL.Path, "fault", fault)
+				err = c.JSON(http.StatusInternalServerError, Failure{Error: "The program failed on this request; nothing was changed by it."})
+			}
+		}()
+		return next(c)
 	}
 }
 

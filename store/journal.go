@@ -6,43 +6,97 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"iter"
 	"time"
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 )
 
-// Create keeps a new project with its document and tells its id.
+// putObject keeps an object in place of the one with its id.
+const putObject = `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)
+	ON CONFLICT (project, id) DO UPDATE SET kind = excluded.kind, body = excluded.body`
+
+// unfinished marks a project whose objects are still being kept.
+const unfinished = "unfinished"
+
+// Create keeps a new project with its document and tells its id. A large document is kept a
+// stretch at a time, so that others' edits need not wait for all of it; until it is whole
+// nobody sees it.
 func (s *Store) Create(ctx context.Context, name string, d *design.Doc) (id int64, err error) {
 	name, err = CheckName(name)
 	if err != nil {
 		return 0, err
 	}
-	err = s.inTx(ctx, func(tx *sql.Tx) error {
-		res, err := tx.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id) VALUES (?, ?, ?, ?)`, name, now(), now(), d.Next)
-		if err != nil {
-			return nameTaken(err, name)
-		}
-		if id, err = res.LastInsertId(); err != nil {
-			return err
-		}
-		put, err := tx.PrepareContext(ctx, `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)`)
-		if err != nil {
-			return err
-		}
-		defer put.Close()
-		for o := range d.All() {
-			body, err := json.Marshal(o)
+	if err := s.free(ctx, name); err != nil {
+		return 0, err
+	}
+	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, deleted) VALUES (?, ?, ?, ?, ?)`, name, now(), now(), d.Next, unfinished)
+	if err != nil {
+		return 0, err
+	}
+	if id, err = res.LastInsertId(); err != nil {
+		return 0, err
+	}
+	const stretch = 500
+	next, stop := iter.Pull(d.All())
+	defer stop()
+	for more := true; more && err == nil; {
+		err = s.inTx(ctx, func(tx *sql.Tx) error {
+			put, err := tx.PrepareContext(ctx, `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)`)
 			if err != nil {
 				return err
 			}
-			if _, err := put.ExecContext(ctx, id, o.ObjectID(), o.ObjectKind(), string(body)); err != nil {
-				return err
+			defer put.Close()
+			for range stretch {
+				o, ok := next()
+				if !ok {
+					more = false
+					return nil
+				}
+				body, err := written(o)
+				if err != nil {
+					return err
+				}
+				if _, err := put.ExecContext(ctx, id, o.ObjectID(), o.ObjectKind(), body); err != nil {
+					return err
+				}
 			}
-		}
+			return nil
+		})
+	}
+	if err == nil {
+		_, err = s.db.ExecContext(ctx, `UPDATE project SET deleted = NULL WHERE id = ?`, id)
+	}
+	if err != nil {
+		_, drop := s.db.ExecContext(context.WithoutCancel(ctx), `DELETE FROM project WHERE id = ?`, id)
+		return 0, errors.Join(nameTaken(err, name), drop)
+	}
+	return id, nil
+}
+
+// free refuses a name that is taken.
+func (s *Store) free(ctx context.Context, name string) error {
+	switch _, err := s.Named(ctx, name); {
+	case err == nil:
+		return fmt.Errorf("%w: %q", ErrNameTaken, name)
+	case errors.Is(err, ErrNoProject):
 		return nil
-	})
-	return id, err
+	default:
+		return err
+	}
+}
+
+// written is an object as the database keeps it; one that could not be read back is refused.
+func written(o design.Object) (string, error) {
+	body, err := json.Marshal(o)
+	if err != nil {
+		return "", err
+	}
+	if len(body) > design.LongestLine/2 {
+		return "", fmt.Errorf("a %s (id %d) would take %d MB; %d MB is the most", o.ObjectKind(), o.ObjectID(), len(body)>>20, design.LongestLine>>21)
+	}
+	return string(body), nil
 }
 
 func (s *Store) inTx(ctx context.Context, f func(*sql.Tx) error) error {
@@ -56,38 +110,6 @@ func (s *Store) inTx(ctx context.Context, f func(*sql.Tx) error) error {
 	return tx.Commit()
 }
 
-// Load reads a project's document, its name and revision.
-func (s *Store) Load(ctx context.Context, id int64) (d *design.Doc, name string, revision int64, err error) {
-	var next design.ID
-	err = s.db.QueryRowContext(ctx, `SELECT name, revision, next_id FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&name, &revision, &next)
-	if errors.Is(err, sql.ErrNoRows) {
-		return nil, "", 0, ErrNoProject
-	}
-	if err != nil {
-		return nil, "", 0, err
-	}
-	rows, err := s.db.QueryContext(ctx, `SELECT kind, body FROM object WHERE project = ?`, id)
-	if err != nil {
-		return nil, "", 0, err
-	}
-	defer rows.Close()
-	d = design.Empty()
-	for rows.Next() {
-		var kind design.Kind
-		var body []byte
-		if err := rows.Scan(&kind, &body); err != nil {
-			return nil, "", 0, err
-		}
-		o, err := design.Decode(kind, body)
-		if err != nil {
-			return nil, "", 0, fmt.Errorf("the project %s is damaged: %w", name, err)
-		}
-		d.Put(o)
-	}
-	d.Next = max(d.Next, next)
-	return d, name, revision, rows.Err()
-}
-
 // Entry is one step of a project's journal.
 type Entry struct {
 	Revision int64
@@ -95,7 +117,15 @@ type Entry struct {
 	Act      string
 	Reverses int64 // of undo and redo
 	Ref      string
+	Author   Author
 	Changes  edit.ChangeSet
+}
+
+// Author is who made an edit: a name of the browser's choosing, and what others see. Both are
+// empty for edits of before there were authors, and for those of the program itself.
+type Author struct {
+	ID   string
+	Name string
 }
 
 // Commit keeps a change set: the objects and the journal in one transaction.
@@ -112,12 +142,11 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 				}
 				continue
 			}
-			body, err := json.Marshal(c.After)
+			body, err := written(c.After)
 			if err != nil {
 				return err
 			}
-			if _, err := tx.ExecContext(ctx, `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)
-				ON CONFLICT (project, id) DO UPDATE SET kind = excluded.kind, body = excluded.body`, project, c.ID, c.Kind, string(body)); err != nil {
+			if _, err := tx.ExecContext(ctx, putObject, project, c.ID, c.Kind, body); err != nil {
 				return err
 			}
 		}
@@ -128,8 +157,9 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 		if e.Ref != "" {
 			ref = e.Ref
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, ref, changes) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-			project, e.Revision, e.Made.UTC().Format(stamp), e.Act, reverses, ref, string(changes)); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, ref, author, author_name, changes)
+			VALUES (?, ?, ?, ?, ?, ?, nullif(?, ''), nullif(?, ''), ?)`,
+			project, e.Revision, e.Made.UTC().Format(stamp), e.Act, reverses, ref, e.Author.ID, e.Author.Name, string(changes)); err != nil {
 			return err
 		}
 		_, err := tx.ExecContext(ctx, `UPDATE project SET revision = ?, next_id = ?, changed = ? WHERE id = ?`, e.Revision, next, e.Made.UTC().Format(stamp), project)
@@ -137,12 +167,12 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 	})
 }
 
-const entryColumns = `revision, made, act, coalesce(reverses, 0), coalesce(ref, ''), changes`
+const entryColumns = `revision, made, act, coalesce(reverses, 0), coalesce(ref, ''), coalesce(author, ''), coalesce(author_name, ''), changes`
 
 func scanEntry(scan func(...any) error) (Entry, error) {
 	var e Entry
 	var made, changes string
-	if err := scan(&e.Revision, &made, &e.Act, &e.Reverses, &e.Ref, &changes); err != nil {
+	if err := scan(&e.Revision, &made, &e.Act, &e.Reverses, &e.Ref, &e.Author.ID, &e.Author.Name, &changes); err != nil {
 		return e, err
 	}
 	e.Made = parseTime(made)
@@ -186,11 +216,12 @@ type Step struct {
 	Revision int64
 	Act      string
 	Reverses int64
+	Author   Author
 }
 
 // Steps lists the whole journal without the changes, from which the undo history is made.
 func (s *Store) Steps(ctx context.Context, project int64) ([]Step, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT revision, act, coalesce(reverses, 0) FROM journal WHERE project = ? ORDER BY revision`, project)
+	rows, err := s.db.QueryContext(ctx, `SELECT revision, act, coalesce(reverses, 0), coalesce(author, ''), coalesce(author_name, '') FROM journal WHERE project = ? ORDER BY revision`, project)
 	if err != nil {
 		return nil, err
 	}
@@ -198,7 +229,7 @@ func (s *Store) Steps(ctx context.Context, project int64) ([]Step, error) {
 	var out []Step
 	for rows.Next() {
 		var e Step
-		if err := rows.Scan(&e.Revision, &e.Act, &e.Reverses); err != nil {
+		if err := rows.Scan(&e.Revision, &e.Act, &e.Reverses, &e.Author.ID, &e.Author.Name); err != nil {
 			return nil, err
 		}
 		out = append(out, e)

@@ -27,6 +27,7 @@ var (
 	ErrNoProject = errors.New("there is no such project")
 	ErrNameTaken = errors.New("there is already a project with this name")
 	ErrInUse     = errors.New("another Golden Trace is at work on this data")
+	ErrLater     = errors.New("a later version of Golden Trace wrote it")
 )
 
 // Store is an open data directory. It is held by one program at a time.
@@ -68,7 +69,19 @@ func (s *Store) migrate() error {
 	if err != nil {
 		return err
 	}
-	_, err = sub.Up(context.Background())
+	ctx := context.Background()
+	at, err := sub.GetDBVersion(ctx)
+	if err != nil {
+		return err
+	}
+	sources := sub.ListSources()
+	if last := sources[len(sources)-1].Version; at > last {
+		return fmt.Errorf("%w: it is of version %d, this program knows version %d", ErrLater, at, last)
+	}
+	if _, err = sub.Up(ctx); err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, `DELETE FROM project WHERE deleted = ?`, unfinished) // the program ended while it was being kept
 	return err
 }
 
@@ -86,6 +99,7 @@ type Project struct {
 	Changed  time.Time `json:"changed"`
 	Revision int64     `json:"revision"`
 	Parts    int       `json:"parts"`
+	Trouble  string    `json:"trouble,omitempty"` // why it could not be opened when that was last tried
 }
 
 const stamp = time.RFC3339Nano
@@ -100,7 +114,7 @@ func now() string { return time.Now().UTC().Format(stamp) }
 // Projects lists what is not deleted, the last changed first.
 func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 	rows, err := s.db.QueryContext(ctx, `SELECT id, name, created, changed, revision,
-		(SELECT count(*) FROM object WHERE project = p.id AND kind = 'part') FROM project p WHERE deleted IS NULL ORDER BY changed DESC`)
+		(SELECT count(*) FROM object WHERE project = p.id AND kind = 'part'), coalesce(trouble, '') FROM project p WHERE deleted IS NULL ORDER BY changed DESC`)
 	if err != nil {
 		return nil, err
 	}
@@ -109,7 +123,7 @@ func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 	for rows.Next() {
 		var p Project
 		var created, changed string
-		if err := rows.Scan(&p.ID, &p.Name, &created, &changed, &p.Revision, &p.Parts); err != nil {
+		if err := rows.Scan(&p.ID, &p.Name, &created, &changed, &p.Revision, &p.Parts, &p.Trouble); err != nil {
 			return nil, err
 		}
 		p.Created, p.Changed = parseTime(created), parseTime(changed)

@@ -51,7 +51,7 @@ func TestProjectsComeAndGo(t *testing.T) {
 	require.NoError(t, s.Delete(ctx, id))
 	assert.Equal(t, []string{"Lock"}, names(t, s))
 	assert.ErrorIs(t, s.Delete(ctx, id), store.ErrNoProject)
-	_, _, _, err = s.Load(ctx, id)
+	_, err = s.Load(ctx, id)
 	assert.ErrorIs(t, err, store.ErrNoProject)
 	// its name is free meanwhile; it comes back only when it is free still
 	again, err := s.Create(ctx, "Weir", design.New("x"))
@@ -82,10 +82,11 @@ func TestWhatWasCommittedIsThere(t *testing.T) {
 	require.NoError(t, s.Close())
 
 	s = open(t, dir)
-	read, name, rev, err := s.Load(ctx, id)
+	loaded, err := s.Load(ctx, id)
 	require.NoError(t, err)
-	assert.Equal(t, "Weir", name)
-	assert.EqualValues(t, 1, rev)
+	read := loaded.Doc
+	assert.Equal(t, "Weir", loaded.Name)
+	assert.EqualValues(t, 1, loaded.Revision)
 	assert.Equal(t, d.Next, read.Next, "ids are not used again")
 	assert.Equal(t, d.Holes, read.Holes)
 	e, ok, err := s.ByRef(ctx, id, "tab-1")
@@ -98,9 +99,9 @@ func TestWhatWasCommittedIsThere(t *testing.T) {
 	assert.False(t, ok)
 
 	require.NoError(t, s.Commit(ctx, id, store.Entry{Revision: 2, Made: made, Act: "undo", Reverses: 1, Changes: cs.Inverted()}, d.Next))
-	read, _, _, err = s.Load(ctx, id)
+	loaded, err = s.Load(ctx, id)
 	require.NoError(t, err)
-	assert.Empty(t, read.Holes)
+	assert.Empty(t, loaded.Doc.Holes)
 	steps, err := s.Steps(ctx, id)
 	require.NoError(t, err)
 	assert.Equal(t, []store.Step{{Revision: 1, Act: "addHole"}, {Revision: 2, Act: "undo", Reverses: 1}}, steps)

@@ -2,6 +2,7 @@ package main
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -20,7 +21,7 @@ import (
 func projectCommand() *cobra.Command {
 	c := &cobra.Command{Use: "project", Short: "List, export and import projects"}
 	var data, name, out string
-	var asJSON bool
+	var asJSON, asKept bool
 	with := func(f func(cmd *cobra.Command, s *store.Store, args []string) error) func(*cobra.Command, []string) error {
 		return func(cmd *cobra.Command, args []string) error {
 			s, err := store.Open(data)
@@ -51,13 +52,20 @@ func projectCommand() *cobra.Command {
 		if err != nil {
 			return err
 		}
-		d, full, _, err := s.Load(cmd.Context(), id)
+		if asKept {
+			return writeRaw(cmd.Context(), s, out, id)
+		}
+		p, err := s.Load(cmd.Context(), id)
 		if err != nil {
 			return err
 		}
-		return writeProject(out, full, d)
+		for _, m := range p.Missing {
+			fmt.Fprintln(cmd.ErrOrStderr(), "left out:", m)
+		}
+		return writeProject(out, p.Name, p.Doc)
 	})}
 	export.Flags().StringVar(&name, "project", "", "the project's name")
+	export.Flags().BoolVar(&asKept, "as-kept", false, "its objects as they are kept, be they readable or not")
 	export.Flags().StringVar(&out, "out", "", "the file to write")
 	imp := &cobra.Command{Use: "import FILE", Short: "Read a project from a file", Args: cobra.ExactArgs(1), RunE: with(func(cmd *cobra.Command, s *store.Store, args []string) error {
 		f, err := os.Open(args[0])
@@ -80,6 +88,15 @@ func projectCommand() *cobra.Command {
 	_ = export.MarkFlagRequired("project")
 	_ = export.MarkFlagRequired("out")
 	return c
+}
+
+// writeRaw writes a project's objects as they are kept.
+func writeRaw(ctx context.Context, s *store.Store, file string, id int64) error {
+	var b bytes.Buffer
+	if _, err := s.WriteRaw(ctx, &b, id); err != nil {
+		return err
+	}
+	return os.WriteFile(file, b.Bytes(), 0o644)
 }
 
 // writeProject writes the file whole or not at all.

@@ -46,7 +46,7 @@ type lead struct {
 func (v *SheetView) gatherBundles(d *design.Doc) (held map[design.ID]lead) {
 	held = map[design.ID]lead{}
 	v.bundled.sets(func(wires []*design.Wire, places []geom.Point) {
-		b := &Bundle{wired: len(wires) > 0}
+		b := &Bundle{Members: []string{}, Items: []design.ID{}, wired: len(wires) > 0}
 		var ends []terminal
 		for _, w := range wires {
 			b.Items = append(b.Items, w.ID)

@@ -37,6 +37,8 @@ type field struct {
 	ownPlace func(p geom.Point) bool
 	ownWire  func(w *design.Wire) bool
 	bodies   []geom.Box
+	// meets tells that the way may end on foreign wires: to join them is what it is for.
+	meets bool
 	// outward is the direction in which a wire leaves the pin at a place, if a pin is there.
 	outward map[geom.Point]geom.Point
 }
@@ -275,7 +277,7 @@ func (f *field) search(l *lattice, sources []geom.Point) []geom.Point {
 				edge = l.up
 			}
 			step := edge[min(v.node, to)]
-			if step < 0 || l.node[to]&nodeShut != 0 && !l.target[to] || l.target[to] && l.node[to]&nodeNoTurn != 0 {
+			if step < 0 || l.node[to]&nodeShut != 0 && !l.target[to] || l.target[to] && l.node[to]&nodeNoTurn != 0 && !f.meets {
 				continue
 			}
 			cost := v.cost + step

@@ -92,6 +92,27 @@ func (n *Nets) membersAt(v *SheetView, use SheetUse, p geom.Point, add func(stri
 	}
 }
 
+// FreePins lists the places of a part's pins that nothing touches and that are not marked as
+// left open.
+func (n *Nets) FreePins(d *design.Doc, p *design.Part) []geom.Point {
+	v := n.Views[p.Sheet]
+	if v == nil {
+		return nil
+	}
+	var out []geom.Point
+	for _, g := range v.groups {
+		for _, ref := range g.pins {
+			if ref.Part != p.ID {
+				continue
+			}
+			if f, ok := pinFinding(d, v, g, ref); ok && f.Kind == "openPin" {
+				out = append(out, f.At)
+			}
+		}
+	}
+	return out
+}
+
 // Bearing lists the nets that a label of the name on the sheet would belong to, in all uses of
 // the sheet; the supply of the name among them.
 func (n *Nets) Bearing(sheet design.ID, name string) []string {

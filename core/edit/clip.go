@@ -3,6 +3,10 @@ package edit
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
+	"slices"
+	"strconv"
+	"strings"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -21,7 +25,86 @@ type Clipped struct {
 type Paste struct {
 	Sheet design.ID  `json:"sheet"`
 	Step  geom.Point `json:"step"`
-	Items []Clipped  `json:"items"`
+	// About, Quarters and Mirror turn the copies about a place before they are moved.
+	About    geom.Point `json:"about"`
+	Quarters int        `json:"quarters,omitempty"`
+	Mirror   bool       `json:"mirror,omitempty"`
+	Items    []Clipped  `json:"items"`
+	// NumberOn gives copies of labels and ports whose names the sheet has already the next free
+	// numbers, so that they join nothing.
+	NumberOn bool `json:"numberOn,omitempty"`
+}
+
+// Bears lists the names of the labels and ports to be pasted that are borne already by nets of
+// the sheet: by these the copies would join them.
+func (c *Paste) Bears(_ *design.Doc, n *circuit.Nets) []string {
+	out := map[string]bool{}
+	for _, it := range c.Items {
+		if name := clippedName(it); name != "" && bears(n, c.Sheet, name) {
+			out[name] = true
+		}
+	}
+	return slices.Sorted(maps.Keys(out))
+}
+
+// clippedName is the name of a label or port on the clipboard, else empty.
+func clippedName(it Clipped) string {
+	if it.Kind != design.KindLabel && it.Kind != design.KindPort {
+		return ""
+	}
+	var o struct {
+		Name string `json:"name"`
+	}
+	if json.Unmarshal(it.Object, &o) != nil {
+		return ""
+	}
+	return o.Name
+}
+
+// bears tells whether nets of a sheet bear a name, or any member's of a bundle.
+func bears(n *circuit.Nets, sheet design.ID, name string) bool {
+	members, _ := design.Members(name) // a name that cannot be is refused by the command
+	return slices.ContainsFunc(members, func(m string) bool { return len(n.Bearing(sheet, m)) > 0 })
+}
+
+// numberedOn finds new names for those that the sheet has already: IN0 becomes the next INn that
+// is free, D[7:0] the next Dn[7:0] whose members are.
+func (c *Paste) numberedOn(n *circuit.Nets) map[string]string {
+	out := map[string]string{}
+	taken := map[string]bool{}
+	for _, it := range c.Items {
+		name := clippedName(it)
+		if name == "" || out[name] != "" || !bears(n, c.Sheet, name) {
+			continue
+		}
+		for next := NextName(name); ; next = NextName(next) {
+			if !bears(n, c.Sheet, next) && !taken[next] {
+				out[name], taken[next] = next, true
+				break
+			}
+		}
+	}
+	return out
+}
+
+// NextName counts a name up: IN becomes IN1, IN0 IN1, D[7:0] D1[7:0], "SCL, SDA" "SCL1, SDA1".
+func NextName(name string) string {
+	if list := strings.Split(name, ","); len(list) > 1 {
+		for i := range list {
+			list[i] = NextName(strings.TrimSpace(list[i]))
+		}
+		return strings.Join(list, ", ")
+	}
+	stem, rest := name, ""
+	if i := strings.IndexByte(name, '['); i > 0 {
+		stem, rest = name[:i], name[i:]
+	}
+	k := len(stem)
+	for k > 0 && len(stem)-k < 9 && stem[k-1] >= '0' && stem[k-1] <= '9' {
+		k--
+	}
+	n, _ := strconv.Atoi("0" + stem[k:]) // digits only
+	return stem[:k] + strconv.Itoa(n+1) + rest
 }
 
 // Apply the command.
@@ -41,6 +124,18 @@ func (c *Paste) Apply(tx *Tx) error {
 	if prose > mostProse {
 		return fmt.Errorf("the notes and timing diagrams to be pasted have %d characters; %d are the most on a sheet", prose, mostProse)
 	}
+	if c.Quarters < -3 || c.Quarters > 3 {
+		return fmt.Errorf("%d quarter turns are more than a whole one", c.Quarters)
+	}
+	motion := circuit.By(c.Step)
+	if c.Quarters != 0 || c.Mirror {
+		turned := circuit.Turned(c.About, c.Quarters, c.Mirror)
+		motion = func(o design.Object) design.Object { return circuit.By(c.Step)(turned(o)) }
+	}
+	names := map[string]string{}
+	if c.NumberOn {
+		names = c.numberedOn(tx.Nets())
+	}
 	units := map[string]string{}
 	for _, it := range c.Items {
 		o, err := design.Decode(it.Kind, it.Object)
@@ -51,12 +146,31 @@ func (c *Paste) Apply(tx *Tx) error {
 		if !ok {
 			return fmt.Errorf("a %s cannot be pasted on a sheet", it.Kind)
 		}
-		on = design.WithSheet(circuit.By(c.Step)(on).(design.OnSheet), c.Sheet)
+		on = renamed(design.WithSheet(motion(on).(design.OnSheet), c.Sheet), names)
 		if err := tx.pasted(on, units); err != nil {
 			return err
 		}
 	}
 	return tx.room(c.Sheet)
+}
+
+// renamed is a label or port under its new name, if it has one.
+func renamed(o design.OnSheet, names map[string]string) design.OnSheet {
+	switch o := o.(type) {
+	case *design.Label:
+		if to, ok := names[o.Name]; ok {
+			l := *o
+			l.Name = to
+			return &l
+		}
+	case *design.Port:
+		if to, ok := names[o.Name]; ok {
+			p := *o
+			p.Name = to
+			return &p
+		}
+	}
+	return o
 }
 
 // pasted puts one copy; units of one package stay together, by their old designator.

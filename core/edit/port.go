@@ -84,6 +84,9 @@ func (c *SetName) Apply(tx *Tx) error {
 }
 
 func (tx *Tx) setName(o design.OnSheet, name string) error {
+	if old := bundleName(o); old != "" && design.IsBundle(name) && old != name {
+		return tx.renameBundle(o.SheetID(), old, name)
+	}
 	switch o := o.(type) {
 	case *design.Label:
 		l := *o
@@ -98,13 +101,7 @@ func (tx *Tx) setName(o design.OnSheet, name string) error {
 		t.Member = name
 		return tx.Put(&t)
 	case *design.Port:
-		old := o.Name
-		p := *o
-		p.Name = name
-		if err := tx.Put(&p); err != nil {
-			return err
-		}
-		return tx.renamePins(o.Sheet, old, name)
+		return tx.renamePort(o, name)
 	case *design.Cluster:
 		k := *o
 		k.Title = name
@@ -113,6 +110,21 @@ func (tx *Tx) setName(o design.OnSheet, name string) error {
 		return (&SetBlock{ID: o.ID, Name: &name}).Apply(tx)
 	}
 	return fmt.Errorf("a %s bears no name", o.ObjectKind())
+}
+
+// bundleName is the name of a label or port of a bundle, else empty.
+func bundleName(o design.OnSheet) string {
+	name := ""
+	switch o := o.(type) {
+	case *design.Label:
+		name = o.Name
+	case *design.Port:
+		name = o.Name
+	}
+	if design.IsBundle(name) {
+		return name
+	}
+	return ""
 }
 
 // renamePins gives the pins that mirror a port its new name.

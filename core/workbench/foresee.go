@@ -117,6 +117,18 @@ func (b *Bench) Try(c edit.Command, agreed *circuit.Outcome) (edit.ChangeSet, ci
 	return cs, out, nil
 }
 
+// Step applies a change set of the journal, as undo and redo do, unless what it leaves would not
+// be whole.
+func (b *Bench) Step(cs edit.ChangeSet) error {
+	cs.Apply(b.Doc)
+	if err := cs.Sound(b.Doc); err != nil {
+		cs.Inverted().Apply(b.Doc)
+		return err
+	}
+	b.applied(cs)
+	return nil
+}
+
 // Edit applies a command, agreeing to all that it joins and parts; a refused command changes
 // nothing.
 func (b *Bench) Edit(c edit.Command) (edit.ChangeSet, error) {

@@ -1,0 +1,93 @@
+package server
+
+import (
+	"cmp"
+	"encoding/json"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"goldentrace/store"
+)
+
+// Person is somebody in the project as the others see them.
+type Person struct {
+	Name string `json:"name"` // empty: they did not say
+	You  bool   `json:"you,omitempty"`
+	Tabs int    `json:"tabs"`
+	key  string
+}
+
+// peopleSeenBy lists who is in the project, each once, oneself first.
+func (p *project) peopleSeenBy(me *client) []Person {
+	by := map[string]*Person{}
+	for c := range p.clients {
+		key := c.author.ID
+		if by[key] == nil {
+			by[key] = &Person{Name: c.author.Name, You: key == me.author.ID, key: key}
+		}
+		by[key].Tabs++
+	}
+	out := make([]Person, 0, len(by))
+	for _, x := range by {
+		out = append(out, *x)
+	}
+	slices.SortFunc(out, func(a, b Person) int {
+		if a.You != b.You {
+			if a.You {
+				return -1
+			}
+			return 1
+		}
+		return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.key, b.key))
+	})
+	return out
+}
+
+// greet tells everybody who is in the project now.
+func (p *project) greet() {
+	for c := range p.clients {
+		c.answer(Message{T: "people", People: p.peopleSeenBy(c)})
+	}
+}
+
+var personID = regexp.MustCompile(`^[A-Za-z0-9_-]{1,40}$`)
+
+// author checks who somebody says they are.
+func author(id, name string) (store.Author, error) {
+	if !personID.MatchString(id) {
+		return store.Author{}, fmt.Errorf("a browser names itself with up to 40 letters and digits")
+	}
+	name = strings.TrimSpace(name)
+	if utf8.RuneCountInString(name) > 40 || !utf8.ValidString(name) || strings.ContainsFunc(name, unicode.IsControl) {
+		return store.Author{}, fmt.Errorf("a person's name has at most 40 letters and no line breaks")
+	}
+	return store.Author{ID: id, Name: name}, nil
+}
+
+// share tells what somebody picked: their own other windows take it over, others see it.
+func (p *project) share(from *client, s *Shared) {
+	if s == nil || len(s.Parts) > 10_000 || len(s.Net) > 400 {
+		return
+	}
+	own, err := json.Marshal(Message{T: "shared", Shared: s})
+	if err != nil {
+		return
+	}
+	theirs, err := json.Marshal(Message{T: "others", Shared: s, Who: from.author.ID[:min(8, len(from.author.ID))], Name: from.author.Name})
+	if err != nil {
+		return
+	}
+	for c := range p.clients {
+		switch {
+		case c == from:
+		case c.author.ID == from.author.ID:
+			c.send(own)
+		default:
+			c.send(theirs)
+		}
+	}
+}

@@ -1,0 +1,9 @@
+-- +goose Up
+ALTER TABLE journal ADD COLUMN author TEXT;      -- who made the edit: a name of the browser's choosing
+ALTER TABLE journal ADD COLUMN author_name TEXT; -- as others see them
+ALTER TABLE project ADD COLUMN trouble TEXT;     -- why it could not be opened when that was last tried
+
+-- +goose Down
+ALTER TABLE project DROP COLUMN trouble;
+ALTER TABLE journal DROP COLUMN author_name;
+ALTER TABLE journal DROP COLUMN author;
