@@ -13,7 +13,7 @@ func (n *Nets) sheetFindings(d *design.Doc, v *SheetView) []Finding {
 	out := slices.Clone(v.troubles)
 	for _, g := range v.groups {
 		for _, ref := range g.pins {
-			if x, ok := pinFindings(d, v, g, ref); ok {
+			if x, ok := pinFinding(d, v, g, ref); ok {
 				out = append(out, x)
 			}
 		}
@@ -65,8 +65,8 @@ func (n *Nets) firstPath(sheet design.ID) string {
 	return ""
 }
 
-// pinFindings looks at one pin: open without a mark, or marked and yet connected.
-func pinFindings(d *design.Doc, v *SheetView, g *group, ref PinRef) (Finding, bool) {
+// pinFinding looks at one pin: open without a mark, or marked and yet connected.
+func pinFinding(d *design.Doc, v *SheetView, g *group, ref PinRef) (Finding, bool) {
 	part := d.Parts[ref.Part]
 	sym := d.SymbolOf(part)
 	pin := sym.Pin(ref.Pin)
