@@ -93,7 +93,7 @@ type Foreseen struct {
 // Request comes from a browser. T: edit (Cmd, Agreed, Rev), undo, redo, foresee (Cmd, Path), wire
 // (Sheet, Points, To, Lead, Bundle), previewTrack (From, To, Style, Layer, Net, Width),
 // previewDrag (IDs, Step, Pivot, Angle), differences, find (Query), previewNumbers
-// (Numbering), pairs, checks, timing (Text), share (Shared), person (Text), paint
+// (Numbering), nextName (Text), pairs, checks, timing (Text), share (Shared), person (Text), paint
 // (Sheet, Path), paintItem (Item).
 type Request struct {
 	T      string           `json:"t"`
@@ -275,6 +275,8 @@ func (p *project) answer(c *client, req Request) {
 		c.answer(Message{T: "preview", Ref: req.Ref, Foreseen: f})
 	case "wire":
 		p.previewWire(c, req)
+	case "nextName":
+		c.answer(Message{T: "preview", Ref: req.Ref, Name: edit.NextName(req.Text[:min(len(req.Text), design.LongestText)])})
 	case "person":
 		who, err := author(c.author.ID, req.Text)
 		if err != nil {

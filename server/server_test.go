@@ -94,7 +94,7 @@ type raw struct {
 
 func (k *desk) dial(id int64) *line {
 	k.Helper()
-	conn, _, err := websocket.Dial(context.Background(), strings.Replace(k.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live", id), nil)
+	conn, _, err := websocket.Dial(context.Background(), strings.Replace(k.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live?who=tester&name=Ada", id), nil)
 	require.NoError(k, err)
 	conn.SetReadLimit(64 << 20)
 	k.Cleanup(func() { _ = conn.CloseNow() })

@@ -233,7 +233,7 @@ func block(d *design.Doc, b *design.SheetBlock) []Mark {
 	frame := geom.Box{Min: b.At, Max: b.At.Add(b.Size)}
 	out := []Mark{box("block", "port", milli(0.5), frame)}
 	name := text(b.Name, "ink", milli(3.4), geom.Pt(frame.Centre().X, frame.Max.Y+milli(2.6)), 0)
-	name.Words, name.Bold = true, true
+	name.Words, name.Bold, name.Field = true, true, "name"
 	out = append(out, name)
 	if of := d.Sheets[b.Of]; of != nil && of.Name != b.Name {
 		sub := text(of.Name, "quiet", milli(2.4), geom.Pt(frame.Centre().X, frame.Min.Y-milli(2.2)), 0)
@@ -266,9 +266,9 @@ func block(d *design.Doc, b *design.SheetBlock) []Mark {
 	return out
 }
 
-// Junction is the dot where wires are joined; knots join bundles.
-func Junction(p geom.Point, knot bool) Mark {
-	if knot {
+// Junction is the dot where wires, or bundles, are joined.
+func Junction(p geom.Point, bundle bool) Mark {
+	if bundle {
 		return Mark{Pts: flat(p), R: milli(1.3), Fill: "bundle"}
 	}
 	return Mark{Pts: flat(p), R: milli(0.85), Fill: "wire"}

@@ -28,7 +28,7 @@ type Mark struct {
 	Up     bool      `json:"u,omitempty"` // reads from below upwards
 	Words  bool      `json:"m,omitempty"` // in the type for words, else in that for figures and names
 	Bold   bool      `json:"b,omitempty"`
-	Field  string    `json:"k,omitempty"` // of a part: designator or value
+	Field  string    `json:"k,omitempty"` // what can be edited there: designator or value of a part, name of a block
 	Asset  design.ID `json:"i,omitempty"`
 }
 

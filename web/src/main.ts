@@ -11,7 +11,10 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import App from './App.vue'
+import { watchTyping } from './shell/keys'
 import { themes } from './shell/tokens'
+
+watchTyping()
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 const router = createRouter({

@@ -147,7 +147,7 @@ function down(h: Hand) {
 const tools = [
   { id: 'select', name: 'Select', icon: mdiCursorDefaultOutline, keys: 'S' },
   { id: 'track', name: 'Track', icon: mdiVectorLine, keys: 'T' },
-  { id: 'outline', name: 'Outline', icon: mdiVectorSquare, keys: 'U' },
+  { id: 'outline', name: 'Outline', icon: mdiVectorSquare, keys: 'Y' },
   { id: 'hole', name: 'Hole', icon: mdiRecordCircleOutline, keys: 'O' },
   { id: 'text', name: 'Text', icon: mdiFormatText, keys: 'W' },
   { id: 'measure', name: 'Measure', icon: mdiRulerSquare, keys: 'D' },

@@ -205,7 +205,26 @@ function show(b: Box, margin?: number, left?: number, most?: number) {
   view.frame(b, margin, left, most)
   request()
 }
-defineExpose({ view, redraw, show, request, hold, focus: () => root.value?.focus({ preventScroll: true }), element: root })
+/** Moves the paper as little as is needed to see a place. */
+function reveal(p: Point) {
+  const s = view.toScreen(p)
+  const edge = 40
+  const dx = s.x < edge ? edge - s.x : s.x > view.width - edge ? view.width - edge - s.x : 0
+  const dy = s.y < edge ? edge - s.y : s.y > view.height - 2 * edge ? view.height - 2 * edge - s.y : 0
+  if (!dx && !dy) return
+  view.pan(dx, dy)
+  request()
+}
+defineExpose({
+  view,
+  redraw,
+  show,
+  reveal,
+  request,
+  hold,
+  focus: () => root.value?.focus({ preventScroll: true }),
+  element: root,
+})
 </script>
 
 <template>

@@ -5,6 +5,7 @@ import type { Kinds, Part } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import TextRow from '../shell/TextRow.vue'
 import type { CircuitEditor } from './editor'
+import BlockPins from './BlockPins.vue'
 import NetRows from './NetRows.vue'
 import { bundleOf, insideCluster, nameOf } from './picking'
 import SheetRows from './SheetRows.vue'
@@ -128,6 +129,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     />
     <div class="acts">
       <button class="plain" data-test="replace" @click="emit('replace')">Replace …</button>
+      <button class="plain" data-test="mark-open" @click="editor.markOpen()">Mark free pins as left open</button>
       <template v-if="parts.length > 1">
         <button class="plain" title="Line up in a column" @click="editor.arrange('column')">Column</button>
         <button class="plain" title="Line up in a row" @click="editor.arrange('row')">Row</button>
@@ -208,19 +210,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <p class="quiet">
       Stands for <strong>{{ project.get('sheet', as('block')!.of)?.name }}</strong> · double click or <kbd>Enter</kbd> goes there
     </p>
-    <table v-if="as('block')!.pins?.length">
-      <tbody>
-        <tr v-for="q in as('block')!.pins" :key="q.name">
-          <td class="mono">{{ q.name }}</td>
-          <td class="quiet">{{ { in: 'in', out: 'out', both: 'both ways' }[q.way] }}</td>
-          <td class="mono net">
-            <button @click="project.light(project.netAtPin(as('block')!.id, q.name, editor.path) ?? '')">
-              {{ project.netAtPin(as('block')!.id, q.name, editor.path) ?? '' }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <BlockPins :project="project" :block="as('block')!" />
   </template>
   <template v-else-if="as('note')">
     <h3>Note</h3>

@@ -36,7 +36,7 @@ const ed = new CircuitEditor(props.project, taste)
 const canvas = ref<InstanceType<typeof CanvasView>>()
 const at = ref<{ x: number; y: number } | null>(null)
 const lastClick = ref<{ x: number; y: number } | null>(null)
-const editing = ref<(TextPlace & { x: number; y: number }) | null>(null)
+const editing = ref<(TextPlace & { x: number; y: number; old: string }) | null>(null)
 const editInput = ref<HTMLInputElement>()
 const draft = ref<Draft | null>(null)
 const panel = ref<'' | 'find' | 'numbers'>('')
@@ -52,11 +52,13 @@ ed.editText = (t) => {
     return
   }
   const p = canvas.value!.view.toScreen(t.at)
-  editing.value = { ...t, x: p.x, y: p.y }
+  editing.value = { ...t, old: t.value, x: p.x, y: p.y }
   void nextTick(() => editInput.value?.select())
 }
 ed.enter = (sheet, path) => void goSheet(sheet, path)
 ed.hand.write = (d) => (draft.value = d)
+ed.hand.askName = (t) => focusName(t)
+ed.show = (p) => canvas.value?.reveal(p)
 ed.hand.nameCluster = (id) => {
   const c = props.project.get('cluster', id)!
   ed.pick(id)
@@ -83,12 +85,15 @@ function dropFile(e: DragEvent) {
 function keepText() {
   const e = editing.value
   editing.value = null
-  if (!e || e.value === '') return
+  if (!e || e.value === '' || e.value === e.old) return
   const job =
     e.field === 'name'
       ? props.project.edit('setName', { id: e.id, name: e.value })
       : props.project.edit('setPart', { id: e.id, [e.field]: e.value, ...(ed.path ? { path: ed.path } : {}) })
-  job.catch((err) => !String(err).includes('change nothing') && complain(err))
+  job.catch((err) => {
+    if (!String(err).includes('change nothing')) complain(err)
+    if (err instanceof Error && err.message && !editing.value) editing.value = e // what was typed is not lost
+  })
   canvas.value?.focus()
 }
 
@@ -273,9 +278,12 @@ function take(t: string) {
     ed.take('part')
     ed.state.finding = true
   } else ed.take(t as ToolName)
-  const field = { label: 'label-text', port: 'port-text' }[t]
-  if (field) void nextTick(() => document.querySelector<HTMLInputElement>(`[data-test="${field}"]`)?.focus())
+  if (t === 'label' || t === 'port') focusName(t)
   else if (t !== 'part') canvas.value?.focus()
+}
+/** Selects the name that is to be placed next, so that typing gives another one. */
+function focusName(t: string) {
+  void nextTick(() => document.querySelector<HTMLInputElement>(`[data-test="${t}-text"]`)?.select())
 }
 function replace() {
   const ids = ed.picked('part').map((p) => p.id)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref, watch } from 'vue'
-import { Previewer } from '../live/project'
+import { Previewer } from '../live/previewer'
 import type { CircuitEditor } from './editor'
 import { marksBox, play } from './marks'
 import { offscreenPen } from './preview'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { CircuitEditor } from './editor'
+import { nearSupplies } from './supplies'
 import { tints, type DrawForm } from './tools'
 
 /** The options of the tool in hand. */
@@ -29,6 +30,19 @@ function shape(id: string, name: string) {
   if (usual.includes(st.supplyName)) st.supplyName = name
   emit('done')
 }
+const copies = computed(() => props.editor.copies.state)
+/** Names of labels and ports of this sheet, and of all supplies, offered while one types. */
+const names = computed(() => {
+  void props.editor.project.docTick.value
+  const out = new Set<string>()
+  for (const { kind, object } of props.editor.project.standing(props.editor.state.sheet))
+    if (kind === 'label' || kind === 'port') out.add((object as { name: string }).name)
+  return [...out, ...supplyNames.value].sort()
+})
+const supplyNames = computed(() => {
+  void props.editor.project.docTick.value
+  return [...new Set(props.editor.project.all('supply').map((x) => x.name))].sort()
+})
 const forms: [DrawForm, string][] = [
   ['line', 'Line'],
   ['arrow', 'Arrow'],
@@ -49,12 +63,46 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
       data-test="label-text"
       aria-label="Name of the net"
       placeholder="SENSE or D[7:0]"
+      list="names-in-use"
       @keydown.enter="emit('done')"
   /></label>
+  <template v-else-if="s.tool === 'paste'">
+    <span>{{ copies.count }} {{ copies.count === 1 ? 'copy' : 'copies' }} in the hand</span>
+    <template v-if="copies.names.length">
+      <span class="quiet" data-test="paste-names"
+        >{{ copies.names.length }} {{ copies.names.length === 1 ? 'name is' : 'names are' }} borne here already:
+        {{ copies.names.slice(0, 4).join(', ') }}{{ copies.names.length > 4 ? ' …' : '' }}</span
+      >
+      <button
+        class="choice"
+        :class="{ on: !copies.numberOn }"
+        :aria-pressed="!copies.numberOn"
+        data-test="paste-join"
+        @click="(editor.copies.numberOn(false), emit('done'))"
+      >
+        Join them
+      </button>
+      <button
+        class="choice"
+        :class="{ on: copies.numberOn }"
+        :aria-pressed="copies.numberOn"
+        data-test="paste-on"
+        @click="(editor.copies.numberOn(true), emit('done'))"
+      >
+        Number on
+      </button>
+    </template>
+  </template>
   <template v-else-if="s.tool === 'port'">
     <label class="opt"
       >Name
-      <input v-model="s.portName" class="mono" data-test="port-text" aria-label="Name of the port" @keydown.enter="emit('done')"
+      <input
+        v-model="s.portName"
+        class="mono"
+        data-test="port-text"
+        aria-label="Name of the port"
+        list="names-in-use"
+        @keydown.enter="emit('done')"
     /></label>
     <button
       v-for="[id, word] in [
@@ -73,13 +121,26 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
     </button>
   </template>
   <template v-else-if="s.tool === 'supply'">
+    <button
+      v-for="[key, name] in nearSupplies"
+      :key="name"
+      class="choice mono"
+      :class="{ on: s.supplyName === name }"
+      :aria-pressed="s.supplyName === name"
+      :data-test="'near-' + name"
+      @click="(editor.hand.supply(name), emit('done'))"
+    >
+      {{ name }} <kbd>{{ key }}</kbd>
+    </button>
     <label class="opt"
       >Name
       <input
-        v-model="s.supplyName"
+        :value="s.supplyName"
         class="mono"
         data-test="supply-text"
         aria-label="Name of the supply"
+        list="supplies-in-use"
+        @input="editor.hand.supply(($event.target as HTMLInputElement).value)"
         @keydown.enter="emit('done')"
     /></label>
     <button
@@ -181,7 +242,9 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
       </select></label
     >
   </template>
-  <template v-else-if="s.tool === 'part' && editor.part">
+  <datalist id="names-in-use"><option v-for="n in names" :key="n" :value="n" /></datalist>
+  <datalist id="supplies-in-use"><option v-for="n in supplyNames" :key="n" :value="n" /></datalist>
+  <template v-if="s.tool === 'part' && editor.part">
     <span>{{ editor.part.part?.name }}</span><span class="quiet">{{ editor.part.part?.footprint }}</span>
     <span class="quiet">on a wire it goes into the wire</span>
   </template>

@@ -11,6 +11,7 @@ import {
 } from '@mdi/js'
 import type { Command } from '../shell/keys'
 import type { CircuitEditor } from './editor'
+import { nearSupplies } from './supplies'
 import { blockIcon, bundleIcon, portIcon, tapIcon } from './icons'
 
 export const tools = [
@@ -67,8 +68,10 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
     change('designate', 'Edit the designator or name in place', 'R', () => h.editPicked('designator'), picked),
     change('replace', 'Replace the parts by another of the library', 'Shift R', () => h.replace(), picked),
     change('copy', 'Copy', 'Ctrl C', () => void ed.copy()),
-    change('paste', 'Paste at the cursor', 'Ctrl V', () => void ed.paste()),
-    change('duplicate', 'Duplicate', 'Ctrl D', () => void ed.duplicate()),
+    change('cut', 'Cut', 'Ctrl X', () => ed.cut(), picked),
+    change('paste', 'Take the copies into the hand', 'Ctrl V', () => ed.paste()),
+    change('duplicate', 'Duplicate', 'Ctrl D', () => ed.duplicate()),
+    change('markOpen', 'Mark the free pins as left open', 'Shift O', () => ed.markOpen(), picked),
     change('all', 'Select all', 'Ctrl A', () => ed.selectAll()),
     change('column', 'Line up in a column', undefined, () => ed.arrange('column'), picked),
     change('row', 'Line up in a row', undefined, () => ed.arrange('row'), picked),
@@ -79,11 +82,10 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
     ...(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'] as const).flatMap((k, i) =>
       [1, 10].map((n) => ({
         id: k + n,
-        title: `Nudge ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`,
+        title: `Nudge what is picked, or lead the hand, ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`,
         keys: (n > 1 ? 'Shift ' : '') + k,
         group: 'Nudge',
         run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]),
-        enabled: picked,
       })),
     ),
     see('frame', 'Frame the sheet', 'F', () => h.frameAll()),
@@ -101,17 +103,20 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
   const early = (name: string): boolean => {
     const wiring = ed.state.tool === 'wire' || ed.state.tool === 'bundle'
     if (name === 'Esc') return ed.back()
+    if (name === 'Enter' && ed.press(h.tolerance())) return true
     if (name === 'Enter' && wiring) {
       ed.hand.finish()
       return true
     }
     if ((name === 'Tab' || name === 'Space') && wiring) {
-      ed.state.bendFlipped = !ed.state.bendFlipped
+      ed.state.lead = ed.state.lead === '' ? ed.hand.other() : ed.state.lead === 'level' ? 'upright' : 'level'
+      ed.hand.ahead()
       ed.redraw()
       return true
     }
     if (name === 'A' && wiring) {
       ed.state.freeAngle = !ed.state.freeAngle
+      ed.hand.ahead()
       return true
     }
     if (name === 'Backspace' && ed.hand.path.length) return ed.back()
@@ -121,6 +126,11 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
         ed.enter(b.of, ed.path ? `${ed.path}/${b.id}` : String(b.id))
         return true
       }
+    }
+    const near = ed.state.tool === 'supply' && nearSupplies.find((x) => x[0] === name)
+    if (near) {
+      ed.hand.supply(near[1])
+      return true
     }
     if (name === 'Space') h.hold(true)
     return false

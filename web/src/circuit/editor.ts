@@ -3,11 +3,13 @@ import { copyClip, readClip } from '../canvas/clipboard'
 import { same, snap } from '../canvas/geometry'
 import { Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets, union } from '../canvas/viewport'
-import { Previewer, type Project } from '../live/project'
-import type { Drawn, Item as LibraryItem, Kinds, Kind, MovedPreview, Part, Point } from '../live/wire.gen'
+import { Previewer } from '../live/previewer'
+import type { Project } from '../live/project'
+import type { Drawn, Foreseen, Item as LibraryItem, Kinds, Kind, Part, Point } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { circuitColours, type CircuitColours } from '../shell/tokens'
+import { Copies } from './copies'
 import { Ghost } from './ghost'
 import { type Grip, gripUnder } from './grips'
 import { dots, electrical, type Inks, itemsOf, layerOrder, Pictures } from './marks'
@@ -39,7 +41,11 @@ export class CircuitEditor {
   /** The hand's own place, off the grid. */
   raw: Point = { x: 0, y: 0 }
   boxFrom: Point | null = null
-  drag: { from: Point; step: Point; moved: MovedPreview | null } | null = null
+  drag: { from: Point; step: Point; told: Point | null; moved: Foreseen | null } | null = null
+  /** Copies in the hand, to be put down with a click. */
+  readonly copies: Copies
+  /** The hand is led by the arrow keys: Enter puts down what it holds. */
+  keyed = false
   grip: Grip | null = null
   /** A designator or value on its way to another place. */
   textDrag: { id: number; field: 'designator' | 'value'; from: Point; at: Point; start: Point } | null = null
@@ -56,6 +62,7 @@ export class CircuitEditor {
     this.previews = new Previewer(project)
     this.hand = new ToolHand(this)
     this.ghost = new Ghost(project, () => this.redraw())
+    this.copies = new Copies(this)
     this.pictures = new Pictures(
       (asset) => `/api/projects/${project.id}/assets/${asset}`,
       () => this.scene.invalidate(),
@@ -183,7 +190,10 @@ export class CircuitEditor {
 
   take(tool: ToolName) {
     this.state.tool = tool
+    this.state.turn = this.hand.turnOf(tool)
+    this.state.mirror = false
     this.hand.drop()
+    this.copies.drop()
     this.drag = null
     this.grip = null
     this.boxFrom = null
@@ -216,6 +226,7 @@ export class CircuitEditor {
     else if (this.grip) this.grip = null
     else if (this.drag) this.endDrag()
     else if (this.hand.back()) return true
+    else if (this.keyed && this.state.tool === 'select' && !this.selection.size) this.keyed = false
     else if (this.state.finding && this.part) this.state.finding = false
     else if (this.state.tool !== 'select') this.take('select')
     else if (this.selection.size) this.selection.clear()
@@ -234,7 +245,7 @@ export class CircuitEditor {
 
   /** Where the hand would put something: a pin near it, else the grid. */
   aim(p: Point, tolerance: number): Point {
-    if (['wire', 'open', 'label', 'port', 'supply'].includes(this.state.tool)) {
+    if (['wire', 'bundle', 'open', 'label', 'port', 'supply'].includes(this.state.tool)) {
       const pin = pinUnder(this, p, tolerance)
       if (pin) return pin.at
     }
@@ -243,7 +254,9 @@ export class CircuitEditor {
 
   down(p: Point, tolerance: number, e: { shiftKey: boolean; altKey: boolean }) {
     const at = this.aim(p, tolerance)
+    this.keyed = false
     if (this.state.tool !== 'select') {
+      this.at = at
       this.hand.down(at)
       return
     }
@@ -271,14 +284,16 @@ export class CircuitEditor {
       this.pick(id, true)
     } else {
       if (!this.selection.has(id) || e.altKey) this.pick(id)
-      this.drag = { from: snap(p, this.grid), step: { x: 0, y: 0 }, moved: null }
+      this.drag = { from: snap(p, this.grid), step: { x: 0, y: 0 }, told: null, moved: null }
     }
     this.redraw()
   }
 
   move(p: Point, tolerance: number) {
     this.raw = p
+    this.keyed = false
     this.at = this.aim(p, tolerance)
+    this.hand.ahead()
     if (this.textDrag) {
       const t = this.textDrag
       t.at = snap({ x: t.start.x + p.x - t.from.x, y: t.start.y + p.y - t.from.y }, 250_000)
@@ -299,14 +314,12 @@ export class CircuitEditor {
   private dragTo(step: Point) {
     const drag = this.drag!
     drag.step = step
-    this.previews.ask({ t: 'previewMove', ids: [...this.selection], step, sheet: this.sheet, path: this.path }, (m) => {
+    this.previews.ask(this.project.foresee('moveItems', { ids: [...this.selection], step }, this.path), (m) => {
       if (this.drag !== drag) return
-      drag.moved = m.moved!
-      this.state.warning = [
-        ...(m.moved!.joined ?? []).map(([a, b]) => `This would join ${a} and ${b}.`),
-        ...(m.moved!.parted ?? []).map((n) => `This would part ${n}.`),
-      ].join(' ')
-      this.scene.hide([...(m.moved!.put ?? []).map((b) => b.id), ...(m.moved!.remove ?? [])])
+      drag.moved = m.foreseen!
+      drag.told = step
+      this.state.warning = m.foreseen!.say
+      this.scene.hide([...(m.foreseen!.put ?? []).map((b) => b.id), ...(m.foreseen!.remove ?? [])])
       this.redraw()
     })
   }
@@ -321,11 +334,12 @@ export class CircuitEditor {
       this.pickBox(boxOf([this.boxFrom, p]), p.x >= this.boxFrom.x)
       this.boxFrom = null
     } else if (this.drag) {
-      const { step } = this.drag
+      const { step, told, moved } = this.drag
       const ids = [...this.selection]
       if (step.x || step.y) {
+        const agreed = told && same(told, step) ? moved?.outcome : undefined // what was said before the hand let go
         this.project
-          .edit('moveItems', { ids, step })
+          .edit('moveItems', { ids, step }, agreed)
           .catch(complain)
           .finally(() => this.endDrag())
         return
@@ -366,12 +380,12 @@ export class CircuitEditor {
     }
     const id = this.under(p, tolerance)[0]
     const block = id ? this.project.get('block', id) : undefined
-    if (block) {
+    const title = textUnder(this, p)
+    if (block && title?.id !== id) {
       this.enter(block.of, this.path ? `${this.path}/${block.id}` : String(block.id))
       return
     }
-    const t = textUnder(this, p)
-    if (t) this.editText(t)
+    if (title) this.editText(title)
   }
 
   run<K extends Parameters<Project['edit']>[0]>(kind: K, fields: Parameters<typeof this.project.edit<K>>[1]) {
@@ -389,14 +403,18 @@ export class CircuitEditor {
   }
 
   turn(quarters: number) {
-    if (this.state.tool !== 'select') {
-      this.state.turn = (this.state.turn + quarters + 4) % 4
+    if (this.state.tool === 'paste') this.copies.turn(quarters)
+    else if (this.state.tool !== 'select') {
+      this.state.turn = ((this.hand.ownTurn() ?? this.state.turn) + quarters + 4) % 4
+      this.hand.keepTurn(this.state.tool, this.state.turn)
+      this.hand.ahead()
       this.redraw()
     } else if (this.selection.size) void this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), quarters })
   }
 
   mirror() {
-    if (this.state.tool !== 'select') {
+    if (this.state.tool === 'paste') this.copies.mirror()
+    else if (this.state.tool !== 'select') {
       this.state.mirror = !this.state.mirror
       this.redraw()
     } else if (this.selection.size) void this.run('turnItems', { ids: [...this.selection], pivot: this.pivot(), mirror: true })
@@ -407,6 +425,7 @@ export class CircuitEditor {
   }
 
   nudge(dx: number, dy: number) {
+    if (this.lead(dx, dy)) return
     if (this.selection.size)
       void this.run('moveItems', {
         ids: [...this.selection],
@@ -434,21 +453,60 @@ export class CircuitEditor {
     return true
   }
 
-  async paste(step?: Point) {
+  /** Takes the copies into the hand; a click puts them down. */
+  paste() {
     const clip = readClip()
-    if (!clip) return
-    const at = snap(this.at, this.taste.circuitGrid)
-    const by = step ?? { x: at.x - clip.from.x, y: at.y - clip.from.y }
-    const before = new Set([...this.project.standing(this.sheet)].map((b) => b.object.id))
-    const done = await this.project.edit('paste', { sheet: this.sheet, step: by, items: clip.items as never }).catch(complain)
-    if (!done) return
-    this.take('select')
-    this.selection.clear()
-    for (const { object } of this.project.standing(this.sheet)) if (!before.has(object.id)) this.selection.add(object.id)
+    if (!clip) return say('Nothing was copied yet: pick something and press Ctrl C.')
+    this.take('paste')
+    this.copies.hold(clip)
   }
 
-  async duplicate() {
-    if (this.copy()) await this.paste({ x: 4 * this.taste.circuitGrid, y: -4 * this.taste.circuitGrid })
+  duplicate() {
+    if (this.copy()) this.paste()
+  }
+
+  cut() {
+    if (this.copy()) this.remove()
+  }
+
+  /** Marks the free pins of the picked parts as left open on purpose. */
+  markOpen() {
+    const ids = this.picked('part').map((p) => p.id)
+    if (ids.length) void this.run('markOpen', { ids })
+  }
+
+  // ---- the hand led by keys
+
+  /** Moves the hand by steps of the grid, when a tool is in hand or nothing is picked. */
+  lead(dx: number, dy: number): boolean {
+    if (this.state.tool === 'select' && this.selection.size) return false
+    const g = this.taste.circuitGrid
+    const from = snap(this.at, g)
+    this.keyed = true
+    this.at = this.raw = { x: from.x + dx * g, y: from.y + dy * g }
+    if (this.grip) this.grip.move(this.at)
+    this.hand.ahead()
+    this.show(this.at)
+    this.redraw()
+    return true
+  }
+  /** Brings a place into view. */
+  show: (p: Point) => void = () => undefined
+
+  /** What a click would do where the keys led the hand. */
+  press(tolerance: number): boolean {
+    if (!this.keyed) return false
+    if (this.state.tool === 'select') {
+      const id = this.under(this.at, tolerance)[0]
+      if (id === undefined) return false
+      this.pick(id)
+    } else {
+      const two = ['block', 'cluster'].includes(this.state.tool) || (this.state.tool === 'draw' && !['timing', 'picture'].includes(this.state.drawForm)) // prettier-ignore
+      if (two && this.hand.from) this.hand.up(this.at)
+      else this.hand.down(this.at)
+    }
+    this.redraw()
+    return true
   }
 
   /** Tells the other stages and windows which parts are picked here. */

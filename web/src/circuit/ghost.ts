@@ -1,4 +1,5 @@
-import { Previewer, type Project } from '../live/project'
+import { Previewer } from '../live/previewer'
+import type { Project } from '../live/project'
 import type { Kind, PaperMark } from '../live/wire.gen'
 import { moved } from './marks'
 

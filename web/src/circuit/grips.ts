@@ -2,6 +2,7 @@ import { snap } from '../canvas/geometry'
 import type { Box } from '../canvas/viewport'
 import type { Kind, Kinds, Point } from '../live/wire.gen'
 import type { CircuitEditor } from './editor'
+import { blockPinAt } from './picking'
 
 /** A corner of a block, cluster, note, picture or shape held by the hand. */
 export interface Grip {
@@ -39,8 +40,41 @@ export function gripBox(ed: CircuitEditor, id: number): Box | null {
   return null
 }
 
+/** A pin of a block held by the hand: it goes along the block's sides. */
+function pinGrip(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
+  const block = ed.project.get('block', [...ed.selection][0])
+  const pin = block?.pins?.find((q) => {
+    const at = blockPinAt(block, q)
+    return Math.hypot(at.x - p.x, at.y - p.y) <= tolerance * 1.3
+  })
+  if (!block || !pin) return null
+  let now = { side: pin.side, pos: pin.pos }
+  const small = 1e6
+  return {
+    id: block.id,
+    box: () => {
+      const at = blockPinAt(block, { ...pin, ...now })
+      return { minX: at.x - small, maxX: at.x + small, minY: at.y - small, maxY: at.y + small }
+    },
+    move(to) {
+      const [w, h] = [block.size.x, block.size.y]
+      const [x, y] = [to.x - block.at.x, to.y - block.at.y]
+      const far = [Math.abs(x - w), Math.abs(y - h), Math.abs(x), Math.abs(y)]
+      const side = far.indexOf(Math.min(...far))
+      const long = side % 2 ? w : h
+      const pos = Math.round(Math.max(0, Math.min(long, side % 2 ? x : y)) / 2.5e6) * 2.5e6
+      now = { side, pos: Math.min(pos, long) }
+    },
+    keep() {
+      if (now.side !== pin.side || now.pos !== pin.pos) void ed.run('movePin', { block: block.id, pin: pin.name, ...now })
+    },
+  }
+}
+
 export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
   const id = [...ed.selection][0]
+  const pin = pinGrip(ed, p, tolerance)
+  if (pin) return pin
   const start = gripBox(ed, id)
   if (!start || Math.hypot(p.x - start.maxX, p.y - start.minY) > tolerance * 1.6) return null
   const found = ed.project.find(id)!

@@ -8,10 +8,12 @@ export function hint(s: CircuitEditor['state'], picked: number, view: string): s
   if (s.warning) return s.warning
   switch (s.tool) {
     case 'part':
-      return 'click places · Q E turn · M mirror · N another part · Esc ends'
+      return 'click places · Q E turn · M mirror · arrows and Enter place by keys · N another part · Esc ends'
     case 'wire':
     case 'bundle':
       return 'click sets a corner · Tab bends the other way · A any angle · Enter or double click ends · Esc steps back'
+    case 'paste':
+      return 'click puts the copies down · Q E turn · M mirror · Esc leaves it'
     case 'tap':
       return 'click on a bundle leads a member out · Q E turn · Esc ends'
     case 'label':
@@ -19,7 +21,7 @@ export function hint(s: CircuitEditor['state'], picked: number, view: string): s
     case 'port':
       return 'click places the port · Q E turn · Esc ends'
     case 'supply':
-      return 'click places · Q E turn · Esc ends'
+      return 'click places · 1 GND · 2 +3V3 · 3 +5V · Q E turn · Esc ends'
     case 'open':
       return 'click marks a pin as left open on purpose · Esc ends'
     case 'block':

@@ -2,7 +2,7 @@ import type { Pen } from '../canvas/scene'
 import type { Kinds, PaperMark } from '../live/wire.gen'
 import { gripBox } from './grips'
 import type { CircuitEditor } from './editor'
-import { play } from './marks'
+import { moved, play } from './marks'
 import { blockPinAt, connects, pinAt, tapEnd } from './picking'
 
 /** Draws what moves or is marked: the net in the light, the selection, the tool's ghost. */
@@ -10,12 +10,15 @@ export function drawOverlay(ed: CircuitEditor, pen: Pen) {
   const hover = ed.state.tool === 'select' && !ed.drag ? ed.state.hoverNet : ''
   if (hover && hover !== ed.project.lit.value) drawNet(ed, pen, hover, 0.3)
   drawNet(ed, pen, ed.project.lit.value, 0.55)
+  drawOthers(ed, pen)
   drawSelection(ed, pen)
   drawLoose(ed, pen)
   drawUnmatched(ed, pen)
   for (const d of ed.drag?.moved?.put ?? [])
     play(pen, d.marks ?? [], ed.inks, ed.selection.has(d.id) ? ed.colours.select : undefined)
   drawGhost(ed, pen)
+  drawCopies(ed, pen)
+  drawCursor(ed, pen)
   drawHeldText(ed, pen)
   if (ed.grip) box(pen, ed.grip.box(), ed.colours.select, false)
   if (ed.boxFrom) {
@@ -105,6 +108,53 @@ function drawSelection(ed: CircuitEditor, pen: Pen) {
   ctx.fillRect(g.maxX / 1e6 - s, g.minY / 1e6 - s, 2 * s, 2 * s)
 }
 
+/** What others in the project picked, each with their name. */
+function drawOthers(ed: CircuitEditor, pen: Pen) {
+  for (const o of ed.project.others.value.values())
+    for (const ref of o.parts ?? []) {
+      if ((ref.path ?? '') !== ed.path || ed.project.get('part', ref.part)?.sheet !== ed.sheet) continue
+      const b = ed.scene.items(ref.part).find((i) => i.layer !== 'text') ?? ed.scene.boxOf(ref.part)
+      if (!b) continue
+      box(pen, b, ed.colours.others, false, 6)
+      pen.text(o.name || 'somebody', b.minX / 1e6 - 5 * pen.px, b.maxY / 1e6 + 14 * pen.px, 11 * pen.px, {
+        colour: ed.colours.others,
+        align: 'left',
+        mono: false,
+        weight: 600,
+      })
+    }
+}
+
+/** Copies in the hand. */
+function drawCopies(ed: CircuitEditor, pen: Pen) {
+  const held = ed.copies.drawn()
+  if (!held) return
+  pen.ctx.globalAlpha = 0.85
+  for (const d of held.marks ?? []) play(pen, moved(d.marks ?? [], held.dx, held.dy), ed.inks, ed.state.warning ? ed.colours.open : ed.colours.select) // prettier-ignore
+  pen.ctx.globalAlpha = 1
+}
+
+/** The hand as the keys lead it. */
+function drawCursor(ed: CircuitEditor, pen: Pen) {
+  if (!ed.keyed) return
+  const { ctx } = pen
+  const [x, y, l] = [ed.at.x / 1e6, ed.at.y / 1e6, 11 * pen.px]
+  ctx.strokeStyle = ed.colours.select
+  ctx.lineWidth = 1.6 * pen.px
+  ctx.beginPath()
+  for (const [dx, dy] of [
+    [1, 0],
+    [-1, 0],
+    [0, 1],
+    [0, -1],
+  ]) {
+    // prettier-ignore
+    ctx.moveTo(x + (dx * l) / 3, y + (dy * l) / 3)
+    ctx.lineTo(x + dx * l, y + dy * l)
+  }
+  ctx.stroke()
+}
+
 function ring(pen: Pen, p: { x: number; y: number }, r: number) {
   pen.ctx.beginPath()
   pen.ctx.arc(p.x / 1e6, p.y / 1e6, r, 0, 2 * Math.PI)
@@ -140,8 +190,9 @@ function drawGhost(ed: CircuitEditor, pen: Pen) {
   if (s.tool === 'wire' || s.tool === 'bundle') {
     const thick = s.tool === 'bundle'
     const way = [...ed.hand.path.slice(0, -1), ...ed.hand.way(ed.at)]
-    for (let i = 0; i + 1 < way.length; i++) play(pen, [line(way[i], way[i + 1], 'select', thick ? 1.25e6 : 0.42e6)], ed.inks)
-    pen.ctx.strokeStyle = c.select
+    const ink = s.warning ? 'open' : 'select'
+    for (let i = 0; i + 1 < way.length; i++) play(pen, [line(way[i], way[i + 1], ink, thick ? 1.25e6 : 0.42e6)], ed.inks)
+    pen.ctx.strokeStyle = s.warning ? c.open : c.select
     pen.ctx.lineWidth = 1.5 * pen.px
     ring(pen, ed.at, connects(ed, ed.at, thick) ? 1.2 : 0.6)
   }

@@ -103,7 +103,9 @@ export function textUnder(ed: CircuitEditor, p: Point): TextPlace | null {
         at: middle,
       }
     }
-    const named = named_(found?.kind, found?.object)
+    if (found?.kind === 'block' && field === 'name')
+      return { id: it.id, field: 'name', value: (found.object as Kinds['block']).name, at: middle }
+    const named = found?.kind === 'block' ? null : named_(found?.kind, found?.object)
     if (named !== null && under(ed, p, 0.5e6).includes(it.id))
       return { id: it.id, field: 'name', value: named, at: found!.kind === 'cluster' ? { x: it.minX + 8e6, y: it.maxY } : middle }
     if (found?.kind === 'note' || found?.kind === 'timing')
@@ -116,6 +118,7 @@ function named_(kind: string | undefined, o: unknown): string | null {
   if (kind === 'label' || kind === 'supply' || kind === 'port') return (o as Kinds['label']).name
   if (kind === 'tap') return (o as Kinds['tap']).member
   if (kind === 'cluster') return (o as Kinds['cluster']).title
+  if (kind === 'block') return (o as Kinds['block']).name
   return null
 }
 /** The name an object bears, or null. */
@@ -164,6 +167,34 @@ export function pinUnder(ed: CircuitEditor, p: Point, tolerance: number): PinPla
     }
   }
   return best
+}
+
+/**
+ * The direction, in quarter turns, that leads away from what stands at a place: from the body of a
+ * pin's part or block, from the wire that ends there. null where nothing is.
+ */
+export function outwardAt(ed: CircuitEditor, p: Point): number | null {
+  const quarter = (dx: number, dy: number) => (Math.abs(dx) >= Math.abs(dy) ? (dx >= 0 ? 0 : 2) : dy >= 0 ? 1 : 3)
+  const pin = pinUnder(ed, p, 1)
+  const found = pin && ed.project.find(pin.part)
+  if (found?.kind === 'part') {
+    const part = found.object as Part
+    const drawn = ed.project.symbolOf(part.library, part.unit)?.pins.find((q) => q.number === pin!.pin)
+    if (drawn) {
+      const [ux, uy] = [[1, 0], [0, 1], [-1, 0], [0, -1]][drawn.turn & 3] // prettier-ignore
+      const inner = apply(partPose(part), { x: drawn.at.x + ux * drawn.length, y: drawn.at.y + uy * drawn.length })
+      return quarter(p.x - inner.x, p.y - inner.y)
+    }
+  } else if (found?.kind === 'block') {
+    const b = found.object as Kinds['block']
+    return b.pins?.find((q) => q.name === pin!.pin)?.side ?? null
+  }
+  for (const it of ed.scene.within(boxOf([p], 1))) {
+    const w = ed.project.get('wire', it.id)
+    if (w && same(w.a, p)) return quarter(p.x - w.b.x, p.y - w.b.y)
+    if (w && same(w.b, p)) return quarter(p.x - w.a.x, p.y - w.a.y)
+  }
+  return null
 }
 
 /** The net under the place. */

@@ -26,6 +26,7 @@ function sheet() {
     views: new Map([[1, { bundles }]]),
     symbolOf: () => ({ pins: [{ number: '1', name: '', at: at(-5, 0), turn: 0, length: 1 }, { number: '2', name: '', at: at(5, 0), turn: 2, length: 1 }] }), // prettier-ignore
     edit: vi.fn(() => Promise.resolve({})),
+    look: vi.fn(() => new Promise(() => undefined)),
   }
   const ed = {
     project,
@@ -35,9 +36,18 @@ function sheet() {
     state: { tool: 'wire', ...freshOptions() },
     run: vi.fn(() => Promise.resolve({})),
     redraw: () => undefined,
+    at: at(0, 0),
     bundleOf: (id: number) => bundles.find((b) => b.items.includes(id)),
   }
-  return { ed: ed as unknown as CircuitEditor, run: ed.run, edit: project.edit, put, wire, bundles }
+  return {
+    ed: ed as unknown as CircuitEditor,
+    run: ed.run,
+    edit: project.edit,
+    look: project.look as ReturnType<typeof vi.fn>,
+    put,
+    wire,
+    bundles,
+  }
 }
 
 describe('the hand that draws wires', () => {
@@ -47,26 +57,46 @@ describe('the hand that draws wires', () => {
     s = sheet()
     hand = new ToolHand(s.ed)
   })
-  it('bends once, the way the hand set out, and the other way when asked', () => {
+  it('draws the way that the core found, and bends by itself until it is there', async () => {
     hand.path = [at(0, 0)]
-    hand.way(at(0, 2.5)) // upwards first
-    expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(0, 10), at(20, 10)])
-    s.ed.state.bendFlipped = true
+    Object.assign(s.ed, { at: at(20, 10) })
     expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(20, 0), at(20, 10)])
+    s.look.mockResolvedValue({ way: [at(0, 0), at(0, 10), at(20, 10)], foreseen: { say: 'This would join A and B.' } })
+    hand.ahead()
+    await new Promise((done) => setTimeout(done))
+    expect(s.look).toHaveBeenCalledWith(expect.objectContaining({ t: 'wire', points: [at(0, 0)], to: at(20, 10), lead: '' }))
+    expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(0, 10), at(20, 10)])
+    expect(s.ed.state.warning).toBe('This would join A and B.')
+    expect(hand.way(at(30, 10)), 'the answer holds for its place alone').toEqual([at(0, 0), at(30, 0), at(30, 10)])
     s.ed.state.freeAngle = true
-    expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(20, 10)])
+    expect(hand.way(at(30, 10))).toEqual([at(0, 0), at(30, 10)])
+  })
+  it('asks for the way the hand set out in, and for the one that was chosen', () => {
+    hand.path = [at(0, 0)]
+    Object.assign(s.ed, { at: at(0, 2.5) })
+    hand.ahead()
+    Object.assign(s.ed, { at: at(20, 10) })
+    hand.ahead()
+    s.ed.state.lead = 'level'
+    hand.ahead()
+    const leads = s.look.mock.calls.map((c: unknown[]) => (c[0] as { lead: string }).lead)
+    expect(leads[0]).toBe('upright')
   })
   it('ends on a wire by itself, and where it is told to in the open', () => {
     s.wire(5, at(20, -10), at(20, 10))
     hand.down(at(0, 0))
     hand.down(at(10, 0))
-    expect(s.run).not.toHaveBeenCalled()
+    expect(s.edit).not.toHaveBeenCalled()
     hand.down(at(20, 0))
-    expect(s.run).toHaveBeenCalledWith('drawWire', { sheet: 1, path: [at(0, 0), at(10, 0), at(20, 0)], bundle: false })
+    expect(s.edit).toHaveBeenCalledWith(
+      'drawWire',
+      { sheet: 1, path: [at(0, 0), at(10, 0), at(20, 0)], bundle: false },
+      undefined,
+    )
     hand.down(at(40, 0))
     hand.down(at(50, 0))
     hand.finish()
-    expect(s.run).toHaveBeenCalledTimes(2)
+    expect(s.edit).toHaveBeenCalledTimes(2)
   })
   it('steps back corner by corner', () => {
     hand.down(at(0, 0))

@@ -1,12 +1,14 @@
 import { same, snap } from '../canvas/geometry'
 import { boxOf } from '../canvas/viewport'
-import type { Kinds, Point } from '../live/wire.gen'
+import { Previewer } from '../live/previewer'
+import type { Foreseen, Kinds, Point } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import type { CircuitEditor } from './editor'
-import { connects, netUnder, under } from './picking'
+import { connects, netUnder, outwardAt, under } from './picking'
+import { shapeOf, rememberShape } from './supplies'
 
 export type ToolName =
-  | 'select' | 'part' | 'wire' | 'bundle' | 'tap' | 'label' | 'port' | 'supply' | 'open' | 'block' | 'cluster' | 'note' | 'draw' // prettier-ignore
+  | 'select' | 'part' | 'wire' | 'bundle' | 'tap' | 'label' | 'port' | 'supply' | 'open' | 'block' | 'cluster' | 'note' | 'draw' | 'paste' // prettier-ignore
 export type DrawForm = 'line' | 'arrow' | 'rectangle' | 'ellipse' | 'timing' | 'picture'
 export const tints = ['sky', 'moss', 'rose', 'sand', 'lilac', 'none']
 
@@ -20,7 +22,7 @@ export const freshOptions = () => ({
   supplyName: 'GND',
   supplyShape: 'ground',
   supplyFeeds: false,
-  bendFlipped: false,
+  lead: '' as '' | 'level' | 'upright',
   freeAngle: false,
   member: '',
   tapAll: false,
@@ -43,24 +45,54 @@ export interface Draft {
 export class ToolHand {
   path: Point[] = []
   from: Point | null = null
+  /** The way the core found for the wire in hand, and what the whole of it would join. */
+  plan: { from: Point; to: Point; way: Point[]; told: Foreseen | null } | null = null
+  private readonly asks: Previewer
+  private turns: Partial<Record<ToolName, number>> = {}
+  askName: (tool: ToolName) => void = () => undefined
   /** Which way the hand left the last corner: its first leg goes that way. */
   private level: boolean | null = null
   write: (d: Draft) => void = () => undefined
   askPicture: (at: Point) => void = () => undefined
   nameCluster: (id: number) => void = () => undefined
 
-  constructor(private readonly ed: CircuitEditor) {}
+  constructor(private readonly ed: CircuitEditor) {
+    this.asks = new Previewer(ed.project)
+  }
+
+  // ---- which way things stand: each kind arrives upright and keeps the turn it was given
+
+  turnOf(tool: ToolName): number {
+    return this.turns[tool] ?? 0
+  }
+  keepTurn(tool: ToolName, turn: number) {
+    this.turns[tool] = turn
+  }
+  /** Labels and ports point away from what they name, unless they were turned. */
+  ownTurn(): number | null {
+    const { state } = this.ed
+    if ((state.tool !== 'label' && state.tool !== 'port') || this.turns[state.tool] !== undefined) return null
+    return outwardAt(this.ed, this.ed.at)
+  }
+  get turn(): number {
+    return this.ownTurn() ?? this.ed.state.turn
+  }
 
   drop() {
     this.path = []
     this.from = null
     this.level = null
+    this.plan = null
+    this.asks.stop()
   }
 
   /** Steps back one level; tells whether there was one. */
   back(): boolean {
-    if (this.path.length) this.path.pop()
-    else if (this.from) this.from = null
+    if (this.path.length) {
+      this.path.pop()
+      this.plan = null
+      this.ahead()
+    } else if (this.from) this.from = null
     else return false
     this.ed.redraw()
     return true
@@ -70,17 +102,46 @@ export class ToolHand {
     return netUnder(this.ed, p, tolerance)
   }
 
-  /** The wire's way from its last corner to the hand, bent once, or straight when free. */
+  /** Asks the core for the wire's way from its last corner to the hand, and what it would join. */
+  ahead() {
+    const { ed } = this
+    if ((ed.state.tool !== 'wire' && ed.state.tool !== 'bundle') || !this.path.length) return
+    const from = this.path[this.path.length - 1]
+    const to = ed.at
+    if (same(from, to)) {
+      this.plan = null
+      ed.state.warning = ''
+      return
+    }
+    if (Math.abs(to.x - from.x) + Math.abs(to.y - from.y) <= 2.6e6)
+      this.level = Math.abs(to.x - from.x) >= Math.abs(to.y - from.y)
+    const motion = outwardAt(ed, from) !== null || this.level === null ? '' : this.level ? 'level' : 'upright'
+    const lead = ed.state.freeAngle ? 'straight' : ed.state.lead || motion
+    const points = [...this.path]
+    this.asks.ask({ t: 'wire', sheet: ed.sheet, path: ed.path, points, to, lead, bundle: ed.state.tool === 'bundle' }, (m) => {
+      if (points.length !== this.path.length || !this.path.length) return
+      this.plan = { from, to, way: m.way ?? [from, to], told: m.foreseen ?? null }
+      ed.state.warning = m.foreseen?.say ?? ''
+      ed.redraw()
+    })
+  }
+
+  /** The lead that the wire does not have now. */
+  other(): 'level' | 'upright' {
+    const way = this.way(this.ed.at)
+    return way.length > 1 && way[0].y === way[1].y ? 'upright' : 'level'
+  }
+
+  /** The wire's way from its last corner to the hand, as far as it is known. */
   way(to: Point): Point[] {
     const from = this.path[this.path.length - 1]
     if (!from || same(from, to)) return from ? [from] : []
-    if (from.x === to.x || from.y === to.y || this.ed.state.freeAngle) {
-      if (Math.abs(to.x - from.x) + Math.abs(to.y - from.y) <= 2.6e6)
-        this.level = Math.abs(to.x - from.x) >= Math.abs(to.y - from.y)
-      return [from, to]
-    }
-    const level = (this.level ?? Math.abs(to.x - from.x) >= Math.abs(to.y - from.y)) !== this.ed.state.bendFlipped
-    return level ? [from, { x: to.x, y: from.y }, to] : [from, { x: from.x, y: to.y }, to]
+    const p = this.plan
+    if (p && same(p.from, from) && same(p.to, to)) return p.way
+    if (from.x === to.x || from.y === to.y || this.ed.state.freeAngle) return [from, to]
+    return Math.abs(to.x - from.x) >= Math.abs(to.y - from.y)
+      ? [from, { x: to.x, y: from.y }, to]
+      : [from, { x: from.x, y: to.y }, to]
   }
 
   down(at: Point) {
@@ -106,13 +167,17 @@ export class ToolHand {
         return
       case 'label':
         if (!state.labelName.trim()) say('Type the name of the net first.', 'error')
-        else void ed.run('placeLabel', { sheet: ed.sheet, name: state.labelName, at, turn: state.turn })
+        else void this.named('labelName', ed.run('placeLabel', { sheet: ed.sheet, name: state.labelName, at, turn: this.turn }))
         return
       case 'port':
         if (!state.portName.trim()) say('Type the name of the port first.', 'error')
-        else void ed.run('placePort', { sheet: ed.sheet, name: state.portName, way: state.portWay, at, turn: state.turn })
+        else void this.named('portName', ed.run('placePort', { sheet: ed.sheet, name: state.portName, way: state.portWay, at, turn: this.turn })) // prettier-ignore
+        return
+      case 'paste':
+        void ed.copies.put(at)
         return
       case 'supply':
+        rememberShape(state.supplyName, state.supplyShape)
         void ed.run('placeSupply', {
           sheet: ed.sheet,
           name: state.supplyName,
@@ -138,6 +203,24 @@ export class ToolHand {
       case 'cluster':
         this.from = at
     }
+  }
+
+  /** After a name was placed its field is selected anew, and a number at its end counts up. */
+  private async named(field: 'labelName' | 'portName', done: Promise<unknown>) {
+    const { ed } = this
+    const placed = ed.state[field]
+    if (!(await done)) return
+    const m = /[0-9](\[|,|$)/.test(placed) ? await ed.project.look({ t: 'nextName', text: placed }).catch(() => null) : null
+    if (m?.name && ed.state[field] === placed) ed.state[field] = m.name
+    if (ed.state.tool === 'label' || ed.state.tool === 'port') this.askName(ed.state.tool)
+  }
+
+  /** The supply in hand, by its name; its shape is remembered. */
+  supply(name: string) {
+    const { ed } = this
+    ed.state.supplyName = name
+    ed.state.supplyShape = shapeOf(ed.project, name) ?? ed.state.supplyShape
+    ed.redraw()
   }
 
   up(at: Point) {
@@ -204,18 +287,28 @@ export class ToolHand {
         this.finish()
         return
       }
+      const told = this.plan && same(this.plan.to, at) ? this.plan.told : null
       this.path.push(...way.slice(1))
       this.level = null
+      this.ed.state.lead = ''
+      this.said = told
       if (connects(this.ed, at, this.ed.state.tool === 'bundle')) this.finish()
     }
     this.ed.redraw()
   }
+  /** What was said of the wire up to its last corner. */
+  private said: Foreseen | null = null
 
   finish() {
+    const { ed } = this
     const path = this.path
+    const agreed = this.said?.outcome
+    this.said = null
     this.drop()
-    if (path.length > 1) void this.ed.run('drawWire', { sheet: this.ed.sheet, path, bundle: this.ed.state.tool === 'bundle' })
-    this.ed.redraw()
+    ed.state.warning = ''
+    if (path.length > 1)
+      void ed.project.edit('drawWire', { sheet: ed.sheet, path, bundle: ed.state.tool === 'bundle' }, agreed).catch(complain)
+    ed.redraw()
   }
 
   /** The bundle near a place, the wire of it there, and which of its members no tap takes yet. */
@@ -274,9 +367,9 @@ export class ToolHand {
           : null
       }
       case 'label':
-        return { kind: 'label', object: { name: s.labelName || 'name', at: origin, turn: s.turn } }
+        return { kind: 'label', object: { name: s.labelName || 'name', at: origin, turn: this.turn } }
       case 'port':
-        return { kind: 'port', object: { name: s.portName || 'name', way: s.portWay, at: origin, turn: s.turn } }
+        return { kind: 'port', object: { name: s.portName || 'name', way: s.portWay, at: origin, turn: this.turn } }
       case 'supply':
         return {
           kind: 'supply',

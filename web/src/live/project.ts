@@ -13,13 +13,16 @@ import type {
   Link,
   Message,
   Net,
+  Outcome,
   PartRef,
+  Person,
   SheetUse,
   Request,
   Shared,
   SheetView,
   Stages,
 } from './wire.gen'
+import { person } from './person'
 import { kindNames as kinds } from './wire.gen'
 
 export type Boxed = { kind: Kind; object: AnyObject }
@@ -29,6 +32,33 @@ const naturally = new Intl.Collator('en', { numeric: true }).compare
 /** Whether a sheet's object is of the circuit or beside it: whatever has a sheet's id but is no copper. */
 const standing = new Set<Kind>(['part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape']) // prettier-ignore
 
+interface Waiting {
+  send: string
+  edit: boolean
+  since: number
+  done: (m: Message) => void
+  fail: (e: Error) => void
+}
+
+/** A question before an act: what it would join or part. */
+export interface Asking {
+  text: string
+  go: () => void
+  leave: () => void
+}
+
+/** Nothing went wrong: the person chose to leave things as they are. */
+export class LeftAlone extends Error {
+  constructor() {
+    super('')
+  }
+}
+
+/** How long an answer may take before it is said that there is none, in milliseconds. */
+const patience = 2000
+/** The most that is sent at once, in characters. */
+const largest = 30_000_000
+
 /**
  * The mirror of an open project: the objects as the core has them, and what the core derived
  * from them. It changes only by what the core sends. Vue reads it through the ticks; the
@@ -36,7 +66,7 @@ const standing = new Set<Kind>(['part', 'wire', 'label', 'port', 'tap', 'supply'
  */
 export class Project {
   readonly name = ref('')
-  readonly state = ref<'opening' | 'open' | 'lost' | 'gone' | 'refused'>('opening')
+  readonly state = ref<'opening' | 'open' | 'lost' | 'gone' | 'broken'>('opening')
   readonly trouble = ref('')
   readonly rev = ref(0)
   readonly derivedRev = ref(0)
@@ -55,6 +85,18 @@ export class Project {
   readonly docTick = ref(0)
   readonly derivedTick = ref(0)
   readonly lastRefusal = ref('')
+  /** What of another person's an edit of one's own replaced. */
+  readonly told = ref('')
+  /** Edits that are not kept yet, and whether the program has let them wait for long. */
+  readonly pending = ref(0)
+  readonly silent = ref(false)
+  /** What the program asks before it does it: an act would join or part nets. */
+  readonly asking = shallowRef<Asking | null>(null)
+  /** Who is in the project, oneself first, and what others picked. */
+  readonly people = shallowRef<Person[]>([])
+  readonly others = shallowRef(new Map<string, Shared & { name: string }>())
+  /** What could not be read of the project. */
+  readonly missing = shallowRef<string[]>([])
   readonly nets = new Map<string, Net>()
   readonly links = new Map<string, Link[]>()
   readonly findings = new Map<string, Finding>()
@@ -68,7 +110,8 @@ export class Project {
   private listeners = new Set<Listener>()
   private derivedListeners = new Set<(d: Delta) => void>()
   private socket: WebSocket | null = null
-  private waiting = new Map<string, { send: string; edit: boolean; done: (m: Message) => void; fail: (e: Error) => void }>()
+  private waiting = new Map<string, Waiting>()
+  private watchman = 0
   private tries = 0
   private closed = false
   private counter = 0
@@ -91,6 +134,8 @@ export class Project {
 
   constructor(readonly id: number) {
     this.connect()
+    this.watchman = window.setInterval(() => this.watch(), 250)
+    window.addEventListener('beforeunload', this.leaving)
   }
 
   all<K extends Kind>(kind: K): Kinds[K][] {
@@ -177,9 +222,34 @@ export class Project {
     return () => this.derivedListeners.delete(f)
   }
 
-  /** Asks the core for a change; resolves when it is kept on the disk. */
-  edit<K extends keyof Commands>(kind: K, fields: Commands[K]): Promise<Message> {
-    return this.ask({ t: 'edit', cmd: { kind, v: 1, ...fields } }, true)
+  /**
+   * Asks the core for a change; resolves when it is kept on the disk. What it would join or part
+   * is asked about first, unless the person was told already: that is what agreed says.
+   */
+  edit<K extends keyof Commands>(kind: K, fields: Commands[K], agreed?: Outcome): Promise<Message> {
+    const cmd = { kind, v: 1, ...fields }
+    return this.ask({ t: 'edit', cmd, rev: this.rev.value, ...(agreed ? { agreed } : {}) }, true).then((m) => {
+      if (m.over) this.told.value = m.over
+      if (m.t !== 'asks') return m
+      return new Promise<Message>((done, fail) => {
+        const outcome = m.foreseen!.outcome
+        this.asking.value?.leave()
+        this.asking.value = {
+          text: m.why!,
+          go: () => ((this.asking.value = null), this.edit(kind, fields, outcome).then(done, fail)),
+          leave: () => ((this.asking.value = null), fail(new LeftAlone())),
+        }
+      })
+    })
+  }
+  /** Asks what an edit would do, without doing it. */
+  foresee<K extends keyof Commands>(kind: K, fields: Commands[K], path = this.here.value.path) {
+    return { t: 'foresee', cmd: { kind, v: 1, ...fields }, path }
+  }
+  /** Says who works here. */
+  introduce(name: string) {
+    person.name = name.trim().slice(0, 40)
+    return this.look({ t: 'person', text: person.name })
   }
   undo() {
     return this.ask({ t: 'undo' }, true)
@@ -196,22 +266,46 @@ export class Project {
     const ref = `${this.stem}-${++this.counter}`
     const send = JSON.stringify({ ...r, ref })
     return new Promise((done, fail) => {
-      if (this.state.value !== 'open') {
+      if (this.state.value !== 'open' && !(edit && this.state.value === 'lost')) {
         fail(new Error('There is no connection to the program just now, so nothing was changed.'))
         return
       }
-      this.waiting.set(ref, { send, edit, done, fail })
-      this.socket!.send(send)
+      if (send.length > largest) {
+        fail(
+          new Error(
+            `This is too large to be sent at once: ${Math.round(send.length / 1e6)} MB; ${largest / 1e6} MB is the most.`,
+          ),
+        )
+        return
+      }
+      this.waiting.set(ref, { send, edit, since: performance.now(), done, fail })
+      this.count()
+      if (this.state.value === 'open') this.socket!.send(send) // else when the connection is back
     })
+  }
+
+  private count() {
+    this.pending.value = [...this.waiting.values()].filter((w) => w.edit).length
+    if (!this.pending.value) this.silent.value = false
+  }
+  /** Notices when the program does not answer. */
+  private watch() {
+    const now = performance.now()
+    this.silent.value = this.state.value === 'open' && [...this.waiting.values()].some((w) => now - w.since > patience)
+  }
+  private leaving = (e: BeforeUnloadEvent) => {
+    if (this.pending.value) e.preventDefault()
   }
 
   private connect() {
     const proto = location.protocol === 'https:' ? 'wss' : 'ws'
-    const s = new WebSocket(`${proto}://${location.host}/api/projects/${this.id}/live`)
+    const s = new WebSocket(
+      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}`,
+    )
     this.socket = s
     s.onmessage = (e) => this.receive(JSON.parse(e.data as string) as Message)
     s.onclose = () => {
-      if (this.closed || this.state.value === 'gone') return
+      if (this.closed || this.state.value === 'gone' || this.state.value === 'broken') return
       if (this.state.value === 'open') this.state.value = 'lost'
       for (const [ref, w] of this.waiting)
         if (!w.edit) {
@@ -239,6 +333,8 @@ export class Project {
 
   close() {
     this.closed = true
+    clearInterval(this.watchman)
+    window.removeEventListener('beforeunload', this.leaving)
     this.socket?.close()
   }
 
@@ -250,7 +346,19 @@ export class Project {
       case 'changes':
         this.apply(m.changes ?? [], m.drawn ?? [])
         this.rev.value = m.rev!
+        break
+      case 'history':
         this.history.value = m.history!
+        break
+      case 'people':
+        this.greet(m.people ?? [])
+        break
+      case 'others':
+        this.others.value = new Map(this.others.value).set(m.who!, { ...m.shared!, name: m.name ?? '' })
+        break
+      case 'broken':
+        this.trouble.value = m.why ?? ''
+        this.state.value = 'broken'
         break
       case 'derived':
         this.derive(m.derived!)
@@ -274,6 +382,7 @@ export class Project {
       default: {
         const w = this.waiting.get(m.ref ?? '')
         this.waiting.delete(m.ref ?? '')
+        this.count()
         if (m.t === 'refused') {
           this.lastRefusal.value = m.why ?? ''
           w?.fail(new Error(m.why))
@@ -293,12 +402,25 @@ export class Project {
     this.rev.value = m.rev ?? 0
     this.history.value = m.history!
     this.handoff.value = m.handoff ?? null
+    this.missing.value = m.missing ?? []
+    this.others.value = new Map()
+    this.greet(m.people ?? [])
     this.tries = 0
     this.state.value = 'open'
     this.derive(m.derived!)
     this.docTick.value++
     this.listeners.forEach((f) => f([], true, []))
-    for (const w of this.waiting.values()) if (w.edit) this.socket!.send(w.send) // asked before the connection broke
+    for (const w of this.waiting.values())
+      if (w.edit) {
+        w.since = performance.now()
+        this.socket!.send(w.send) // asked before the connection broke, or while it was
+      }
+  }
+
+  private greet(people: Person[]) {
+    const before = this.people.value.length
+    this.people.value = people
+    if (people.length < before) this.others.value = new Map() // those who stay share again when they pick
   }
 
   private put(kind: Kind, o: AnyObject) {
@@ -388,42 +510,5 @@ export class Project {
       if (this.netOfPin.get(key) === name) this.netOfPin.delete(key)
     }
     this.nets.delete(name)
-  }
-}
-
-/**
- * Asks for previews one at a time: while one is on its way only the last further wish is
- * kept, so that the hand is never behind a queue.
- */
-export class Previewer {
-  private busy = false
-  private next: (() => void) | null = null
-  private epoch = 0
-
-  constructor(private readonly project: Project) {}
-
-  ask(r: Partial<Request> & { t: string }, show: (m: Message) => void) {
-    const epoch = this.epoch
-    const run = () => {
-      this.busy = true
-      this.project
-        .look(r)
-        .then((m) => epoch === this.epoch && show(m))
-        .catch(() => undefined)
-        .finally(() => {
-          this.busy = false
-          const next = this.next
-          this.next = null
-          next?.()
-        })
-    }
-    if (this.busy) this.next = run
-    else run()
-  }
-
-  /** Forgets answers that are still on their way. */
-  stop() {
-    this.epoch++
-    this.next = null
   }
 }

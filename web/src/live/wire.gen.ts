@@ -273,14 +273,17 @@ export interface Message {
   ref?: string
   rev?: number
   why?: string
+  over?: string
   name?: string
+  who?: string
   act?: string
   objects?: Boxed[]
   changes?: Change[]
   derived?: Delta
   history?: History
   handoff?: HandoffState
-  moved?: MovedPreview
+  foreseen?: Foreseen
+  way?: Point[]
   track?: Probe
   drag?: Dragged
   differences?: Difference[]
@@ -290,6 +293,8 @@ export interface Message {
   checks?: CheckTable
   timing?: Diagram
   shared?: Shared
+  people?: Person[]
+  missing?: string[]
   page?: Page
   drawn?: Drawn[]
   job?: string
@@ -299,15 +304,18 @@ export interface Message {
 export interface Request {
   t: string
   ref: string
+  rev?: number
   cmd?: unknown
+  agreed?: Outcome
   ids?: number[]
   step: Point
   pivot: Point
-  quarters?: number
-  mirror?: boolean
   angle?: number
   from: Point
   to: Point
+  points?: Point[]
+  lead?: string
+  bundle?: boolean
   style?: string
   sheet?: number
   layer?: number
@@ -329,6 +337,10 @@ export interface Failure {
 export interface Created {
   id: number
   name: string
+}
+
+export interface SteppedBack {
+  act: string
 }
 
 export interface Drawing {
@@ -359,6 +371,7 @@ export interface Project {
   changed: string
   revision: number
   parts: number
+  trouble?: string
 }
 
 export interface Item {
@@ -387,6 +400,14 @@ export interface AddPicture {
   data: string
   at: Point
   width: number
+}
+
+export interface AddPin {
+  block: number
+  name: string
+  way: string
+  side: number
+  pos: number
 }
 
 export interface AddSheet {
@@ -436,6 +457,10 @@ export interface Lock {
   locked: boolean
 }
 
+export interface MarkOpen {
+  ids: number[]
+}
+
 export interface MatchPort {
   block: number
   pin: string
@@ -445,6 +470,13 @@ export interface MatchPort {
 export interface MoveItems {
   ids: number[]
   step: Point
+}
+
+export interface MovePin {
+  block: number
+  pin: string
+  side: number
+  pos: number
 }
 
 export interface MovePlaced {
@@ -458,6 +490,10 @@ export interface MoveText {
   at?: Point
 }
 
+export interface OrderPins {
+  block: number
+}
+
 export interface OrderSheets {
   sheets: number[]
 }
@@ -469,7 +505,11 @@ export interface PairNets {
 export interface Paste {
   sheet: number
   step: Point
+  about: Point
+  quarters?: number
+  mirror?: boolean
   items: Clipped[]
+  numberOn?: boolean
 }
 
 export interface PlaceBlock {
@@ -537,6 +577,11 @@ export interface RemoveNetTracks {
   net: string
 }
 
+export interface RemovePin {
+  block: number
+  pin: string
+}
+
 export interface RemoveSheet {
   sheet: number
 }
@@ -549,6 +594,12 @@ export interface RenameNet {
   net: string
   to: string
   join?: boolean
+}
+
+export interface RenamePin {
+  block: number
+  pin: string
+  to: string
 }
 
 export interface Renumber {
@@ -778,11 +829,12 @@ export interface HandoffState {
   files: File[]
 }
 
-export interface MovedPreview {
-  put: Drawn[]
-  remove: number[]
-  joined: string[][]
-  parted: string[]
+export interface Foreseen {
+  outcome: Outcome
+  say: string
+  names?: string[]
+  put?: Drawn[]
+  remove?: number[]
 }
 
 export interface Probe {
@@ -842,6 +894,12 @@ export interface Shared {
   net: string
 }
 
+export interface Person {
+  name: string
+  you?: boolean
+  tabs: number
+}
+
 export interface Page {
   place: SheetUse
   size: Point
@@ -852,6 +910,12 @@ export interface Drawn {
   id: number
   kind: Kind
   marks: PaperMark[]
+}
+
+export interface Outcome {
+  joined: Join[]
+  parted: CircuitPart[]
+  onto: string[]
 }
 
 export interface Query {
@@ -1041,6 +1105,16 @@ export interface PaperMark {
   i?: number
 }
 
+export interface Join {
+  nets: string[]
+  meant: boolean
+}
+
+export interface CircuitPart {
+  net: string
+  meant: boolean
+}
+
 export interface DrawnShape {
   pts: Point[]
   area: boolean
@@ -1120,6 +1194,7 @@ export interface Commands {
   addHole: AddHole
   addLegend: AddLegend
   addPicture: AddPicture
+  addPin: AddPin
   addSheet: AddSheet
   arrange: Arrange
   carry: Carry
@@ -1129,10 +1204,13 @@ export interface Commands {
   excuse: EditExcuse
   flipPlaced: FlipPlaced
   lock: Lock
+  markOpen: MarkOpen
   matchPort: MatchPort
   moveItems: MoveItems
+  movePin: MovePin
   movePlaced: MovePlaced
   moveText: MoveText
+  orderPins: OrderPins
   orderSheets: OrderSheets
   pairNets: PairNets
   paste: Paste
@@ -1145,9 +1223,11 @@ export interface Commands {
   placeTaps: PlaceTaps
   remove: Remove
   removeNetTracks: RemoveNetTracks
+  removePin: RemovePin
   removeSheet: RemoveSheet
   removeTrack: RemoveTrack
   renameNet: RenameNet
+  renamePin: RenamePin
   renumber: Renumber
   replacePart: ReplacePart
   replaceText: ReplaceText

@@ -11,7 +11,8 @@ import {
 import { nextTick, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../live/http'
-import type { Created, Project } from '../live/wire.gen'
+import type { Created, Project, SteppedBack } from '../live/wire.gen'
+import { actName } from '../shell/acts'
 import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 
@@ -68,6 +69,11 @@ const remove = (p: Project) =>
       label: 'Bring back',
       run: () => void run(() => call('POST', `/projects/${p.id}/restore`)),
     })
+  })
+const stepBack = (p: Project) =>
+  run(async () => {
+    const done = await call<SteppedBack>('POST', `/projects/${p.id}/stepback`)
+    say(`The last act of ${p.name} was taken back: ${actName(done.act)}.`)
   })
 async function importFile(e: Event) {
   const input = e.target as HTMLInputElement
@@ -126,6 +132,11 @@ const when = (s: string) =>
           <tr v-for="p in list" :key="p.id" @click="router.push(`/project/${p.id}/circuit`)">
             <td>
               <router-link :to="`/project/${p.id}/circuit`" @click.stop>{{ p.name }}</router-link>
+              <div v-if="p.trouble" class="trouble" role="note" data-test="trouble" @click.stop>
+                {{ p.trouble }}
+                <a :href="`/api/projects/${p.id}/raw`" download>Save it as it is kept</a> ·
+                <button class="asLink" data-test="stepback" @click="stepBack(p)">Take back its last act</button>
+              </div>
             </td>
             <td class="num mono">{{ p.parts }}</td>
             <td class="num mono">{{ p.revision }}</td>
@@ -177,6 +188,21 @@ const when = (s: string) =>
 </template>
 
 <style scoped>
+.trouble {
+  color: rgb(var(--v-theme-error));
+  font-size: 12.5px;
+  max-width: 520px;
+}
+.trouble a,
+.asLink {
+  color: inherit;
+  font: inherit;
+  border: 0;
+  padding: 0;
+  background: none;
+  text-decoration: underline;
+  cursor: pointer;
+}
 .page {
   height: 100vh;
   overflow: auto;

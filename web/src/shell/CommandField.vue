@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { keyText } from './keys'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
@@ -113,7 +114,7 @@ function run(h?: Hit) {
         >
           <span>{{ h.title }}</span>
           <span class="quiet kind">{{ h.kind }}</span>
-          <kbd v-if="h.keys">{{ h.keys }}</kbd>
+          <kbd v-if="h.keys">{{ keyText(h.keys) }}</kbd>
         </button>
         <p v-if="!hits.length" class="quiet none">Nothing here bears that name.</p>
       </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { allCommands, helpOpen } from './commands'
+import { keyText } from './keys'
 
 const groups = computed(() => {
   const out = new Map<string, { title: string; keys: string }[]>()
@@ -24,7 +25,7 @@ const groups = computed(() => {
           <div v-for="c in list" :key="c.title" class="row">
             <span>{{ c.title }}</span>
             <span
-              ><kbd v-for="k in c.keys.split(' / ')" :key="k">{{ k }}</kbd></span
+              ><kbd v-for="k in c.keys.split(' / ')" :key="k">{{ keyText(k) }}</kbd></span
             >
           </div>
         </section>

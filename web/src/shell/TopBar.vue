@@ -6,6 +6,7 @@ import type { Unit } from '../live/units'
 import { actName } from './acts'
 import { type Crumb, fieldOpen, helpOpen } from './commands'
 import { complain } from './notices'
+import PeopleChip from './PeopleChip.vue'
 import { useTaste } from './taste'
 
 const props = defineProps<{ project: Project; where: Crumb[] }>()
@@ -18,10 +19,10 @@ const stateText = computed(
   () =>
     ({
       opening: 'opening…',
-      open: kept.value ? `kept ${kept.value}` : 'kept',
-      lost: 'not connected',
+      open: props.project.pending.value ? 'on its way …' : kept.value ? `kept ${kept.value}` : 'kept',
+      lost: props.project.pending.value ? 'not connected, not kept yet' : 'not connected',
       gone: 'deleted',
-      refused: '',
+      broken: 'cannot go on',
     })[props.project.state.value],
 )
 const undo = () => props.project.undo().catch(complain)
@@ -47,7 +48,14 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <kbd>Ctrl K</kbd>
     </button>
     <div class="right">
-      <span class="kept" :class="project.state.value" data-test="kept" role="status">{{ stateText }}</span>
+      <PeopleChip :project="project" />
+      <span
+        class="kept"
+        :class="[project.state.value, { silent: project.silent.value, way: project.pending.value }]"
+        data-test="kept"
+        role="status"
+        >{{ stateText }}</span
+      >
       <v-btn
         :icon="mdiUndo"
         size="small"
@@ -158,7 +166,13 @@ const units: Unit[] = ['mm', 'in', 'mil']
   margin-right: 8px;
   white-space: nowrap;
 }
+.kept.way {
+  color: rgb(var(--v-theme-on-surface));
+  opacity: 0.85;
+}
 .kept.lost,
+.kept.silent,
+.kept.broken,
 .kept.gone {
   color: rgb(var(--v-theme-error));
   font-weight: 600;

@@ -1,6 +1,6 @@
 const names: Record<string, string> = {
   setSettings: 'the project’s details', setSheet: 'the sheet', addSheet: 'a new sheet', orderSheets: 'the order of sheets', removeSheet: 'removing a sheet', placeBlock: 'a block', setBlock: 'a block',
-  matchPort: 'matching a port', setSupply: 'a supply', placePort: 'a port', setPort: 'a port', placeTaps: 'taps', setName: 'a name', renameNet: 'renaming a net', setNets: 'what a net is for',
+  movePin: 'moving a pin', orderPins: 'ordering pins', addPin: 'adding a pin', removePin: 'removing a pin', renamePin: 'renaming a pin', markOpen: 'marks of open pins', stepBack: 'a step back', matchPort: 'matching a port', setSupply: 'a supply', placePort: 'a port', setPort: 'a port', placeTaps: 'taps', setName: 'a name', renameNet: 'renaming a net', setNets: 'what a net is for',
   pairNets: 'pairs of nets', arrange: 'lining up', setParts: 'parts’ details', renumber: 'numbering', replacePart: 'replacing parts', drawItem: 'drawing', addPicture: 'a picture',
   replaceText: 'replacing text', setChecks: 'the rules of the check', excuse: 'excusing', placePart: 'placing a part', placeSupply: 'placing a supply', placeLabel: 'placing a label',
   placeOpenMark: 'a no-connect mark', drawWire: 'drawing a wire', moveItems: 'moving', turnItems: 'turning', setPart: 'a part’s details',

@@ -1,5 +1,5 @@
 import { onBeforeUnmount, onMounted, shallowRef } from 'vue'
-import { type Command, keyName, typing } from './keys'
+import { type Command, justLeft, keyName, typing } from './keys'
 
 /** The commands of the stage on show and of the frame around it. */
 export const stageCommands = shallowRef<Command[]>([])
@@ -18,7 +18,7 @@ export const allCommands = () => [...stageCommands.value, ...frameCommands.value
 /** Puts a stage's commands in force while its page is shown; early keys come first and may take the press. */
 export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean, when = () => true) {
   const press = (e: KeyboardEvent) => {
-    if (typing(e) || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
+    if (typing(e) || justLeft(e) || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
     const name = keyName(e)
     if (early?.(name, e)) {
       e.preventDefault()

@@ -28,3 +28,33 @@ export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement | null
   return !!t && (t.tagName === 'INPUT' || t.tagName === 'TEXTAREA' || t.tagName === 'SELECT' || t.isContentEditable)
 }
+
+let typed = 0
+/** Notes when a letter was typed into a field; Enter and Esc end the typing. */
+export function watchTyping() {
+  window.addEventListener(
+    'keydown',
+    (e) => {
+      if (!typing(e)) return
+      typed = e.key === 'Enter' || e.key === 'Escape' || e.key === 'Tab' ? 0 : e.timeStamp
+    },
+    true,
+  )
+}
+
+/**
+ * Whether a key belongs to a word that was being typed when its field went away: a letter that
+ * follows the last one as quickly as one types. It is nobody's command.
+ */
+export const justLeft = (e: KeyboardEvent) =>
+  typed > 0 &&
+  e.key.length === 1 &&
+  !e.ctrlKey &&
+  !e.metaKey &&
+  !e.altKey &&
+  e.timeStamp - typed < 350 &&
+  ((typed = e.timeStamp), true)
+
+const arrows: Record<string, string> = { ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' }
+/** Keys as they are shown. */
+export const keyText = (keys: string) => keys.replace(/Arrow(Left|Right|Up|Down)/g, (a) => arrows[a])

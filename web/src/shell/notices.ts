@@ -25,4 +25,8 @@ export function drop(id: number) {
   if (i >= 0) notices.splice(i, 1)
 }
 
-export const complain = (e: unknown) => say(e instanceof Error ? e.message : String(e), 'error')
+/** Shows an error; one without words was the person's own choice. */
+export const complain = (e: unknown) => {
+  const text = e instanceof Error ? e.message : String(e)
+  if (text) say(text, 'error')
+}

@@ -62,6 +62,7 @@ export type CircuitColours = Record<
   | 'open'
   | 'block'
   | 'select'
+  | 'others'
   | 'net',
   string
 > &
@@ -82,6 +83,7 @@ export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
     open: '#D9432F',
     block: '#E9EBFA',
     select: '#5361E0',
+    others: '#A23B8F',
     net: '#E9A400',
     'tint-port': '#E3E6FB',
     ...tints(['#DCEAF5', '#E2EDD6', '#F5E1E7', '#F3EAD5', '#E8E2F4'], ['#C5DCEF', '#D0E3BC', '#EDC9D5', '#E9D8B2', '#D7CBEC'], ['#5E93BC', '#6F9A45', '#BF6C88', '#A98643', '#8A74BB', '#7C879B']), // prettier-ignore
@@ -101,6 +103,7 @@ export const circuitColours: Record<'light' | 'dark', CircuitColours> = {
     open: '#FF6F61',
     block: '#28243F',
     select: '#9AA6FF',
+    others: '#E07CCB',
     net: '#FFD873',
     'tint-port': '#2A2748',
     ...tints(['#1D2935', '#232C21', '#33222B', '#302A1F', '#2A2438'], ['#2A4459', '#37492C', '#553040', '#504228', '#43365F'], ['#6FA8D4', '#8AB85C', '#D98BA5', '#C6A25A', '#A792D8', '#6F667F']), // prettier-ignore

@@ -2,11 +2,12 @@
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { Project } from '../live/project'
+import AskBar from '../shell/AskBar.vue'
 import CommandField from '../shell/CommandField.vue'
 import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/commands'
 import KeysHelp from '../shell/KeysHelp.vue'
 import { keyName, typing } from '../shell/keys'
-import { complain } from '../shell/notices'
+import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import TopBar from '../shell/TopBar.vue'
 import TraceRail from '../shell/TraceRail.vue'
@@ -30,6 +31,13 @@ const page = computed(() => pages[stage.value])
 watch(stage, () => (where.value = []))
 watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
 
+watch(project.told, (s) => s && say(s))
+const onItsWay = computed(() => {
+  const n = project.pending.value
+  if (!n) return 'Nothing is waiting to be kept.'
+  return `${n === 1 ? 'One edit is' : `${n} edits are`} on the way and not kept yet; leave this window open.`
+})
+
 const go = (s: string) => void router.push(`/project/${project.id}/${s}`)
 frameCommands.value = [
   {
@@ -40,7 +48,13 @@ frameCommands.value = [
     run: () => (fieldOpen.value = true),
   },
   { id: 'undo', title: 'Undo', keys: 'Ctrl Z', group: 'Everywhere', run: () => void project.undo().catch(complain) },
-  { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z', group: 'Everywhere', run: () => void project.redo().catch(complain) },
+  {
+    id: 'redo',
+    title: 'Redo',
+    keys: 'Ctrl Shift Z / Ctrl Y',
+    group: 'Everywhere',
+    run: () => void project.redo().catch(complain),
+  },
   { id: 'help', title: 'Keys of this stage', keys: '?', group: 'Everywhere', run: () => (helpOpen.value = true) },
   {
     id: 'shade',
@@ -90,7 +104,16 @@ onBeforeUnmount(() => {
     <div class="right">
       <TopBar :project="project" :where="where" />
       <div v-if="project.state.value === 'lost'" class="banner" role="alert">
-        The connection to the program is lost. It is being sought again; until then nothing can be changed.
+        The connection to the program is lost and is being sought again. {{ onItsWay }}
+      </div>
+      <div v-else-if="project.silent.value" class="banner" role="alert" data-test="silent">
+        The program has not answered for a while. {{ onItsWay }}
+      </div>
+      <div v-if="project.missing.value.length" class="banner soft" role="status" data-test="missing">
+        {{ project.missing.value.length }} {{ project.missing.value.length === 1 ? 'object' : 'objects' }} of this project cannot
+        be read and {{ project.missing.value.length === 1 ? 'is' : 'are' }} left out:
+        {{ project.missing.value.slice(0, 2).join('; ') }}{{ project.missing.value.length > 2 ? ' …' : '.' }}
+        <a :href="`/api/projects/${project.id}/raw`" download>Save the project as it is kept</a>
       </div>
       <main class="stage" aria-label="Stage">
         <div v-if="project.state.value === 'gone'" class="message">
@@ -98,11 +121,18 @@ onBeforeUnmount(() => {
           <p>It can be brought back from the list of projects by whoever deleted it.</p>
           <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
         </div>
+        <div v-else-if="project.state.value === 'broken'" class="message" data-test="broken">
+          <h2>This project cannot go on.</h2>
+          <p>{{ project.trouble.value }}</p>
+          <p>In the list of projects it can be saved as it is kept, and its last acts can be taken back.</p>
+          <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
+        </div>
         <div v-else-if="project.state.value === 'opening'" class="message">
           <v-progress-circular indeterminate color="primary" aria-label="Opening the project" />
         </div>
         <component :is="page" v-else-if="page" :key="stage" :project="project" @where="where = $event" />
         <ComingStage v-else :stage="stage" />
+        <AskBar :project="project" />
       </main>
     </div>
     <CommandField :project="project" />
@@ -135,6 +165,13 @@ onBeforeUnmount(() => {
 }
 .v-theme--light .banner {
   color: #fff;
+}
+.soft {
+  background: rgba(var(--v-theme-warning), 0.22);
+  color: inherit;
+}
+.v-theme--light .soft {
+  color: inherit;
 }
 .message {
   position: absolute;
