@@ -306,7 +306,7 @@ func TestWiresAndBundles(t *testing.T) {
 	b.putPart("Resistor", 165, 60)
 	b.move(165, 60)
 	ax, ay := b.at(165, 60)
-	bx, by := b.at(165, 105) // its lower pin on the wire
+	bx, by := b.at(165, 100) // both pins on the wire
 	b.do(chromedp.MouseEvent("mousePressed", ax, ay, chromedp.Button("left"), chromedp.ClickCount(1)))
 	for i := 1; i <= 6; i++ {
 		b.do(chromedp.MouseEvent("mouseMoved", ax+(bx-ax)*float64(i)/6, ay+(by-ay)*float64(i)/6, chromedp.Button("left")))

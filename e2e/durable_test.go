@@ -31,11 +31,14 @@ type message struct {
 	History struct{ Undo, Redo string }
 }
 
-func (p *program) live(id int64) *wire {
+func (p *program) live(id int64) *wire { return p.liveAs(id, "tester") }
+
+// liveAs is a live connection of somebody.
+func (p *program) liveAs(id int64, who string) *wire {
 	p.t.Helper()
 	ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)
 	defer cancel()
-	conn, _, err := websocket.Dial(ctx, strings.Replace(p.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live", id), nil)
+	conn, _, err := websocket.Dial(ctx, strings.Replace(p.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live?who=%s", id, who), nil)
 	require.NoError(p.t, err)
 	conn.SetReadLimit(64 << 20)
 	w := &wire{t: p.t, conn: conn}

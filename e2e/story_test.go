@@ -159,7 +159,7 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.until(`goldenTrace.all('placed').length === 4`)
 	b.openLinks("4 open links")
 
-	b.key("u")
+	b.key("y")
 	b.set("outline-width", "40")
 	b.set("outline-height", "60/2")
 	require.Equal(t, 4, eval[int](b, `goldenTrace.board.outline.length`))
@@ -206,7 +206,7 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.kept()
 	b.openLinks("all links joined")
 	require.Equal(t, 1, eval[int](b, `goldenTrace.all('via').length`))
-	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.sheet === 1)`))
+	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.layer === 1)`))
 
 	b.click("[data-stage=checks]")
 	b.until(`document.querySelector('[data-test=clean]')`)
@@ -230,7 +230,7 @@ func TestSpoiledTrackIsSeen(t *testing.T) {
 	b := p.open(t, browser(t), fmt.Sprintf("/project/%d/board", id))
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	b.openLinks("all links joined")
-	b.click("[data-sheet='1']")
+	b.click("[data-layer='1']")
 	b.point(36.5, 26.67) // base of Q2, beside R3
 	b.sees("Length")
 	b.key(kbDelete)

@@ -266,7 +266,7 @@ func TestQuestionsOverTheLine(t *testing.T) {
 		{map[string]any{"t": "sing"}, "is not known"},
 		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "sing"}}, "no edit called"},
 		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "addSheet", "colour": "blue"}}, "cannot be read"},
-		{map[string]any{"t": "redo"}, "nothing to redo"},
+		{map[string]any{"t": "redo"}, "nothing of yours to redo"},
 	} {
 		c.ask["ref"] = "no"
 		l.say(c.ask)

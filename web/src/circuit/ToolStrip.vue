@@ -65,6 +65,7 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
       placeholder="SENSE or D[7:0]"
       list="names-in-use"
       @keydown.enter="emit('done')"
+      @keydown.esc.stop="(emit('done'), editor.back())"
   /></label>
   <template v-else-if="s.tool === 'paste'">
     <span>{{ copies.count }} {{ copies.count === 1 ? 'copy' : 'copies' }} in the hand</span>
@@ -103,6 +104,7 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
         aria-label="Name of the port"
         list="names-in-use"
         @keydown.enter="emit('done')"
+        @keydown.esc.stop="(emit('done'), editor.back())"
     /></label>
     <button
       v-for="[id, word] in [
@@ -142,6 +144,7 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
         list="supplies-in-use"
         @input="editor.hand.supply(($event.target as HTMLInputElement).value)"
         @keydown.enter="emit('done')"
+        @keydown.esc.stop="(emit('done'), editor.back())"
     /></label>
     <button
       v-for="[id, word, name] in supplies"
@@ -200,6 +203,7 @@ const tintName: Record<string, string> = { sky: 'Sky', moss: 'Moss', rose: 'Rose
         aria-label="Member to take"
         placeholder="D3"
         @keydown.enter="emit('done')"
+        @keydown.esc.stop="(emit('done'), editor.back())"
     /></label>
   </template>
   <template v-else-if="s.tool === 'block'">
