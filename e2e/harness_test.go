@@ -285,9 +285,20 @@ func (b *tab) shot(file string) {
 	require.NoError(b.t, os.WriteFile(file, data, 0o644))
 }
 
+// look keeps a picture of the page, when somebody asked for pictures to look at.
+func (b *tab) look(what string) {
+	b.t.Helper()
+	if dir := os.Getenv("GOLDENTRACE_LOOKS"); dir != "" {
+		b.shot(filepath.Join(dir, strings.ReplaceAll(b.t.Name()+" "+what, "/", "-")+".png"))
+	}
+}
+
 const (
 	kbDelete = kb.Delete
 	keyRight = kb.ArrowRight
+	keyLeft  = kb.ArrowLeft
+	keyUp    = kb.ArrowUp
+	keyDown  = kb.ArrowDown
 	escape   = kb.Escape
 	enter    = kb.Enter
 	ctrl     = kb.ModifierCtrl

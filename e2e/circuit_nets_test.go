@@ -1,0 +1,63 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+)
+
+// Nets: what is asked of them, pairs by name, the highlight from sheet to sheet, and what is
+// picked in the circuit is picked on the board of another window.
+func TestNetsAndSharedPicking(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	parent := browser(t)
+	b := p.open(t, parent, "/")
+	p.openStage(t, b, "Weir Gauge", "circuit")
+	b.click("[data-view-tab=nets]")
+	row := func(net, field string) string { return fmt.Sprintf(`[data-net="%s"] [data-field=%s]`, net, field) }
+	b.click(row("TX", "class"))
+	b.typing("Bus")
+	b.key(enter)
+	b.click(row("TX", "current"))
+	b.typing("5 mA")
+	b.key(enter)
+	b.kept()
+	b.until(`(()=>{const s=goldenTrace.all('netSpec').find(s=>s.net==='TX');return s?.class==='Bus'&&s.current===5000})()`)
+	b.click(row("TX", "voltage"))
+	b.typing("many")
+	b.key(enter)
+	b.sees("is not a voltage; write it as 3.3 V")
+	// the pairs were found by name already; parted and found again
+	b.click(row("BUS_P", "partner"))
+	b.key("a", ctrl)
+	b.key(kbDelete)
+	b.key(enter)
+	b.kept()
+	b.until(`!goldenTrace.all('netSpec').some(s => s.net === 'BUS_N' && s.partner)`)
+	b.click("[data-test=find-pairs]")
+	b.sees("1 pair by name")
+	b.click("[data-test=take-pairs]")
+	b.kept()
+	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
+
+	// the light stays on from sheet to sheet
+	b.do(chromedp.Click(`[data-net="+3V3"] .plain`, chromedp.NodeVisible))
+	b.until(`goldenTrace.lit.value === '+3V3'`)
+	b.click("[data-sheet='Field bus']")
+	b.onSheet("Field bus")
+	assert.Equal(t, "+3V3", eval[string](b, `goldenTrace.lit.value`))
+
+	// two windows of one project
+	p.openStage(t, b, "Moth Lamp", "circuit")
+	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	c := p.open(t, parent, "/")
+	p.openStage(t, c, "Moth Lamp", "board")
+	time.Sleep(300 * time.Millisecond)
+	b.point(137.5, 92.5) // Q1
+	c.until(`document.querySelector('.details')?.innerText.includes('Q1')&&[...document.querySelectorAll('.details input')].length > 2`)
+	c.pickPart("R4")
+	b.until(`document.querySelector('[data-test=designator]')?.value === 'R4'`)
+}
