@@ -130,7 +130,7 @@ func BenchmarkPrint(b *testing.B) {
 		}
 		nets := circuit.Find(d)
 		report(b, 1, func(int) {
-			if _, err := paper.PDF(context.Background(), d, nets, time.Now(), func(float64) {}); err != nil {
+			if _, _, err := paper.PDF(context.Background(), d, nets, time.Now(), func(float64) {}); err != nil {
 				b.Fatal(err)
 			}
 		})

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"net/url"
 	"strconv"
 	"time"
 
@@ -36,11 +37,14 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	data, err := paper.PDF(c.Request().Context(), d, circuit.Find(d), time.Now(), func(share float64) {
+	data, replaced, err := paper.PDF(c.Request().Context(), d, circuit.Find(d), time.Now(), func(share float64) {
 		_ = p.do(func() { p.tell(Message{T: "progress", Job: "pdf", Share: share}) })
 	})
 	if err != nil {
 		return fail(c, err)
+	}
+	if replaced != "" { // said by the browser
+		c.Response().Header().Set("X-Replaced", url.QueryEscape(replaced))
 	}
 	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-circuit.pdf"`, name))
 	return c.Blob(http.StatusOK, "application/pdf", data)

@@ -257,6 +257,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		return 0, fmt.Errorf("this would draw %d points on the sheets at once; %d are the most", points/2, tooMuch/2)
 	}
 	derived := p.bench.Settle()
+	e.Parts = p.bench.Parts()
 	if err := p.store.Commit(ctx, p.id, e, p.bench.Doc.Next); err != nil {
 		p.reopen()
 		return 0, fmt.Errorf("the edit could not be kept on the disk, so it was taken back: %w", err)

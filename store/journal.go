@@ -9,6 +9,7 @@ import (
 	"iter"
 	"time"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 )
@@ -31,7 +32,8 @@ func (s *Store) Create(ctx context.Context, name string, d *design.Doc) (id int6
 	if err := s.free(ctx, name); err != nil {
 		return 0, err
 	}
-	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, deleted) VALUES (?, ?, ?, ?, ?)`, name, now(), now(), d.Next, unfinished)
+	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, parts, deleted) VALUES (?, ?, ?, ?, ?, ?)`,
+		name, now(), now(), d.Next, len(circuit.Packages(d, circuit.TreeOf(d))), unfinished)
 	if err != nil {
 		return 0, err
 	}
@@ -118,6 +120,7 @@ type Entry struct {
 	Reverses int64 // of undo and redo
 	Ref      string
 	Author   Author
+	Parts    int // of the circuit after it, for the list of projects
 	Changes  edit.ChangeSet
 }
 
@@ -162,7 +165,7 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 			project, e.Revision, e.Made.UTC().Format(stamp), e.Act, reverses, ref, e.Author.ID, e.Author.Name, string(changes)); err != nil {
 			return err
 		}
-		_, err := tx.ExecContext(ctx, `UPDATE project SET revision = ?, next_id = ?, changed = ? WHERE id = ?`, e.Revision, next, e.Made.UTC().Format(stamp), project)
+		_, err := tx.ExecContext(ctx, `UPDATE project SET revision = ?, next_id = ?, changed = ?, parts = ? WHERE id = ?`, e.Revision, next, e.Made.UTC().Format(stamp), e.Parts, project)
 		return err
 	})
 }

@@ -114,7 +114,7 @@ func now() string { return time.Now().UTC().Format(stamp) }
 // Projects lists what is not deleted, the last changed first.
 func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 	rows, err := s.db.QueryContext(ctx, `SELECT id, name, created, changed, revision,
-		(SELECT count(*) FROM object WHERE project = p.id AND kind = 'part'), coalesce(trouble, '') FROM project p WHERE deleted IS NULL ORDER BY changed DESC`)
+		coalesce(parts, (SELECT count(*) FROM object WHERE project = p.id AND kind = 'part')), coalesce(trouble, '') FROM project p WHERE deleted IS NULL ORDER BY changed DESC`)
 	if err != nil {
 		return nil, err
 	}

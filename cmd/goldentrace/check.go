@@ -62,7 +62,11 @@ func printFindings(found []*check.Finding) {
 		if f.Required > 0 {
 			fmt.Printf(" Measured %s, required %s.", units.Text(f.Measured), units.Text(f.Required))
 		}
-		fmt.Printf(" [%s; %s %s, %s]\n", f.Rule, f.Stage, units.Text(f.At.X), units.Text(f.At.Y))
+		place := f.Stage
+		if f.Place != "" {
+			place = "sheet " + f.Place
+		}
+		fmt.Printf(" [%s; %s %s, %s]\n", f.Rule, place, units.Text(f.At.X), units.Text(f.At.Y))
 	}
 	if len(found) == 0 {
 		fmt.Println("No findings.")

@@ -38,6 +38,7 @@ type Finding struct {
 	At          geom.Point  `json:"at"`
 	Sheet       design.ID   `json:"sheet,omitempty"` // of the circuit
 	Path        string      `json:"path,omitempty"`  // of the use of the sheet
+	Place       string      `json:"place,omitempty"` // what the use of the sheet is called
 	Layer       *int        `json:"layer,omitempty"` // copper layer of the board
 	Objects     []design.ID `json:"objects,omitempty"`
 	Fingerprint string      `json:"print"`             // what it is about; an excuse holds as long as it stays

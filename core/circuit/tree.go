@@ -102,6 +102,14 @@ func (t *Tree) Has(path string, sheet design.ID) bool {
 	return ok
 }
 
+// LabelOf is what people call a use of a sheet; empty when there is no such use.
+func (t *Tree) LabelOf(path string, sheet design.ID) string {
+	if i, ok := t.order[useKey{path, sheet}]; ok {
+		return t.Uses[i].Label
+	}
+	return ""
+}
+
 // sameOrder tells whether the uses that are in both trees come in the same order.
 func (t *Tree) sameOrder(before *Tree) bool {
 	last := -1

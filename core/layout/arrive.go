@@ -47,8 +47,12 @@ func Arrive(d *design.Doc, footprints []*design.Footprint) []geom.Point {
 			with(Courtyard(f, p.Pose()))
 		}
 	}
-	if !started {
-		here.Max = geom.Pt(-5*units.MM, 40*units.MM)
+	if len(d.Board.Outline) < 3 { // an outline will most likely be drawn from the origin on: stay clear of it
+		room := geom.Box{Max: geom.Pt(100*units.MM, 80*units.MM)}
+		if started {
+			room = room.Union(here)
+		}
+		here = room
 	}
 	const gap = 2 * units.MM
 	tall := max(here.Max.Y-here.Min.Y, 40*units.MM)

@@ -2,6 +2,7 @@ package paper
 
 import (
 	_ "embed" // the type
+	"slices"
 	"sync"
 
 	"golang.org/x/image/font"
@@ -104,6 +105,18 @@ func pieces(m Mark) []piece {
 			out[k-1].width += w
 		} else {
 			out = append(out, piece{f, string(r), w})
+		}
+	}
+	return out
+}
+
+// Replaced lists the letters of a text that none of its fonts has; PDF shows "?" for them, the
+// screen and SVG what the machine has.
+func Replaced(m Mark) []rune {
+	var out []rune
+	for _, r := range m.Text {
+		if !slices.ContainsFunc(facesOf(m), func(f *face) bool { return f.advance(r) > 0 }) {
+			out = append(out, r)
 		}
 	}
 	return out

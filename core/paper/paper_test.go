@@ -34,8 +34,9 @@ func gauge(t *testing.T) (*design.Doc, *circuit.Nets) {
 func TestPDF(t *testing.T) {
 	d, n := gauge(t)
 	var shares []float64
-	data, err := paper.PDF(context.Background(), d, n, time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC), func(s float64) { shares = append(shares, s) })
+	data, replaced, err := paper.PDF(context.Background(), d, n, time.Date(2026, 11, 23, 0, 0, 0, 0, time.UTC), func(s float64) { shares = append(shares, s) })
 	require.NoError(t, err)
+	assert.Empty(t, replaced, "the type has all letters of the gauge")
 	assert.Len(t, shares, 10)
 	assert.EqualValues(t, 1, shares[9])
 	r, err := pdf.NewReader(bytes.NewReader(data), int64(len(data)))
@@ -78,7 +79,7 @@ func TestPDF(t *testing.T) {
 
 	ctx, stop := context.WithCancel(context.Background())
 	stop()
-	_, err = paper.PDF(ctx, d, n, time.Now(), func(float64) {})
+	_, _, err = paper.PDF(ctx, d, n, time.Now(), func(float64) {})
 	assert.ErrorIs(t, err, context.Canceled)
 }
 

@@ -7,6 +7,8 @@ import (
 	"fmt"
 	"image"
 	"image/png"
+	"maps"
+	"slices"
 	"strconv"
 	"time"
 
@@ -21,8 +23,9 @@ import (
 
 // PDF writes all uses of all sheets as one file: vectors, texts that can be searched, a
 // bookmark for each sheet, blocks that lead to the sheet they stand for. Progress is told
-// page by page as a share of the whole.
-func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, progress func(share float64)) ([]byte, error) {
+// page by page as a share of the whole. replaced are the letters that the type does not have,
+// each once; "?" stands in their places.
+func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, progress func(share float64)) (data []byte, replaced string, err error) {
 	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: 297, Ht: 210}})
 	f.SetAutoPageBreak(false, 0)
 	f.SetMargins(0, 0, 0)
@@ -40,10 +43,10 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 	for _, p := range n.Tree.Uses {
 		links[key(p.Path, p.Sheet)] = f.AddLink()
 	}
-	w := &pdfWriter{f: f, d: d}
+	w := &pdfWriter{f: f, d: d, replaced: map[rune]bool{}}
 	for i, place := range n.Tree.Uses {
 		if err := ctx.Err(); err != nil {
-			return nil, err
+			return nil, "", err
 		}
 		page := PageOf(d, n, place)
 		w.h = float64(page.Size.Y) / perMM
@@ -67,19 +70,21 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 		progress(float64(i+1) / float64(len(n.Tree.Uses)))
 	}
 	if len(n.Tree.Uses) == 0 {
-		return nil, errors.New("the circuit has no sheet that could be printed")
+		return nil, "", errors.New("the circuit has no sheet that could be printed")
 	}
 	var b bytes.Buffer
 	if err := f.Output(&b); err != nil {
-		return nil, fmt.Errorf("writing the PDF: %w", err)
+		return nil, "", fmt.Errorf("writing the PDF: %w", err)
 	}
-	return b.Bytes(), nil
+	return b.Bytes(), string(slices.Sorted(maps.Keys(w.replaced))), nil
 }
 
 type pdfWriter struct {
 	f *fpdf.Fpdf
 	d *design.Doc
 	h float64
+	// replaced are the letters that no font has.
+	replaced map[rune]bool
 }
 
 func rgb(hex string) (r, g, b int) {
@@ -139,6 +144,9 @@ func (w *pdfWriter) text(m Mark) {
 		return
 	}
 	f.SetTextColor(rgb(hex))
+	for _, r := range Replaced(m) {
+		w.replaced[r] = true
+	}
 	size := float64(m.Size) / perMM
 	x, y := float64(m.Pts[0])/perMM, w.h-float64(m.Pts[1])/perMM
 	width := float64(TextWidth(m)) / perMM

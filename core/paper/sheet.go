@@ -3,6 +3,7 @@ package paper
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -109,6 +110,69 @@ func zones(inner geom.Box) []Mark {
 	return out
 }
 
+// fitted sets words into a cell of the title block: as large as fits on one line, at least two
+// thirds of their size; else on two lines, smaller until they fit, and cut at the very last.
+func fitted(words string, size, room int64, at geom.Point, bold bool) []Mark {
+	line := func(s string, size int64, at geom.Point) Mark {
+		m := text(s, "ink", size, at, -1)
+		m.Words, m.Bold = true, bold
+		return m
+	}
+	if words == "" {
+		return nil
+	}
+	one := line(words, size, at)
+	width := TextWidth(one)
+	if width > room {
+		one.Size = size * room / width
+	}
+	if one.Size >= size*2/3 {
+		return []Mark{one}
+	}
+	for small := size * 6 / 10; ; small = small * 9 / 10 {
+		var list []run
+		for _, w := range strings.SplitAfter(words, " ") {
+			list = append(list, breakable(w, small, room, bold)...)
+		}
+		rows := wrap(list, small, room)
+		least := small <= size*3/10
+		if len(rows) > 2 && !least {
+			continue
+		}
+		var out []Mark
+		for i, row := range rows[:min(len(rows), 2)] {
+			s := strings.TrimSpace(joinRuns(row))
+			if i == 1 && len(rows) > 2 {
+				s += " …"
+			}
+			out = append(out, line(s, small, at.Add(geom.Pt(0, small*6/10-int64(i)*small*12/10))))
+		}
+		return out
+	}
+}
+
+// breakable cuts a word that is wider than the room.
+func breakable(word string, size, room int64, bold bool) []run {
+	var out []run
+	from := 0
+	for i := range word {
+		m := Mark{Text: word[from:i], Size: size, Words: true, Bold: bold}
+		if i > from && TextWidth(m) > room*9/10 {
+			out = append(out, run{word[from:i], bold})
+			from = i
+		}
+	}
+	return append(out, run{word[from:], bold})
+}
+
+func joinRuns(row []run) string {
+	var b strings.Builder
+	for _, r := range row {
+		b.WriteString(r.text)
+	}
+	return b.String()
+}
+
 func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.SheetUse, inner geom.Box) []Mark {
 	w, h := int64(120*mm), int64(27*mm)
 	x, y := inner.Max.X-w, inner.Min.Y
@@ -124,15 +188,9 @@ func titleBlock(d *design.Doc, t *circuit.Tree, s *design.Sheet, place circuit.S
 	rule(100, 0, 100, 9)
 	cell := func(tx, ty, room float64, head, words string, size int64, bold bool) {
 		a := text(head, "quiet", milli(1.8), geom.Pt(x+milli(tx+1.6), y+milli(ty+6.9)), -1)
-		b := text(words, "ink", size, geom.Pt(x+milli(tx+1.6), y+milli(ty+3.1)), -1)
-		a.Words, b.Words, b.Bold = true, true, bold
-		if width := TextWidth(b); width > milli(room-3) { // as large as fits
-			b.Size = size * milli(room-3) / width
-		}
+		a.Words = true
 		out = append(out, a)
-		if words != "" {
-			out = append(out, b)
-		}
+		out = append(out, fitted(words, size, milli(room-3), geom.Pt(x+milli(tx+1.6), y+milli(ty+3.1)), bold)...)
 	}
 	nth := slices.IndexFunc(t.Uses, func(p circuit.SheetUse) bool { return p.Path == place.Path && p.Sheet == place.Sheet })
 	name := s.Name

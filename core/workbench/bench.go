@@ -35,6 +35,7 @@ type Bench struct {
 	// findings that are not the board's design rules, by where they come from
 	electrical, drift, open map[string]*check.Finding
 	fingerprint             uint64
+	parts, withPins         int // counts of packages and of nets with pins
 
 	dirty dirt
 }
@@ -274,6 +275,8 @@ type Stages struct {
 	Board       string `json:"board"`       // none, work, done
 	Differences int    `json:"differences"` // between circuit and board
 	Fingerprint string `json:"fingerprint"`
+	Parts       int    `json:"parts"` // packages of the circuit, in all uses of their sheets
+	Nets        int    `json:"nets"`  // that have pins
 }
 
 // Settle brings everything derived up to date and tells what changed since the last call.
@@ -299,6 +302,7 @@ func (b *Bench) Settle() Delta {
 	if b.dirty.tree {
 		d.Places = nets.Tree.Uses
 	}
+	b.count()
 	b.settleElectrical(&d)
 	b.settleDrift(&d)
 	if b.dirty.rules {
@@ -331,6 +335,24 @@ func (b *Bench) Settle() Delta {
 	d.Rev, d.Stages = b.Rev, b.Stages()
 	return d
 }
+
+// count counts parts and nets, where either may have changed.
+func (b *Bench) count() {
+	if b.dirty.tree || len(b.dirty.parts) > 0 {
+		b.parts = len(circuit.Packages(b.Doc, b.nets.Tree))
+	}
+	if len(b.dirty.nets.Changed)+len(b.dirty.nets.Lost) > 0 {
+		b.withPins = 0
+		for _, net := range b.nets.ByName {
+			if len(net.Pins) > 0 {
+				b.withPins++
+			}
+		}
+	}
+}
+
+// Parts of the circuit, as of the last Settle.
+func (b *Bench) Parts() int { return b.parts }
 
 // tell puts a finding into the delta, excused or not.
 func (b *Bench) tell(f *check.Finding, d *Delta) {
@@ -375,6 +397,9 @@ func (b *Bench) settleElectrical(d *Delta) {
 // renew puts a finding among those of its source and tells it when it is new or changed.
 func (b *Bench) renew(source map[string]*check.Finding, f *check.Finding, d *Delta) {
 	f.Hold(b.Doc.ExcuseOf(f.Key))
+	if f.Sheet != 0 {
+		f.Place = b.nets.Tree.LabelOf(f.Path, f.Sheet)
+	}
 	if old := source[f.Key]; old == nil || !reflect.DeepEqual(old, f) {
 		source[f.Key] = f
 		b.tell(f, d)
@@ -434,7 +459,7 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 
 // Stages tells how far the job is, from what was last settled.
 func (b *Bench) Stages() Stages {
-	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint()}
+	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint(), Parts: b.parts, Nets: b.withPins}
 	if len(b.Doc.Parts)+len(b.Doc.Wires) > 0 {
 		s.Circuit = "done"
 	}

@@ -285,12 +285,16 @@ const hint = computed(() => {
 const outlineBox = computed<Box | null>(
   () => (void props.project.docTick.value, props.project.board.outline?.length ? boxOf(props.project.board.outline) : null),
 )
+/** What was typed of an outline that is not there yet: it is drawn when both sides are known. */
+const asked = ref<{ x: number; y: number; w: number | null; h: number | null }>({ x: 0, y: 0, w: null, h: null })
+const outlineSides = computed(() => {
+  const b = outlineBox.value
+  return b ? { x: b.minX, y: b.minY, w: b.maxX - b.minX, h: b.maxY - b.minY } : { ...asked.value }
+})
 function setSize(k: 'x' | 'y' | 'w' | 'h', v: number) {
-  const b = outlineBox.value ?? { minX: 0, minY: 0, maxX: 50e6, maxY: 40e6 }
-  const [w, h] = [b.maxX - b.minX, b.maxY - b.minY]
-  const x = k === 'x' ? v : b.minX
-  const y = k === 'y' ? v : b.minY
-  ed.setRect({ minX: x, minY: y, maxX: x + (k === 'w' ? v : w), maxY: y + (k === 'h' ? v : h) })
+  const s = { ...outlineSides.value, [k]: v }
+  if (!outlineBox.value) asked.value = s
+  if (s.w !== null && s.h !== null) ed.setRect({ minX: s.x, minY: s.y, maxX: s.x + s.w, maxY: s.y + s.h })
 }
 const lengthText = computed(() => `${format(ed.state.routeLength, taste.unit, 2)} ${taste.unit}`)
 const layerName = computed(() => ed.copperNames[ed.state.layer])
@@ -359,20 +363,22 @@ defineExpose({ ed })
           <template v-else-if="ed.state.tool === 'outline'" #default>
             <LengthField
               label="Width"
-              :value="outlineBox ? outlineBox.maxX - outlineBox.minX : null"
+              :value="outlineSides.w"
+              empty="width"
               class="short"
               name="outline-width"
               @keep="setSize('w', $event)"
             />
             <LengthField
               label="Height"
-              :value="outlineBox ? outlineBox.maxY - outlineBox.minY : null"
+              :value="outlineSides.h"
+              empty="height"
               class="short"
               name="outline-height"
               @keep="setSize('h', $event)"
             />
-            <LengthField label="x" :value="outlineBox?.minX ?? null" class="short" @keep="setSize('x', $event)" />
-            <LengthField label="y" :value="outlineBox?.minY ?? null" class="short" @keep="setSize('y', $event)" />
+            <LengthField label="x" :value="outlineSides.x" class="short" @keep="setSize('x', $event)" />
+            <LengthField label="y" :value="outlineSides.y" class="short" @keep="setSize('y', $event)" />
           </template>
           <template v-else-if="ed.state.tool === 'hole'" #default>
             <LengthField label="Diameter" :value="ed.state.holeSize" class="short" @keep="ed.state.holeSize = $event" />

@@ -20,7 +20,7 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
     <span class="body">
       <span>{{ finding.text }}</span>
       <span class="quiet small">
-        {{ finding.rule
+        <template v-if="finding.place">{{ finding.place }} · </template>{{ finding.rule
         }}<template v-if="finding.required">
           · <span class="mono">{{ length(finding.measured ?? 0) }}</span> of
           <span class="mono">{{ length(finding.required) }}</span></template

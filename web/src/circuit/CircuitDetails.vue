@@ -262,7 +262,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
   </template>
   <template v-else-if="picked.length">
     <h3>{{ picked.length }} things picked</h3>
-    <p class="quiet">{{ parts.length }} parts among them</p>
+    <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} among them</p>
   </template>
   <SheetRows v-else :project="project" :sheet="editor.sheet" />
   <div v-for="u in unmatched" :key="u.block + u.pin" class="mend" data-test="mend">

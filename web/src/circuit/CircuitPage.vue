@@ -8,7 +8,7 @@ import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
-import { complain } from '../shell/notices'
+import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
@@ -145,7 +145,7 @@ const offs = [
   }),
   props.project.onDerived((d) => {
     if (d.places?.length && !hasPlace(ed.sheet, ed.path)) void load()
-    ed.derived()
+    ed.derived(!!d.places?.length)
   }),
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
@@ -163,7 +163,19 @@ watch(props.project.picked, () => ed.follow())
 
 // ---- what is seen
 
+/** What was framed last, and how the paper stood then: pressing the key again frames the other. */
+let framed = { what: '', view: '' }
+const standing = () => (canvas.value ? [canvas.value.view.cx, canvas.value.view.cy, canvas.value.view.scale].join() : '')
+/** Frames what is drawn, over the whole width; pressed again, the whole sheet. */
 function frameAll() {
+  const sheet = ed.scene.boxOf(ed.sheet)
+  const content = ed.content()
+  const what = content && !(framed.what === 'content' && framed.view === standing()) ? 'content' : 'sheet'
+  const b = what === 'content' ? content : sheet
+  if (b) canvas.value?.show(b, what === 'content' ? 40 : 8, 0, 6e-6)
+  framed = { what, view: standing() }
+}
+function frameSheet() {
   const b = ed.scene.boxOf(ed.sheet)
   if (b) canvas.value?.show(b, 10, taste.sheetsOpen && view.value === 'drawing' ? 222 : 0)
 }
@@ -174,7 +186,7 @@ function frameOpening() {
   const small =
     b && sheet && b.maxX - b.minX < 0.6 * (sheet.maxX - sheet.minX) && b.maxY - b.minY < 0.6 * (sheet.maxY - sheet.minY)
   if (b && small) canvas.value?.show(b, 50, taste.sheetsOpen ? 222 : 0, 5e-6)
-  else frameAll()
+  else frameSheet()
 }
 function frameSelection() {
   const b = ed.boxOf(ed.selection)
@@ -343,6 +355,9 @@ async function print() {
     a.href = URL.createObjectURL(await r.blob())
     a.download = (r.headers.get('Content-Disposition') ?? '').match(/filename="(.+)"/)?.[1] ?? 'circuit.pdf'
     a.click()
+    const replaced = decodeURIComponent((r.headers.get('X-Replaced') ?? '').replace(/\+/g, ' '))
+    if (replaced)
+      say(`The type of the drawings does not have ${[...replaced].join(' ')}; a question mark stands for each in the PDF.`)
     setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
   } catch (e) {
     if (!stop.signal.aborted) complain(e)

@@ -88,7 +88,7 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
         run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]),
       })),
     ),
-    see('frame', 'Frame the sheet', 'F', () => h.frameAll()),
+    see('frame', 'Frame what is drawn, then the sheet', 'F', () => h.frameAll()),
     see('frameSel', 'Frame the selection', 'Shift F', () => h.frameSelection()),
     see('net', 'Highlight the net under the cursor', 'H', () => ed.project.light(ed.hand.netUnder(ed.raw, h.tolerance()))),
     see('grid', 'Grid on or off', 'G', () => h.grid()),

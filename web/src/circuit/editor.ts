@@ -143,7 +143,8 @@ export class CircuitEditor {
     if (whole) void this.repaint()
   }
 
-  derived() {
+  derived(uses = false) {
+    if (uses) void this.repaint() // sheet n of m stands in every title block
     const now = this.junctions()
     const before = this.scene.items(-1) as typeof now
     if (JSON.stringify(now.map((i) => i.marks)) !== JSON.stringify(before.map((i) => i.marks))) this.scene.set(-1, now)

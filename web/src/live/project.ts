@@ -71,7 +71,7 @@ export class Project {
   readonly rev = ref(0)
   readonly derivedRev = ref(0)
   readonly history = shallowRef<History>({ undo: '', redo: '', steps: 0, kept: '' })
-  readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '' })
+  readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '', parts: 0, nets: 0 })
   readonly handoff = shallowRef<HandoffState | null>(null)
   readonly progress = ref<number | null>(null)
   /** The net in the light, on every stage. */

@@ -1030,6 +1030,7 @@ export interface Finding {
   at: Point
   sheet?: number
   path?: string
+  place?: string
   layer?: number
   objects?: number[]
   print: string
@@ -1042,6 +1043,8 @@ export interface Stages {
   board: string
   differences: number
   fingerprint: string
+  parts: number
+  nets: number
 }
 
 export interface File {

@@ -31,7 +31,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press, true))
 <style scoped>
 .ask {
   position: absolute;
-  top: 12px;
+  top: 58px;
   left: 50%;
   transform: translateX(-50%);
   max-width: 640px;

@@ -29,14 +29,14 @@ const parts = computed(() => {
 })
 const partCount = computed(() => {
   void props.project.docTick.value
-  return (props.stage === 'circuit' ? props.project.all('part') : props.project.all('placed')).length
+  return props.stage === 'circuit' ? props.project.stages.value.parts : props.project.all('placed').length
 })
 const nets = computed(() =>
   list.value === 'nets'
     ? props.project.netList.value.filter((n) => n.name.toLowerCase().includes(filter.value.toLowerCase()))
     : [],
 )
-const netCount = computed(() => (void props.project.derivedTick.value, props.project.nets.size))
+const netCount = computed(() => props.project.stages.value.nets)
 const open = (net: string) => {
   void props.project.derivedTick.value
   return props.project.links.get(net)?.length ?? 0

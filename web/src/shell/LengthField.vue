@@ -4,7 +4,14 @@ import { format, parse } from '../live/units'
 import { useTaste } from './taste'
 
 /** A field for a length: units and arithmetic, Enter keeps, Esc gives the old value back, dragging the label scrubs. */
-const props = defineProps<{ label: string; value: number | null; step?: number; disabled?: boolean; name?: string }>()
+const props = defineProps<{
+  label: string
+  value: number | null
+  step?: number
+  disabled?: boolean
+  name?: string
+  empty?: string
+}>()
 const emit = defineEmits<{ keep: [number] }>()
 const taste = useTaste()
 const text = ref('')
@@ -76,7 +83,7 @@ function drop() {
       v-model="text"
       class="mono"
       :disabled="disabled"
-      :placeholder="value === null ? 'mixed' : ''"
+      :placeholder="value === null ? (empty ?? 'mixed') : ''"
       :aria-label="label"
       :aria-invalid="!!trouble"
       :data-test="name"

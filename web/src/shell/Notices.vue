@@ -17,7 +17,7 @@ import { drop, notices } from './notices'
 .notices {
   position: fixed;
   left: 50%;
-  top: 54px;
+  top: 102px;
   transform: translateX(-50%);
   z-index: 3000;
   display: flex;
