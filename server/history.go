@@ -196,9 +196,6 @@ func nameOf(o design.Object) string {
 // overwritten tells the author of an edit what of another's it replaced, that they had not seen
 // yet when they made it.
 func (p *project) overwritten(cs edit.ChangeSet, c *client, seen int64) string {
-	if seen <= 0 {
-		return ""
-	}
 	var out []string
 	for _, x := range cs {
 		last, ok := p.changed[x.ID]

@@ -24,19 +24,22 @@ import (
 type desk struct {
 	*testing.T
 	url   string
+	dir   string
 	store *store.Store
+	hub   *hub
 }
 
 func newDesk(t *testing.T) *desk {
 	t.Helper()
-	s, err := store.Open(t.TempDir())
+	dir := t.TempDir()
+	s, err := store.Open(dir)
 	require.NoError(t, err)
 	h := newHub(s)
 	web := httptest.NewUnstartedServer(nil)
 	web.Config.Handler = Handler(h, web.Listener.Addr().String())
 	web.Start()
 	t.Cleanup(func() { web.Close(); h.close(); _ = s.Close() })
-	return &desk{t, web.URL, s}
+	return &desk{t, web.URL, dir, s, h}
 }
 
 func (k *desk) ask(method, path, body string, change ...func(*http.Request)) (int, string) {
@@ -72,6 +75,9 @@ type line struct {
 // raw is a message whose objects are left as they came.
 type raw struct {
 	T, Ref, Why string
+	Over        string
+	Missing     []string
+	Foreseen    *Foreseen
 	Rev         int64
 	Page        *struct {
 		Items []struct {
@@ -92,9 +98,12 @@ type raw struct {
 	}
 }
 
-func (k *desk) dial(id int64) *line {
+func (k *desk) dial(id int64) *line { return k.dialAs(id, "tester", "Ada") }
+
+// dialAs is somebody's connection.
+func (k *desk) dialAs(id int64, who, name string) *line {
 	k.Helper()
-	conn, _, err := websocket.Dial(context.Background(), strings.Replace(k.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live?who=tester&name=Ada", id), nil)
+	conn, _, err := websocket.Dial(context.Background(), strings.Replace(k.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live?who=%s&name=%s", id, who, name), nil)
 	require.NoError(k, err)
 	conn.SetReadLimit(64 << 20)
 	k.Cleanup(func() { _ = conn.CloseNow() })
