@@ -38,7 +38,7 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 		return fail(c, err)
 	}
 	data, replaced, err := paper.PDF(c.Request().Context(), d, circuit.Find(d), time.Now(), func(share float64) {
-		_ = p.do(func() { p.tell(Message{T: "progress", Job: "pdf", Share: share}) })
+		_ = p.do(func() { p.broadcast(Message{T: "progress", Job: "pdf", Share: share}) })
 	})
 	if err != nil {
 		return fail(c, err)

@@ -60,7 +60,9 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 		return c.JSON(http.StatusConflict, Failure{Error: fmt.Sprintf("The checks have %d findings. Look at them first, or make the files all the same.", n), Findings: n})
 	}
 	at := time.Now()
-	progress := func(share float64) { _ = p.do(func() { p.tell(Message{T: "progress", Job: "handoff", Share: share}) }) }
+	progress := func(share float64) {
+		_ = p.do(func() { p.broadcast(Message{T: "progress", Job: "handoff", Share: share}) })
+	}
 	files, err := handoff.Make(ctx, doc, layout.NewIndex(doc), name, at, progress)
 	if err != nil {
 		return fail(c, err)
@@ -77,7 +79,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	_ = p.do(func() { p.handoff = state; p.tell(Message{T: "handoff", Handoff: state}) })
+	_ = p.do(func() { p.handoff = state; p.broadcast(Message{T: "handoff", Handoff: state}) })
 	return c.JSON(http.StatusCreated, state)
 }
 
@@ -167,13 +169,7 @@ func (a *api) handoffDrawing(c *echo.Context, id int64) error {
 
 func draw(f handoff.File) (Drawing, error) {
 	d := Drawing{Kind: f.Kind, Role: f.Role}
-	started := false
-	grow := func(b geom.Box) {
-		if !started {
-			d.Box, started = b, true
-		}
-		d.Box = d.Box.Union(b)
-	}
+	var all geom.Extent
 	switch f.Kind {
 	case "artwork":
 		art, err := reread.Gerber(f.Data)
@@ -184,7 +180,7 @@ func draw(f handoff.File) (Drawing, error) {
 			out := DrawnMark{Mark: m}
 			for _, s := range m.Shapes {
 				out.Shapes = append(out.Shapes, DrawnShape{s.Pts, s.Area, s.R})
-				grow(s.Box())
+				all.AddBox(s.Box())
 			}
 			d.Marks = append(d.Marks, out)
 		}
@@ -196,7 +192,7 @@ func draw(f handoff.File) (Drawing, error) {
 		}
 		d.Holes, d.Count = dr.Holes, fmt.Sprintf("%d holes", len(dr.Holes))
 		for _, h := range dr.Holes {
-			grow(geom.BoxOf(h.At).Grow(h.Diameter / 2))
+			all.AddBox(geom.BoxOf(h.At).Grow(h.Diameter / 2))
 		}
 	case "table":
 		rows, err := csv.NewReader(bytes.NewReader(f.Data)).ReadAll()
@@ -221,5 +217,6 @@ func draw(f handoff.File) (Drawing, error) {
 	default:
 		d.Text, d.Count = string(f.Data), fmt.Sprintf("%d lines", strings.Count(string(f.Data), "\n"))
 	}
+	d.Box = all.Box
 	return d, nil
 }

@@ -125,7 +125,7 @@ func (h *hub) forget(id int64) {
 	delete(h.open, id)
 	h.mu.Unlock()
 	if p != nil {
-		_ = p.do(func() { p.tell(Message{T: "gone"}) })
+		_ = p.do(func() { p.broadcast(Message{T: "gone"}) })
 		p.close()
 	}
 }

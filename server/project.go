@@ -123,7 +123,7 @@ func (p *project) safely(f func()) {
 // reopen reads the project again. One that cannot be read any more is closed.
 func (p *project) reopen() {
 	if err := p.read(context.Background()); err != nil {
-		p.tell(Message{T: "broken", Why: sentence(err)})
+		p.broadcast(Message{T: "broken", Why: sentence(err)})
 		p.broken(p, err)
 		p.close()
 		return
@@ -170,8 +170,8 @@ func ask[T any](p *project, f func() (T, error)) (out T, err error) {
 
 func (p *project) close() { p.once.Do(func() { close(p.quit) }) }
 
-// tell sends a message to everyone in the project.
-func (p *project) tell(m Message) {
+// broadcast sends a message to everyone in the project.
+func (p *project) broadcast(m Message) {
 	data, err := json.Marshal(m)
 	if err != nil {
 		slog.Error("a message cannot be written", "error", err)
@@ -267,11 +267,11 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		p.changed[x.ID] = lastChange{e.Revision, e.Author}
 	}
 	p.last = e.Made
-	p.tell(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: drawn})
+	p.broadcast(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: drawn})
 	for c := range p.clients {
 		c.answer(Message{T: "history", History: ptr(p.historyOf(c))})
 	}
-	p.tell(Message{T: "derived", Derived: &derived})
+	p.broadcast(Message{T: "derived", Derived: &derived})
 	return e.Revision, nil
 }
 

@@ -147,7 +147,7 @@ func (a *api) rename(c *echo.Context, id int64) error {
 		return fail(c, err)
 	}
 	if p := a.hub.opened(id); p != nil {
-		_ = p.do(func() { p.name = name; p.tell(Message{T: "name", Name: name}) })
+		_ = p.do(func() { p.name = name; p.broadcast(Message{T: "name", Name: name}) })
 	}
 	return c.JSON(http.StatusOK, Created{id, name})
 }

@@ -2,6 +2,7 @@ package circuit
 
 import (
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 )
 
 // faults counts the nets of the sheet that a move joined or parted, by looking at which pins,
@@ -44,13 +45,13 @@ func (m *mover) faults(before *SheetView) int {
 // joinedOnSheet numbers the groups of a sheet so that those joined by a name or a bundle have
 // the same number.
 func joinedOnSheet(groups []*group) []int {
-	set := newForest()
+	set := geom.NewForest(0)
 	by := map[string]int{}
 	for i, g := range groups {
-		set.add()
+		set.Add()
 		join := func(key string) {
 			if first, ok := by[key]; ok {
-				set.join(first, i)
+				set.Join(first, i)
 			} else {
 				by[key] = i
 			}
@@ -67,7 +68,7 @@ func joinedOnSheet(groups []*group) []int {
 	}
 	out := make([]int, len(groups))
 	for i := range groups {
-		out[i] = set.root(i)
+		out[i] = set.Root(i)
 	}
 	return out
 }

@@ -63,7 +63,7 @@ func (m *mover) followers([]design.OnSheet) {
 			m.link(first, other, nil)
 		}
 		if !stays[p] && first != p {
-			m.carryMarks(p, first)
+			m.moveAttached(p, first)
 		}
 	}
 	for _, w := range stretched {
@@ -76,8 +76,8 @@ func (m *mover) followers([]design.OnSheet) {
 	}
 }
 
-// carryMarks moves what hangs at p and was not selected.
-func (m *mover) carryMarks(p, to geom.Point) {
+// moveAttached moves what hangs at p and was not selected.
+func (m *mover) moveAttached(p, to geom.Point) {
 	step := By(to.Sub(p))
 	for _, o := range m.old.attached[p] {
 		if !m.goes(o.ObjectID()) {

@@ -51,7 +51,7 @@ func newMover(d *design.Doc, sel map[design.ID]bool, motion Motion, newID func()
 func (m *mover) run(before *SheetView, follow func(m *mover, items []design.OnSheet)) {
 	for _, old := range []*drawing{before.bundled, before.single} {
 		m.old = old
-		m.carrySelected(before.items)
+		m.moveSelected(before.items)
 		follow(m, before.items)
 		tidy(m)
 	}
@@ -95,9 +95,9 @@ func (m *mover) moved(o design.OnSheet) design.OnSheet {
 	return q
 }
 
-// carrySelected puts the selection in its new place and notes where its connecting places
+// moveSelected puts the selection in its new place and notes where its connecting places
 // went.
-func (m *mover) carrySelected(items []design.OnSheet) {
+func (m *mover) moveSelected(items []design.OnSheet) {
 	m.anchors = map[geom.Point][]geom.Point{}
 	m.fixed = newDrawing(m.old.sheet, m.old.bundle)
 	for _, o := range items {
@@ -128,7 +128,7 @@ func (m *mover) carrySelected(items []design.OnSheet) {
 		}
 		for _, s := range spots(m.doc, o) {
 			if s.bundle == m.old.bundle {
-				m.fixed.mark(s.at)
+				m.fixed.addPlace(s.at)
 				m.fixed.pins[s.at] = append(m.fixed.pins[s.at], PinRef{Part: o.ObjectID(), Pin: s.name})
 			}
 		}

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 )
 
 // Net is a set of pins that are joined.
@@ -315,7 +316,7 @@ func (u *update) rebuild() NetChanges {
 		}
 	}
 	// release has cleared the nets; members may be listed twice
-	sets := newForest()
+	sets := geom.NewForest(0)
 	node := make(map[*groupUse]int, len(todo))
 	byKey := map[string]int{}
 	pool := todo[:0]
@@ -324,10 +325,10 @@ func (u *update) rebuild() NetChanges {
 			continue
 		}
 		pool = append(pool, m)
-		node[m] = sets.add()
+		node[m] = sets.Add()
 		for _, k := range m.keys {
 			if other, ok := byKey[k]; ok {
-				sets.join(other, node[m])
+				sets.Join(other, node[m])
 			} else {
 				byKey[k] = node[m]
 			}
@@ -335,7 +336,7 @@ func (u *update) rebuild() NetChanges {
 	}
 	byRoot := map[int]*Net{}
 	for _, m := range pool {
-		r := sets.root(node[m])
+		r := sets.Root(node[m])
 		if byRoot[r] == nil {
 			byRoot[r] = &Net{}
 		}

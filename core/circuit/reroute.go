@@ -55,7 +55,7 @@ func (m *mover) rerouted(items []design.OnSheet) {
 	}
 	r.bodies, r.out = bodiesOf(m.doc, now)
 	torn := r.takeBack()
-	r.carryAttached()
+	r.moveAllAttached()
 	for _, w := range m.fixed.wires { // those that were picked are there already
 		if net, ok := r.nets.wire[w.ID]; ok {
 			r.wires[w.ID] = net
@@ -213,11 +213,11 @@ func (r *reroute) hooks(left map[design.ID]*design.Wire, w *design.Wire) []geom.
 	return []geom.Point{on[0], on[len(on)-1]}
 }
 
-// carryAttached moves labels and marks at places where nothing stays.
-func (r *reroute) carryAttached() {
+// moveAllAttached moves labels and marks at places where nothing stays.
+func (r *reroute) moveAllAttached() {
 	for p, to := range r.anchors {
 		if !r.holds(p) && to[0] != p {
-			r.carryMarks(p, to[0])
+			r.moveAttached(p, to[0])
 		}
 	}
 }
@@ -290,13 +290,13 @@ func (f fragment) sources() []geom.Point {
 
 // piecesOf lists what hangs together of a net, as laid by now.
 func (r *reroute) piecesOf(net int) []fragment {
-	set := newForest()
+	set := geom.NewForest(0)
 	var wires []*design.Wire
 	var places []geom.Point
 	var node []int
 	for _, w := range r.fixed.wires {
 		if n, ok := r.wires[w.ID]; ok && n == net {
-			wires, node = append(wires, w), append(node, set.add())
+			wires, node = append(wires, w), append(node, set.Add())
 		}
 	}
 	for p, nets := range r.claim {
@@ -307,25 +307,25 @@ func (r *reroute) piecesOf(net int) []fragment {
 	sortPoints(places)
 	spot := map[geom.Point]int{}
 	for _, p := range places {
-		n := set.add()
+		n := set.Add()
 		spot[p] = n
 		for i, w := range wires {
 			if geom.OnSegment(p, w.A, w.B) {
-				set.join(n, node[i])
+				set.Join(n, node[i])
 			}
 		}
 	}
 	for i, w := range wires {
 		for j, v := range wires {
 			if i != j && (geom.OnSegment(w.A, v.A, v.B) || geom.OnSegment(w.B, v.A, v.B)) {
-				set.join(node[i], node[j])
+				set.Join(node[i], node[j])
 			}
 		}
 	}
 	byRoot := map[int]int{}
 	var out []fragment
 	of := func(n int) *fragment {
-		root := set.root(n)
+		root := set.Root(n)
 		i, ok := byRoot[root]
 		if !ok {
 			i = len(out)

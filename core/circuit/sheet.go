@@ -121,7 +121,7 @@ func (g *drawing) add(d *design.Doc, o design.OnSheet) {
 	}
 	for _, s := range spots(d, o) {
 		if s.bundle == g.bundle {
-			g.mark(s.at)
+			g.addPlace(s.at)
 			g.pins[s.at] = append(g.pins[s.at], PinRef{Part: o.ObjectID(), Pin: s.name})
 		}
 	}
@@ -136,8 +136,8 @@ func (g *drawing) add(d *design.Doc, o design.OnSheet) {
 
 func (g *drawing) addWire(w *design.Wire) {
 	g.wires = append(g.wires, w)
-	g.mark(w.A)
-	g.mark(w.B)
+	g.addPlace(w.A)
+	g.addPlace(w.B)
 	g.ends[w.A] = append(g.ends[w.A], w)
 	g.ends[w.B] = append(g.ends[w.B], w)
 	switch {
@@ -150,8 +150,8 @@ func (g *drawing) addWire(w *design.Wire) {
 	}
 }
 
-// mark notes a place where something ends.
-func (g *drawing) mark(p geom.Point) {
+// addPlace notes a place where something ends.
+func (g *drawing) addPlace(p geom.Point) {
 	if len(g.ends[p])+len(g.pins[p]) == 0 {
 		g.byRow[p.Y] = append(g.byRow[p.Y], p)
 		g.byColumn[p.X] = append(g.byColumn[p.X], p)
@@ -296,16 +296,16 @@ type looseEnd struct {
 // between; a wire's end on another wire. Wires that merely cross stay apart. It calls back
 // for each set with its wires and its places.
 func (g *drawing) sets(each func(wires []*design.Wire, places []geom.Point)) {
-	forest := newForest()
+	forest := geom.NewForest(0)
 	wire := make(map[design.ID]int, len(g.wires))
 	for _, w := range g.wires {
-		wire[w.ID] = forest.add()
+		wire[w.ID] = forest.Add()
 	}
 	place := make(map[geom.Point]int)
 	for p := range g.points() {
-		n := forest.add()
+		n := forest.Add()
 		place[p] = n
-		g.through(p, func(w *design.Wire) { forest.join(n, wire[w.ID]) })
+		g.through(p, func(w *design.Wire) { forest.Join(n, wire[w.ID]) })
 	}
 	type set struct {
 		wires  []*design.Wire
@@ -313,7 +313,7 @@ func (g *drawing) sets(each func(wires []*design.Wire, places []geom.Point)) {
 	}
 	byRoot := map[int]*set{}
 	of := func(n int) *set {
-		r := forest.root(n)
+		r := forest.Root(n)
 		if byRoot[r] == nil {
 			byRoot[r] = &set{}
 		}
@@ -340,27 +340,4 @@ func (g *drawing) sets(each func(wires []*design.Wire, places []geom.Point)) {
 	for _, s := range all {
 		each(s.wires, s.places)
 	}
-}
-
-// forest is a union–find forest with path halving.
-type forest struct{ up []int }
-
-func newForest() *forest { return &forest{} }
-
-func (s *forest) add() int {
-	s.up = append(s.up, len(s.up))
-	return len(s.up) - 1
-}
-
-func (s *forest) root(n int) int {
-	for s.up[n] != n {
-		s.up[n] = s.up[s.up[n]]
-		n = s.up[n]
-	}
-	return n
-}
-
-func (s *forest) join(a, b int) {
-	ra, rb := s.root(a), s.root(b)
-	s.up[max(ra, rb)] = min(ra, rb)
 }

@@ -80,7 +80,7 @@ func Line(v *SheetView, path []geom.Point, bundle bool, newID func() design.ID) 
 		m.fixed.addWire(w)
 	}
 	for p, pins := range old.pins {
-		m.fixed.mark(p)
+		m.fixed.addPlace(p)
 		m.fixed.pins[p] = pins
 	}
 	for i := 0; i+1 < len(path); i++ {

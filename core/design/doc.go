@@ -79,7 +79,7 @@ type Doc struct {
 	Notes        Table[*Note]
 	Pictures     Table[*Picture]
 	Timings      Table[*Timing]
-	Shapes       Table[*Shape]
+	Graphics     Table[*Graphic]
 	NetSpecs     Table[*NetSpec]
 	Excuses      Table[*Excuse]
 	Placed       Table[*Placed]
@@ -114,7 +114,7 @@ func Empty() *Doc {
 		Notes:        Table[*Note]{},
 		Pictures:     Table[*Picture]{},
 		Timings:      Table[*Timing]{},
-		Shapes:       Table[*Shape]{},
+		Graphics:     Table[*Graphic]{},
 		NetSpecs:     Table[*NetSpec]{},
 		Excuses:      Table[*Excuse]{},
 		Placed:       Table[*Placed]{},
@@ -141,7 +141,7 @@ func Empty() *Doc {
 		KindNote:        d.Notes,
 		KindPicture:     d.Pictures,
 		KindTiming:      d.Timings,
-		KindShape:       d.Shapes,
+		KindShape:       d.Graphics,
 		KindNetSpec:     d.NetSpecs,
 		KindExcuse:      d.Excuses,
 		KindPlaced:      d.Placed,

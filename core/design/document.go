@@ -66,8 +66,8 @@ type Timing struct {
 	Text  string     `json:"text"`
 }
 
-// Shape is a line or figure without electrical meaning.
-type Shape struct {
+// Graphic is a line or figure without electrical meaning.
+type Graphic struct {
 	ID    ID           `json:"id"`
 	Sheet ID           `json:"sheet"`
 	Form  string       `json:"form"` // line, arrow, rectangle or ellipse (by opposite corners)
@@ -76,5 +76,5 @@ type Shape struct {
 	Tint  string       `json:"tint"`
 }
 
-// ShapeForms are the forms of shapes.
-var ShapeForms = []string{"line", "arrow", "rectangle", "ellipse"}
+// GraphicForms are the forms of shapes.
+var GraphicForms = []string{"line", "arrow", "rectangle", "ellipse"}

@@ -78,9 +78,9 @@ func (o *Timing) ObjectID() ID        { return o.ID }
 func (o *Timing) ObjectKind() Kind    { return KindTiming }
 func (o *Timing) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
-func (o *Shape) ObjectID() ID        { return o.ID }
-func (o *Shape) ObjectKind() Kind    { return KindShape }
-func (o *Shape) withID(id ID) Object { c := *o; c.ID = id; return &c }
+func (o *Graphic) ObjectID() ID        { return o.ID }
+func (o *Graphic) ObjectKind() Kind    { return KindShape }
+func (o *Graphic) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
 func (o *NetSpec) ObjectID() ID        { return o.ID }
 func (o *NetSpec) ObjectKind() Kind    { return KindNetSpec }

@@ -80,7 +80,7 @@ var catalog = []struct {
 	{KindNote, func() Object { return &Note{} }},
 	{KindPicture, func() Object { return &Picture{} }},
 	{KindTiming, func() Object { return &Timing{} }},
-	{KindShape, func() Object { return &Shape{} }},
+	{KindShape, func() Object { return &Graphic{} }},
 	{KindNetSpec, func() Object { return &NetSpec{} }},
 	{KindExcuse, func() Object { return &Excuse{} }},
 	{KindBoard, func() Object { return &Board{} }},

@@ -77,8 +77,8 @@ func (o *Picture) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 func (o *Timing) SheetID() ID           { return o.Sheet }
 func (o *Timing) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 
-func (o *Shape) SheetID() ID           { return o.Sheet }
-func (o *Shape) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
+func (o *Graphic) SheetID() ID           { return o.Sheet }
+func (o *Graphic) withSheet(s ID) Object { c := *o; c.Sheet = s; return &c }
 
 // Transformed is the part in its new place.
 func (o *Part) Transformed(c Transform) Object {
@@ -179,7 +179,7 @@ func (o *Timing) Transformed(c Transform) Object {
 }
 
 // Transformed is the shape in its new place.
-func (o *Shape) Transformed(c Transform) Object {
+func (o *Graphic) Transformed(c Transform) Object {
 	s := *o
 	s.Pts = make([]geom.Point, len(o.Pts))
 	for i, p := range o.Pts {

@@ -312,12 +312,12 @@ func (t *Timing) Valid() error {
 }
 
 // Valid checks the shape.
-func (s *Shape) Valid() error {
+func (s *Graphic) Valid() error {
 	ok := len(s.Pts) >= 2 && len(s.Pts) <= 1000
 	if s.Form == "rectangle" || s.Form == "ellipse" {
 		ok = len(s.Pts) == 2
 	}
-	return firstOf(oneOf("a form", s.Form, ShapeForms), oneOf("a tint", s.Tint, Tints), place("a shape", s.Pts...),
+	return firstOf(oneOf("a form", s.Form, GraphicForms), oneOf("a tint", s.Tint, Tints), place("a shape", s.Pts...),
 		check(ok, "a %s of %d points cannot be drawn", s.Form, len(s.Pts)))
 }
 

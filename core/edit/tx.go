@@ -141,18 +141,18 @@ func (tx *Tx) Put(o design.Object) error {
 	if err := o.Valid(); err != nil {
 		return err
 	}
-	tx.note(o.ObjectKind(), o.ObjectID(), o)
+	tx.record(o.ObjectKind(), o.ObjectID(), o)
 	tx.Doc.Put(o)
 	return nil
 }
 
 // Remove takes the object out.
 func (tx *Tx) Remove(o design.Object) {
-	tx.note(o.ObjectKind(), o.ObjectID(), nil)
+	tx.record(o.ObjectKind(), o.ObjectID(), nil)
 	tx.Doc.Remove(o.ObjectKind(), o.ObjectID())
 }
 
-func (tx *Tx) note(kind design.Kind, id design.ID, after design.Object) {
+func (tx *Tx) record(kind design.Kind, id design.ID, after design.Object) {
 	if c, ok := tx.changes[id]; ok {
 		c.After = after
 		return

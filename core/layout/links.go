@@ -60,13 +60,7 @@ func spanning(pieces []*Copper) []edge {
 		return nil
 	}
 	cluster := joined(pieces)
-	parts := 0
-	for i := range cluster {
-		if root(cluster, i) == i {
-			parts++
-		}
-	}
-	if parts < 2 {
+	if cluster.Sets < 2 {
 		return nil
 	}
 	var tree rtree.RTreeG[anchor]
@@ -80,10 +74,10 @@ func spanning(pieces []*Copper) []edge {
 		}
 	}
 	var out []edge
-	for parts > 1 {
+	for cluster.Sets > 1 {
 		best := map[int]edge{}
 		for _, a := range anchors {
-			r := root(cluster, a.piece)
+			r := cluster.Root(a.piece)
 			limit := math.Inf(1)
 			if e, ok := best[r]; ok {
 				limit = e.d
@@ -94,7 +88,7 @@ func spanning(pieces []*Copper) []edge {
 				if d >= limit {
 					return false
 				}
-				if root(cluster, b.piece) != r {
+				if cluster.Root(b.piece) != r {
 					best[r] = edge{d, a, b}
 					return false
 				}
@@ -108,12 +102,9 @@ func spanning(pieces []*Copper) []edge {
 		slices.SortFunc(roots, func(a, b int) int { return cmp.Or(cmp.Compare(best[a].d, best[b].d), cmp.Compare(a, b)) })
 		for _, r := range roots {
 			e := best[r]
-			ra, rb := root(cluster, e.from.piece), root(cluster, e.to.piece)
-			if ra == rb {
+			if !cluster.Join(e.from.piece, e.to.piece) {
 				continue
 			}
-			cluster[max(ra, rb)] = min(ra, rb)
-			parts--
 			out = append(out, e)
 		}
 	}
@@ -132,35 +123,27 @@ func anchorPlaces(c *Copper) []geom.Point {
 	return []geom.Point{c.At}
 }
 
-func root(up []int, n int) int {
-	for up[n] != n {
-		up[n] = up[up[n]]
-		n = up[n]
-	}
-	return n
-}
-
 // joined groups pieces by touch: a forest whose roots name the groups. Pads of one part
 // that bear one number are joined only by copper, not within the part.
-func joined(pieces []*Copper) []int {
-	f := newForest(len(pieces))
+func joined(pieces []*Copper) *geom.Forest {
+	f := geom.NewForest(len(pieces))
 	pairs, _ := touchingPairs(pieces)
 	for _, p := range pairs {
-		f.join(p[0], p[1])
+		f.Join(p[0], p[1])
 	}
-	return f.up
+	return f
 }
 
 // touchingPairs lists which pieces touch.
 func touchingPairs(pieces []*Copper) (pairs [][2]int, cut bool) {
 	var tree rtree.RTreeG[int]
-	f := newForest(len(pieces))
+	f := geom.NewForest(len(pieces))
 	for i, c := range pieces {
 		lo, hi := corners(c.Shape.Box())
 		noted := 0
 		tree.Search(lo, hi, func(_, _ [2]float64, j int) bool {
 			if Touching(c, pieces[j]) {
-				if f.join(i, j) || noted < mostTouches {
+				if f.Join(i, j) || noted < mostTouches {
 					pairs = append(pairs, [2]int{i, j})
 					noted++
 				} else {

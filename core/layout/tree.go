@@ -62,10 +62,10 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 		isFresh[i] = true
 	}
 	// what stayed: the rest of the old tree, joined again where it fell apart
-	f := newForest(n)
+	f := geom.NewForest(n)
 	for pair := range t.touches {
 		if i, j := at[pair[0]], at[pair[1]]; !isFresh[i] && !isFresh[j] {
-			f.join(i, j)
+			f.Join(i, j)
 		}
 	}
 	var edges []treeLink
@@ -74,61 +74,37 @@ func (t *NetTree) Update(net string, x *Index, pieces []*Copper, changed map[des
 		j, b := at[l.b]
 		if a && b && !isFresh[i] && !isFresh[j] {
 			edges = append(edges, l)
-			f.join(i, j)
+			f.Join(i, j)
 		}
 	}
-	for f.parts > 1+len(fresh) {
-		l := shortestOut(pieces, places, f.up, isFresh)
+	for f.Sets > 1+len(fresh) {
+		l := shortestOut(pieces, places, f, isFresh)
 		edges = append(edges, l)
-		f.join(at[l.a], at[l.b])
+		f.Join(at[l.a], at[l.b])
 	}
 	for _, i := range fresh {
 		edges = appendStar(edges, pieces, places, i)
 	}
 	slices.SortFunc(edges, func(a, b treeLink) int { return cmp.Compare(a.d, b.d) })
-	f = newForest(n)
+	f = geom.NewForest(n)
 	for pair := range t.touches {
-		f.join(at[pair[0]], at[pair[1]])
+		f.Join(at[pair[0]], at[pair[1]])
 	}
 	t.links = nil
 	for _, l := range edges {
-		if f.parts == 1 {
+		if f.Sets == 1 {
 			break
 		}
-		if f.join(at[l.a], at[l.b]) {
+		if f.Join(at[l.a], at[l.b]) {
 			t.links = append(t.links, l)
 		}
 	}
-	for f.parts > 1 { // lines of equal length may have ruled each other out
-		l := shortestOut(pieces, places, f.up, make([]bool, n))
+	for f.Sets > 1 { // lines of equal length may have ruled each other out
+		l := shortestOut(pieces, places, f, make([]bool, n))
 		t.links = append(t.links, l)
-		f.join(at[l.a], at[l.b])
+		f.Join(at[l.a], at[l.b])
 	}
 	return t.list(net, pieces, at)
-}
-
-// forest counts the parts that joining leaves.
-type forest struct {
-	up    []int
-	parts int
-}
-
-func newForest(n int) *forest {
-	f := &forest{make([]int, n), n}
-	for i := range f.up {
-		f.up[i] = i
-	}
-	return f
-}
-
-func (f *forest) join(a, b int) bool {
-	ra, rb := root(f.up, a), root(f.up, b)
-	if ra == rb {
-		return false
-	}
-	f.up[max(ra, rb)] = min(ra, rb)
-	f.parts--
-	return true
 }
 
 // anchorsOf lists the places of all pieces at which links can end.
@@ -195,11 +171,11 @@ func sixth(dx, dy float64) int {
 
 // shortestOut is the shortest line from the smallest part of the net to the rest; what skip
 // names is not there yet.
-func shortestOut(pieces []*Copper, places []anchor, up []int, skip []bool) treeLink {
+func shortestOut(pieces []*Copper, places []anchor, f *geom.Forest, skip []bool) treeLink {
 	size := map[int]int{}
 	for i := range pieces {
 		if !skip[i] {
-			size[root(up, i)]++
+			size[f.Root(i)]++
 		}
 	}
 	small := -1
@@ -210,12 +186,12 @@ func shortestOut(pieces []*Copper, places []anchor, up []int, skip []bool) treeL
 	}
 	best := treeLink{d: math.Inf(1)}
 	for _, a := range places {
-		if skip[a.piece] || root(up, a.piece) != small {
+		if skip[a.piece] || f.Root(a.piece) != small {
 			continue
 		}
 		for _, b := range places {
 			dx, dy := float64(a.at.X-b.at.X), float64(a.at.Y-b.at.Y)
-			if math.Abs(dx) >= best.d || math.Abs(dy) >= best.d || skip[b.piece] || root(up, b.piece) == small {
+			if math.Abs(dx) >= best.d || math.Abs(dy) >= best.d || skip[b.piece] || f.Root(b.piece) == small {
 				continue
 			}
 			if d := math.Hypot(dx, dy); d < best.d {

@@ -117,7 +117,7 @@ func wrap(list []run, size, room int64) [][]run {
 	return rows
 }
 
-func shape(s *design.Shape) []Mark {
+func shape(s *design.Graphic) []Mark {
 	ink := "line-" + s.Tint
 	if s.Tint == "none" {
 		ink = "ink"

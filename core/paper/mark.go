@@ -111,7 +111,7 @@ func Marks(d *design.Doc, o design.Object, path string) []Mark {
 		return []Mark{{Pts: flat(o.At, o.At.Add(o.Size)), Asset: o.Asset}}
 	case *design.Timing:
 		return timingMarks(o)
-	case *design.Shape:
+	case *design.Graphic:
 		return shape(o)
 	}
 	return nil

@@ -59,7 +59,7 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 		f.Bookmark(label, place.Depth, 0)
 		for _, it := range page.Items {
 			for _, m := range it.Marks {
-				w.mark(m)
+				w.draw(m)
 			}
 			if b := d.Blocks[it.ID]; b != nil {
 				if to, ok := links[key(circuit.Below(place.Path, b.ID), b.Of)]; ok {
@@ -92,7 +92,7 @@ func rgb(hex string) (r, g, b int) {
 	return int(v >> 16), int(v >> 8 & 255), int(v & 255)
 }
 
-func (w *pdfWriter) mark(m Mark) {
+func (w *pdfWriter) draw(m Mark) {
 	f := w.f
 	switch {
 	case m.Text != "":

@@ -108,7 +108,7 @@ func (p *parser) space() {
 	}
 }
 
-func (p *parser) take(c byte) bool {
+func (p *parser) accept(c byte) bool {
 	p.space()
 	if p.at < len(p.text) && p.text[p.at] == c {
 		p.at++
@@ -122,9 +122,9 @@ func (p *parser) sum() (value, error) {
 	for err == nil {
 		var sign float64
 		switch {
-		case p.take('+'):
+		case p.accept('+'):
 			sign = 1
-		case p.take('-'):
+		case p.accept('-'):
 			sign = -1
 		default:
 			return a, nil
@@ -145,7 +145,7 @@ func (p *parser) product() (value, error) {
 	a, err := p.factor()
 	for err == nil {
 		switch {
-		case p.take('*'):
+		case p.accept('*'):
 			var b value
 			if b, err = p.factor(); err != nil {
 				return a, err
@@ -154,7 +154,7 @@ func (p *parser) product() (value, error) {
 				return a, fmt.Errorf("%q multiplies a length by a length, which is an area", p.text)
 			}
 			a = value{a.num * b.num, a.length || b.length}
-		case p.take('/'):
+		case p.accept('/'):
 			var b value
 			if b, err = p.factor(); err != nil {
 				return a, err
@@ -179,15 +179,15 @@ func (p *parser) factor() (value, error) {
 	}
 	defer func() { p.depth-- }()
 	switch {
-	case p.take('-'):
+	case p.accept('-'):
 		v, err := p.factor()
 		v.num = -v.num
 		return v, err
-	case p.take('+'):
+	case p.accept('+'):
 		return p.factor()
-	case p.take('('):
+	case p.accept('('):
 		v, err := p.sum()
-		if err == nil && !p.take(')') {
+		if err == nil && !p.accept(')') {
 			err = fmt.Errorf("%q lacks a closing bracket", p.text)
 		}
 		return v, err

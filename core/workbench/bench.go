@@ -179,7 +179,7 @@ func (b *Bench) applied(cs edit.ChangeSet) {
 		for _, o := range []design.Object{c.Before, c.After} {
 			if o != nil {
 				b.fingerprint ^= fingerprintOf(o)
-				b.mark(o)
+				b.touch(o)
 			}
 		}
 		switch c.Kind {
@@ -194,9 +194,9 @@ func (b *Bench) applied(cs edit.ChangeSet) {
 	}
 }
 
-func (b *Bench) mark(o design.Object) {
+func (b *Bench) touch(o design.Object) {
 	if on, ok := o.(design.OnSheet); ok {
-		b.markSheet(on)
+		b.touchSheet(on)
 	}
 	switch o := o.(type) {
 	case *design.Sheet:
@@ -222,9 +222,9 @@ func (b *Bench) mark(o design.Object) {
 	}
 }
 
-// markSheet notes what follows from a change on a sheet; what is only drawn beside the
+// touchSheet notes what follows from a change on a sheet; what is only drawn beside the
 // circuit changes nothing else.
-func (b *Bench) markSheet(o design.OnSheet) {
+func (b *Bench) touchSheet(o design.OnSheet) {
 	switch o := o.(type) {
 	case *design.Part:
 		for _, place := range b.nets.Tree.Of(o.Sheet) {
@@ -313,7 +313,7 @@ func (b *Bench) Settle() Delta {
 	if b.dirty.rules || len(b.dirty.objects) > 0 {
 		added, dropped := b.board.Changes()
 		for _, k := range added {
-			b.tell(b.board.Found[k], &d)
+			b.report(b.board.Found[k], &d)
 		}
 		d.Mended = append(d.Mended, dropped...)
 	}
@@ -327,7 +327,7 @@ func (b *Bench) Settle() Delta {
 			if f := source[key]; f != nil {
 				c := *f
 				source[key] = &c
-				b.tell(&c, &d)
+				b.report(&c, &d)
 			}
 		}
 	}
@@ -354,8 +354,8 @@ func (b *Bench) count() {
 // Parts of the circuit, as of the last Settle.
 func (b *Bench) Parts() int { return b.parts }
 
-// tell puts a finding into the delta, excused or not.
-func (b *Bench) tell(f *check.Finding, d *Delta) {
+// report puts a finding into the delta, excused or not.
+func (b *Bench) report(f *check.Finding, d *Delta) {
 	f.Hold(b.Doc.ExcuseOf(f.Key))
 	d.Findings = append(d.Findings, f)
 }
@@ -402,7 +402,7 @@ func (b *Bench) renew(source map[string]*check.Finding, f *check.Finding, d *Del
 	}
 	if old := source[f.Key]; old == nil || !reflect.DeepEqual(old, f) {
 		source[f.Key] = f
-		b.tell(f, d)
+		b.report(f, d)
 	}
 }
 
@@ -450,7 +450,7 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 	switch {
 	case f != nil:
 		b.open[key] = f
-		b.tell(f, d)
+		b.report(f, d)
 	case b.open[key] != nil:
 		delete(b.open, key)
 		d.Mended = append(d.Mended, key)

@@ -36,7 +36,7 @@ func text(v any) string {
 	return string(b)
 }
 
-func (m *mirror) take(d workbench.Delta) {
+func (m *mirror) apply(d workbench.Delta) {
 	for _, n := range d.LostNets {
 		delete(m.nets, n)
 	}
@@ -89,7 +89,7 @@ func TestDeltasAddUp(t *testing.T) {
 		require.NoError(t, err)
 		b := workbench.Open(d, 0)
 		follower := newMirror()
-		follower.take(b.All())
+		follower.apply(b.All())
 		var done []edit.ChangeSet
 		for range rapid.IntRange(1, 6).Draw(t, "edits") {
 			pick := func(ids []design.ID, n string) design.ID {
@@ -122,17 +122,17 @@ func TestDeltasAddUp(t *testing.T) {
 				if n := len(done); n > 0 {
 					b.Apply(done[n-1].Inverted())
 					done = done[:n-1]
-					follower.take(b.Settle())
+					follower.apply(b.Settle())
 				}
 				continue
 			}
 			if cs, err := b.Edit(c); err == nil {
 				done = append(done, cs)
 			}
-			follower.take(b.Settle())
+			follower.apply(b.Settle())
 		}
 		fresh := newMirror()
-		fresh.take(workbench.Open(d.Snapshot(), b.Rev).All())
+		fresh.apply(workbench.Open(d.Snapshot(), b.Rev).All())
 		assert.Equal(t, fresh.nets, follower.nets)
 		assert.Equal(t, fresh.links, follower.links)
 		assert.Equal(t, fresh.findings, follower.findings)

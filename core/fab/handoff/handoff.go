@@ -16,6 +16,7 @@ import (
 	"goldentrace/core/fab/gerber"
 	"goldentrace/core/fab/tables"
 	"goldentrace/core/fab/testnet"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 )
 
@@ -138,24 +139,15 @@ func jobFile(d *design.Doc, stem, stamp string, files []File) File {
 	for _, l := range d.Board.Stack {
 		thickness += l.Thickness
 	}
-	box := bounds(d)
+	box := geom.BoxOf(d.Board.Outline...)
 	data, _ := json.MarshalIndent(map[string]any{
 		"Header": map[string]any{"GenerationSoftware": map[string]string{"Vendor": "Golden Trace", "Application": "goldentrace", "Version": "1"}, "CreationDate": stamp},
 		"GeneralSpecs": map[string]any{"ProjectId": map[string]string{"Name": stem, "GUID": "474f4c44-454e-5452-4143-450000000001", "Revision": d.Settings.Revision},
-			"Size": map[string]float64{"X": float64(box[0]) / 1e6, "Y": float64(box[1]) / 1e6}, "LayerNumber": len(d.Board.CopperNames()), "BoardThickness": float64(thickness) / 1e6},
+			"Size": map[string]float64{"X": float64(box.Max.X-box.Min.X) / 1e6, "Y": float64(box.Max.Y-box.Min.Y) / 1e6}, "LayerNumber": len(d.Board.CopperNames()), "BoardThickness": float64(thickness) / 1e6},
 		"FilesAttributes": list,
 	}, "", "  ") // plain data always marshals
 	data = append(data, '\n')
 	return file(stem+"-job.gbrjob", data)
-}
-
-func bounds(d *design.Doc) [2]int64 {
-	o := d.Board.Outline
-	lo, hi := o[0], o[0]
-	for _, p := range o {
-		lo.X, lo.Y, hi.X, hi.Y = min(lo.X, p.X), min(lo.Y, p.Y), max(hi.X, p.X), max(hi.Y, p.Y)
-	}
-	return [2]int64{hi.X - lo.X, hi.Y - lo.Y}
 }
 
 // Zip packs the files.

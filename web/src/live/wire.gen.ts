@@ -180,7 +180,7 @@ export interface Timing {
   text: string
 }
 
-export interface Shape {
+export interface Graphic {
   id: number
   sheet: number
   form: string
@@ -1177,7 +1177,7 @@ export interface Kinds {
   note: Note
   picture: Picture
   timing: Timing
-  shape: Shape
+  shape: Graphic
   netSpec: NetSpec
   excuse: Excuse
   board: Board
