@@ -216,7 +216,7 @@ func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
 	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
 	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) && !b.full() {
 		b.list(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
-			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", named(x), named(y), units.Text(max(m, 0))), Measured: m, Required: r.HoleClearance,
+			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", named(x), named(y), units.Text(max(m, 0))), Measured: max(m, 0), Required: r.HoleClearance,
 			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
 	}
 }

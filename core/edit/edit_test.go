@@ -3,6 +3,7 @@ package edit_test
 import (
 	"bytes"
 	"encoding/json"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -156,7 +157,7 @@ func TestTracksNeverBreakARule(t *testing.T) {
 				below := field.Draw(end, geom.Pt(end.Y, end.X), style, 1, c.Net, 400_000)
 				runs = append(runs, edit.Run{Layer: 1, Path: below.Path})
 			}
-			if _, err := b.Edit(&edit.DrawTrack{Net: c.Net, Runs: runs}); err != nil {
+			if _, err := b.Edit(&edit.DrawTrack{Net: c.Net, Runs: runs}); err != nil && !strings.Contains(err.Error(), "no via fits") { // no via was promised
 				assert.NotContains(t, err.Error(), "this would touch track", "the probe promised a free way")
 			}
 			for _, f := range b.Findings() {

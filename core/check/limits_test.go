@@ -1,0 +1,310 @@
+package check_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/check"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+)
+
+// bare is a board of four copper layers, 40 × 40 mm, with nothing on it.
+func bare() *design.Doc {
+	d := design.New("limits")
+	b := *d.Board
+	b.Outline = []geom.Point{{X: 0, Y: 0}, {X: 40_000_000, Y: 0}, {X: 40_000_000, Y: 40_000_000}, {X: 0, Y: 40_000_000}}
+	b.Stack = nil
+	for i := range 4 {
+		b.Stack = append(b.Stack, design.StackLayer{Name: fmt.Sprint("L", i+1), Copper: true, Thickness: 35_000, Material: "Copper"})
+	}
+	b.Rules = design.Rules{
+		Clearance: 200_000, EdgeClearance: 300_000, HoleClearance: 250_000, TrackWidth: 300_000, LeastWidth: 150_000, LeastHole: 300_000, LeastRing: 125_000,
+		ViaDiameter: 800_000, ViaHole: 400_000, SilkWidth: 150_000,
+	}
+	d.Put(&b)
+	return d
+}
+
+// found lists the findings of a board in words: kind, measured, required, layer.
+func found(d *design.Doc) []string {
+	out := []string{}
+	for _, f := range check.NewBoard(d, layout.NewIndex(d)).Found {
+		layer := ""
+		if f.Layer != nil {
+			layer = fmt.Sprint(" L", *f.Layer+1)
+		}
+		out = append(out, fmt.Sprintf("%s %d of %d%s", f.Kind, f.Measured, f.Required, layer))
+	}
+	slices.Sort(out)
+	return out
+}
+
+func um3(v int64) int64 { return v * 1000 }
+
+// Each rule at its limit, one step below and one above. The one rounding rule lets three
+// nanometres pass.
+func TestEveryRuleAtItsLimit(t *testing.T) {
+	at := func(x, y int64) geom.Point { return geom.Pt(um3(x), um3(y)) }
+	for name, c := range map[string]struct {
+		put  func(d *design.Doc, more int64)
+		kind string
+		want func(short int64) string // what is found when it is short by so much
+	}{
+		"two tracks": {func(d *design.Doc, more int64) {
+			d.Put(&design.Track{ID: 50, Layer: 2, A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000, Net: "A"})
+			d.Put(&design.Track{ID: 51, Layer: 2, A: geom.Pt(um3(10_000), um3(10_500)+more), B: geom.Pt(um3(20_000), um3(10_500)+more), Width: 300_000, Net: "B"})
+		}, "clearance", func(s int64) string { return fmt.Sprintf("clearance %d of 200000 L3", 200_000-s) }},
+		"a via and a track on an inner layer": {func(d *design.Doc, more int64) {
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: 1, To: 2, Net: "A"})
+			d.Put(&design.Track{ID: 51, Layer: 1, A: geom.Pt(um3(5_000), um3(10_750)+more), B: geom.Pt(um3(20_000), um3(10_750)+more), Width: 300_000, Net: "B"})
+		}, "clearance", func(s int64) string { return fmt.Sprintf("clearance %d of 200000 L2", 200_000-s) }},
+		"a track and the edge": {func(d *design.Doc, more int64) {
+			d.Put(&design.Track{ID: 50, Layer: 0, A: geom.Pt(um3(450)+more, um3(10_000)), B: geom.Pt(um3(450)+more, um3(20_000)), Width: 300_000, Net: "A"})
+		}, "edge", func(s int64) string { return fmt.Sprintf("edge %d of 300000 L1", 300_000-s) }},
+		"two holes of one net": {func(d *design.Doc, more int64) {
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: 0, To: 3, Net: "A"})
+			d.Put(&design.Via{ID: 51, At: geom.Pt(um3(10_650)+more, um3(10_000)), Diameter: 800_000, Hole: 400_000, From: 0, To: 3, Net: "A"})
+		}, "holes", func(s int64) string { return fmt.Sprintf("holes %d of 250000", 250_000-s) }},
+		"a screw hole and a track": {func(d *design.Doc, more int64) {
+			d.Put(&design.Hole{ID: 50, At: at(10_000, 10_000), Diameter: 3_000_000})
+			d.Put(&design.Track{ID: 51, Layer: 3, A: geom.Pt(um3(5_000), um3(11_950)+more), B: geom.Pt(um3(20_000), um3(11_950)+more), Width: 300_000, Net: "B"})
+		}, "holeEdge", func(s int64) string { return fmt.Sprintf("holeEdge %d of 300000 L4", 300_000-s) }},
+		"a thin track": {func(d *design.Doc, more int64) {
+			d.Put(&design.Track{ID: 50, Layer: 0, A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 150_000 + more, Net: "A"})
+		}, "width", func(s int64) string { return fmt.Sprintf("width %d of 150000 L1", 150_000-s) }},
+		"a small hole": {func(d *design.Doc, more int64) {
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 300_000 + more, From: 0, To: 3, Net: "A"})
+		}, "hole", func(s int64) string { return fmt.Sprintf("hole %d of 300000", 300_000-s) }},
+		"a thin ring": {func(d *design.Doc, more int64) {
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 650_000 + 2*more, Hole: 400_000, From: 0, To: 3, Net: "A"})
+		}, "ring", func(s int64) string { return fmt.Sprintf("ring %d of 125000", 125_000-s) }},
+	} {
+		for _, more := range []int64{2000, 0, -2} {
+			d := bare()
+			c.put(d, more)
+			assert.Empty(t, found(d), "%s, %d more", name, more)
+		}
+		for _, short := range []int64{4, 20_000} {
+			d := bare()
+			c.put(d, -short)
+			assert.Equal(t, []string{c.want(short)}, found(d), "%s, %d short", name, short)
+		}
+	}
+}
+
+// What lies on other layers, in the same net, or in holes of other spans is no fault.
+func TestWhatIsNoFault(t *testing.T) {
+	at := func(x, y int64) geom.Point { return geom.Pt(um3(x), um3(y)) }
+	d := bare()
+	for i := range 4 { // one above the other
+		d.Put(&design.Track{ID: design.ID(50 + i), Layer: i, A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000, Net: string(rune('A' + i))})
+	}
+	d.Put(&design.Track{ID: 60, Layer: 0, A: at(15_000, 5_000), B: at(15_000, 20_000), Width: 300_000, Net: "A"}) // crosses its own net
+	d.Put(&design.Via{ID: 61, At: at(30_000, 30_000), Diameter: 800_000, Hole: 400_000, From: 0, To: 1, Net: "A"})
+	d.Put(&design.Via{ID: 62, At: at(30_100, 30_000), Diameter: 800_000, Hole: 400_000, From: 2, To: 3, Net: "B"})
+	assert.Empty(t, found(d))
+	d.Put(&design.Via{ID: 63, At: at(30_000, 30_200), Diameter: 800_000, Hole: 400_000, From: 1, To: 2, Net: "C"})
+	assert.Equal(t, []string{"clearance 0 of 200000 L2", "clearance 0 of 200000 L3", "holes 0 of 250000", "holes 0 of 250000"}, found(d), "it meets both")
+}
+
+func footprint(together ...string) *design.Footprint {
+	f := &design.Footprint{
+		ID: 20, Name: "F", Courtyard: []geom.Point{{X: -3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: 3_000_000}, {X: -3_000_000, Y: 3_000_000}},
+		Pads: []design.Pad{
+			{Number: "1", Form: "rect", At: geom.Pt(-600_000, 0), Size: geom.Pt(1_000_000, 1_000_000)},
+			{Number: "2", Form: "rect", At: geom.Pt(550_000, 0), Size: geom.Pt(1_000_000, 1_000_000)},
+		},
+	}
+	if len(together) > 0 {
+		f.Together = [][]string{together}
+	}
+	return f
+}
+
+// Pads of one part are held against each other, unless the footprint says that they belong
+// together or they bear one number.
+func TestPadsOfOnePart(t *testing.T) {
+	part := func(f *design.Footprint, nets map[string]string) *design.Doc {
+		d := bare()
+		d.Put(f)
+		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20_000_000, 20_000_000), Nets: nets})
+		return d
+	}
+	assert.Equal(t, []string{"clearance 150000 of 200000 L1"}, found(part(footprint(), map[string]string{"1": "A", "2": "B"})))
+	assert.Equal(t, []string{"clearance 150000 of 200000 L1"}, found(part(footprint(), map[string]string{})), "pads without a net too")
+	assert.Empty(t, found(part(footprint(), map[string]string{"1": "A", "2": "A"})))
+	assert.Empty(t, found(part(footprint("1", "2"), map[string]string{"1": "A", "2": "B"})), "they belong together")
+	same := footprint()
+	same.Pads[1].Number = "1"
+	assert.Empty(t, found(part(same, map[string]string{"1": "A"})), "one number")
+	drilled := footprint()
+	for i := range drilled.Pads {
+		drilled.Pads[i].Number = "1"
+		drilled.Pads[i].Hole = 700_000
+		drilled.Pads[i].At.X /= 2
+	}
+	assert.Equal(t, []string{"holes 0 of 250000"}, found(part(drilled, map[string]string{"1": "A"})), "their holes are held apart all the same")
+}
+
+// The ring of a pad is exact for every form and at every angle; a hole that breaks out is told as
+// none.
+func TestRingsOfPads(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		form := rapid.SampledFrom([]string{"round", "oval", "rect", "rounded"}).Draw(t, "form")
+		hole := int64(600_000)
+		ring := rapid.SampledFrom([]int64{125_000, 125_000 - 8, 90_000, 200_000}).Draw(t, "ring")
+		size := geom.Pt(hole+2*ring, hole+2*ring)
+		if form != "round" {
+			size.X += 400_000
+		}
+		f := footprint()
+		f.Pads = []design.Pad{{Number: "1", Form: form, Size: size, Hole: hole}}
+		if form == "rounded" {
+			f.Pads[0].Corner = 100_000
+		}
+		d := bare()
+		d.Put(f)
+		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20_000_001, 20_000_003), Angle: rapid.Int32Range(0, 359_999).Draw(t, "angle"), Bottom: rapid.Bool().Draw(t, "bottom"), Nets: map[string]string{"1": "A"}})
+		list := found(d)
+		if ring >= 125_000 {
+			assert.Empty(t, list)
+			return
+		}
+		require.Len(t, list, 1)
+		var measured, required int64
+		_, err := fmt.Sscanf(list[0], "ring %d of %d", &measured, &required)
+		require.NoError(t, err)
+		assert.InDelta(t, ring, measured, 2)
+	})
+}
+
+// Parts beside the outline are yet to be placed, and nothing else is said of them.
+func TestPartsOutside(t *testing.T) {
+	for name, c := range map[string]struct {
+		at   geom.Point
+		want []string
+	}{
+		"inside":              {geom.Pt(20_000_000, 20_000_000), nil},
+		"over the edge":       {geom.Pt(0, 20_000_000), []string{"edge 0 of 300000 L1", "edge 50000 of 300000 L1"}},
+		"beside":              {geom.Pt(-10_000_000, 20_000_000), []string{"outside 0 of 0"}},
+		"its corner just in":  {geom.Pt(-2_900_000, 20_000_000), []string{"edge 0 of 300000 L1", "edge 0 of 300000 L1"}},
+		"its corner just out": {geom.Pt(-3_100_000, 20_000_000), []string{"outside 0 of 0"}},
+	} {
+		d := bare()
+		d.Put(footprint("1", "2"))
+		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: c.at, Nets: map[string]string{"1": "A", "2": "B"}})
+		if c.want == nil {
+			c.want = []string{}
+		}
+		assert.Equal(t, c.want, found(d), name)
+	}
+	d := bare()
+	b := *d.Board
+	b.Outline = nil
+	d.Put(&b)
+	d.Put(footprint("1", "2"))
+	d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", Nets: map[string]string{}})
+	assert.Equal(t, []string{"noOutline 0 of 0"}, found(d))
+}
+
+// With rules of all sizes the check finds exactly the pairs that comparing each with each finds.
+func TestCheckAgainstBruteForce(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d := bare()
+		b := *d.Board
+		b.Rules.Clearance = rapid.SampledFrom([]int64{0, 100_000, 700_000, 3_000_000}).Draw(t, "clearance")
+		b.Rules.HoleClearance = rapid.SampledFrom([]int64{0, 300_000, 2_000_000}).Draw(t, "holes")
+		b.Rules.EdgeClearance = rapid.SampledFrom([]int64{0, 300_000, 2_500_000}).Draw(t, "edge")
+		d.Put(&b)
+		at := func(n string) geom.Point {
+			return geom.Pt(rapid.Int64Range(10, 60).Draw(t, n+"x")*250_000, rapid.Int64Range(10, 60).Draw(t, n+"y")*250_000)
+		}
+		net := func() string { return rapid.SampledFrom([]string{"A", "B", ""}).Draw(t, "net") }
+		for i := range rapid.IntRange(1, 12).Draw(t, "things") {
+			id := design.ID(50 + i)
+			switch rapid.IntRange(0, 2).Draw(t, "what") {
+			case 0:
+				p := at("a")
+				d.Put(&design.Track{ID: id, Layer: rapid.IntRange(0, 3).Draw(t, "layer"), A: p, B: p.Add(geom.Pt(250_000, rapid.Int64Range(0, 8).Draw(t, "up")*250_000)), Width: 300_000, Net: net()})
+			case 1:
+				from := rapid.IntRange(0, 2).Draw(t, "from")
+				d.Put(&design.Via{ID: id, At: at("v"), Diameter: 800_000, Hole: 400_000, From: from, To: rapid.IntRange(from+1, 3).Draw(t, "to"), Net: net()})
+			case 2:
+				d.Put(&design.Hole{ID: id, At: at("h"), Diameter: 1_000_000})
+			}
+		}
+		x := layout.NewIndex(d)
+		var all []*layout.Copper
+		for c := range x.All() {
+			all = append(all, c)
+		}
+		want := map[string]bool{}
+		for i, p := range all {
+			for _, q := range all[i+1:] {
+				a, c := min(p.ID, q.ID), max(p.ID, q.ID)
+				layers := p.Layers&q.Layers != 0
+				if p.Hole > 0 && q.Hole > 0 && layers {
+					if g := p.At.Dist(q.At) - float64(p.Hole/2) - float64(q.Hole/2); g < float64(b.Rules.HoleClearance)-3 {
+						want[fmt.Sprintf("holes %d %d", a, c)] = true
+					}
+				}
+				need := b.Rules.Clearance
+				if p.Bare || q.Bare {
+					need = b.Rules.EdgeClearance
+				}
+				gap, _, _ := geom.Gap(p.Shape, q.Shape)
+				if layers && !(p.Bare && q.Bare) && !(p.Net == q.Net && p.Net != "") && gap < float64(need)-3 {
+					kind := "clearance"
+					if p.Bare || q.Bare {
+						kind = "holeEdge"
+					}
+					want[fmt.Sprintf("%s %d %d", kind, a, c)] = true
+				}
+			}
+		}
+		got := map[string]bool{}
+		for k, f := range check.NewBoard(d, x).Found {
+			if f.Kind == "clearance" || f.Kind == "holeEdge" || f.Kind == "holes" {
+				got[k] = true
+			}
+		}
+		assert.Equal(t, want, got)
+	})
+}
+
+// A slip of the hand breaks the rules everywhere: the first three thousand places are listed, the
+// others counted; when the slip is mended nothing is left.
+func TestFurtherFindingsAreCounted(t *testing.T) {
+	d := bare()
+	for i := range 120 { // 7140 pairs of holes at one place
+		d.Put(&design.Hole{ID: design.ID(50 + i), At: geom.Pt(20_000_000, 20_000_000), Diameter: 1_000_000})
+	}
+	x := layout.NewIndex(d)
+	b := check.NewBoard(d, x)
+	assert.Len(t, b.Found, check.MostListed+1)
+	require.NotNil(t, b.Found["further"])
+	assert.Equal(t, "4140 further places break the board's rules; the first 3000 are listed.", b.Found["further"].Text)
+	gone := map[design.ID]bool{}
+	for i := range 70 {
+		id := design.ID(50 + i)
+		d.Remove(design.KindHole, id)
+		x.Remove(id)
+		gone[id] = true
+	}
+	b.Update(gone)
+	assert.Len(t, b.Found, 50*49/2, "those that were only counted are listed now")
+	assert.Nil(t, b.Found["further"])
+	_, dropped := b.Changes()
+	assert.True(t, slices.Contains(dropped, "further"), "and that is told")
+	for k := range b.Found {
+		assert.True(t, strings.HasPrefix(k, "holes "))
+	}
+}

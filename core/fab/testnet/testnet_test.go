@@ -1,0 +1,87 @@
+package testnet_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/fab/testnet"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/synthetic"
+)
+
+// The records of the four-layer board, column by column after IPC-D-356A: 1–3 kind, 4–17 net,
+// 21–26 part, 27 dash, 28–31 pin, 33 D, 34–37 hole, 38 P, 39–41 access, 42–49 X, 50–57 Y,
+// 58–62 width, 63–67 height, 68–71 turn, 73–74 mask. In thousandths of a millimetre.
+func TestRecordsByHand(t *testing.T) {
+	d := synthetic.FourLayers()
+	lines := strings.Split(string(testnet.Write(d, layout.NewIndex(d))), "\r\n")
+	var got []string
+	for _, l := range lines {
+		if l != "" && l != "999" {
+			assert.Len(t, l, 80)
+		}
+		if strings.HasPrefix(l, "3") {
+			got = append(got, strings.TrimRight(l, " "))
+		}
+	}
+	assert.Equal(t, []string{
+		//  4             21    27  33     39 42      50      58   63   68   73
+		"327A                R1    -1          A01X+008000Y+010000X1000Y2000R000 S0",
+		"327B                R1    -2          A01X+012000Y+010000X1000Y2000R000 S0",
+		"317A                U1    -1    D0800PA00X+010000Y+020000X1600Y1600R000 S0",
+		"327C                U1    -2          A04X+010000Y+015000X1000Y2000R000 S0",
+		"327N/C              U1    -3          A04X+007000Y+015000X1000Y2000R000 S0",
+		"317A                VIA         D0400PA00X+020000Y+020000X0800Y0800R000 S3",
+		"307A                VIA         D0400PA01X+025000Y+020000X0800Y0800R000 S3",
+		"307C                VIA         D0400PA04X+035000Y+020000X0800Y0800R000 S3",
+	}, got, "a buried via cannot be probed")
+	assert.Equal(t, "P  UNITS CUST 1", strings.TrimSpace(lines[2]))
+	assert.Equal(t, "999", lines[len(lines)-2])
+}
+
+// Long and foreign names get an alias that the head tells; places round half away from zero; what
+// is wider than the columns is cut.
+func TestAliasesAndRounding(t *testing.T) {
+	d := design.New("Weir ☂")
+	d.Put(&design.Footprint{ID: 20, Name: "P", Pads: []design.Pad{{Number: "ABCDEF", Form: "rect", Size: geom.Pt(20_000_000, 1_000_499)}}})
+	for i, net := range []string{"EXACTLY14CHARS", "FIFTEEN_LETTERS", "水", "N/C", "B"} {
+		d.Put(&design.Placed{ID: design.ID(30 + i), Part: design.ID(1000 + i), Designator: "LONGNAME9", Footprint: "P", At: geom.Pt(-1_500, 1_499), Nets: map[string]string{"ABCDEF": net}})
+	}
+	out := string(testnet.Write(d, layout.NewIndex(d)))
+	aliases := map[string]string{}
+	var nets []string
+	for _, l := range strings.Split(out, "\r\n") {
+		if strings.HasPrefix(l, "P  NNAME") {
+			f := strings.Fields(l[3:])
+			aliases[f[0]] = f[1]
+		}
+		if strings.HasPrefix(l, "327") {
+			nets = append(nets, strings.TrimSpace(l[3:17]))
+			assert.Equal(t, "LONGNA-ABCD", l[20:31])
+			assert.Equal(t, "X-000002Y+000001X9999Y1000", l[41:67])
+		}
+	}
+	require.Len(t, nets, 5)
+	assert.Equal(t, "EXACTLY14CHARS", nets[0])
+	assert.Equal(t, map[string]string{"NNAME1": "FIFTEEN_LETTERS", "NNAME2": "N/C", "NNAME3": "_"}, aliases)
+	assert.Equal(t, []string{"NNAME1", "NNAME3", "NNAME2", "B"}, nets[1:])
+	assert.Contains(t, out, "P  JOB   Weir _")
+}
+
+// On a board of one layer everything is reached from the top.
+func TestOneLayer(t *testing.T) {
+	d := design.New("one")
+	b := *d.Board
+	b.Stack = b.Stack[:1]
+	d.Put(&b)
+	d.Put(&design.Footprint{ID: 20, Name: "P", Pads: []design.Pad{{Number: "1", Form: "round", Size: geom.Pt(1_000_000, 1_000_000)}, {Number: "2", Form: "round", Size: geom.Pt(2_000_000, 2_000_000), Hole: 12_000_000}}})
+	d.Put(&design.Placed{ID: 30, Part: 1000, Designator: "X1", Footprint: "P", Nets: map[string]string{}})
+	out := string(testnet.Write(d, layout.NewIndex(d)))
+	assert.Contains(t, out, "327N/C              X1    -1          A01X+000000")
+	assert.Contains(t, out, "317N/C              X1    -2    D9999PA00X+000000", "a hole wider than the columns")
+}
