@@ -4,7 +4,7 @@ DATA ?= demo-data
 ADDR ?= 127.0.0.1:8411
 WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: demo test build wire lint format bench pictures tools tools-build unit browser
+.PHONY: demo test build wire lint format bench faults pictures tools tools-build unit browser
 
 demo: tools-build build ## the program with its demo projects
 	bin/goldentrace demo --data $(DATA) --addr $(ADDR)
@@ -60,6 +60,15 @@ format:
 bench: build ## work, size and growth, against stated references
 	go test -run '^$$' -bench . -benchtime 1x ./bench/...
 	go test -run '^$$' -bench Live -benchtime 1x ./e2e
+
+# Small faults in one package at a time: how many do its own tests notice? Takes an hour or two; PACKAGES narrows it.
+PACKAGES ?= $(shell go list ./core/... ./store/... ./server/... | sed 's,goldentrace/,./,')
+faults:
+	@for p in $(PACKAGES); do \
+		ls $$p/*_test.go >/dev/null 2>&1 || { echo "$$p has no tests of its own"; continue; }; \
+		echo "== $$p"; \
+		go run github.com/go-gremlins/gremlins/cmd/gremlins@v0.6.0 unleash --workers 1 --timeout-coefficient 25 $$p | grep -E 'LIVED|NOT COVERED|Killed|Timed' || exit 1; \
+	done
 
 pictures: server/web/index.html ## the pictures of docs/screenshots
 	GOLDENTRACE_PICTURES=$(CURDIR)/docs/screenshots go test -count 1 -run TestPictures ./e2e

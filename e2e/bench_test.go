@@ -95,8 +95,8 @@ func BenchmarkLiveCircuit(b *testing.B) {
 		"edit": func(i int) map[string]any {
 			return map[string]any{"t": "edit", "cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 0, "y": (1 - 2*(i%2)) * 2_500_000}}}
 		},
-		"previewMove": func(i int) map[string]any {
-			return map[string]any{"t": "previewMove", "ids": []design.ID{part(i).ID}, "sheet": part(i).Sheet, "step": map[string]int{"x": 2_500_000, "y": 0}}
+		"foresee": func(i int) map[string]any {
+			return map[string]any{"t": "foresee", "cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 2_500_000, "y": 0}}}
 		},
 		"openSheet": func(i int) map[string]any {
 			s := part(i * 31).Sheet

@@ -13,6 +13,7 @@ import (
 	"path/filepath"
 	"strings"
 	"time"
+	"unicode/utf8"
 
 	"github.com/gofrs/flock"
 	_ "github.com/mattn/go-sqlite3" // the driver
@@ -148,7 +149,7 @@ func CheckName(name string) (string, error) {
 	switch {
 	case name == "":
 		return "", errors.New("a project needs a name")
-	case len(name) > 100:
+	case utf8.RuneCountInString(name) > 100:
 		return "", errors.New("a project's name has at most 100 characters")
 	case strings.ContainsFunc(name, func(r rune) bool { return r < ' ' || r == 0x7f }):
 		return "", errors.New("a project's name holds no line breaks or control characters")
