@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -188,4 +189,38 @@ func TestLinesAreTidy(t *testing.T) {
 	n := circuit.Find(s.d)
 	assert.Len(t, n.ByName, 1)
 	assert.Equal(t, []geom.Point{steps(4, 0)[0]}, n.Views[s.sheet].Junctions)
+}
+
+// Whatever is done to a wired part, and however often, no wire is left that ends in nothing.
+func TestNoMoveLeavesALooseEnd(t *testing.T) {
+	rapid.Check(t, func(rt *rapid.T) {
+		s := newSheet(t)
+		r := s.resistor(20, 20)
+		s.wire(12, 20, 18, 20)
+		s.wire(28, 20, 22, 20)
+		s.do(&edit.PlaceSupply{Sheet: s.sheet, Name: "+5V", Shape: "bar", At: steps(12, 20)[0]})
+		s.do(&edit.PlaceSupply{Sheet: s.sheet, Name: "GND", Shape: "ground", At: steps(28, 20)[0]})
+		for _, act := range rapid.SliceOfN(rapid.SampledFrom([]string{"mirror", "left", "right", "up", "down", "aside"}), 1, 12).Draw(rt, "acts") {
+			turn := &edit.TurnItems{IDs: []design.ID{r}, Pivot: s.d.Parts[r].At}
+			switch act {
+			case "mirror":
+				turn.Mirror = true
+			case "left":
+				turn.Quarters = 1
+			case "right":
+				turn.Quarters = -1
+			default:
+				by := map[string][2]int64{"up": {0, 1}, "down": {0, -1}, "aside": {1, 0}}[act]
+				s.move(r, by[0], by[1])
+				continue
+			}
+			s.do(turn)
+		}
+		n := circuit.Find(s.d)
+		for _, f := range n.Findings(s.d) {
+			if f.Kind == "looseEnd" {
+				rt.Fatalf("%v: %v", f.Text, s.wires())
+			}
+		}
+	})
 }

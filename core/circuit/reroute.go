@@ -68,7 +68,7 @@ func (m *mover) rerouted(items []design.OnSheet) {
 				r.claims(q, net)
 			}
 		}
-		if !r.leaves(p) {
+		if !r.leaves(p) && r.stands(p, net) {
 			r.claims(p, net)
 		}
 	}
@@ -91,6 +91,27 @@ func (r *reroute) leaves(p geom.Point) bool {
 		return false
 	}
 	return !r.holds(p)
+}
+
+// stands tells whether anything of the net is left at a place; a corner of wires that were taken
+// back is not.
+func (r *reroute) stands(p geom.Point, net int) bool {
+	for _, pin := range r.old.pins[p] {
+		if !r.goes(pin.Part) {
+			return true
+		}
+	}
+	for _, o := range r.old.attached[p] {
+		if connecting(o) && !r.goes(o.ObjectID()) {
+			return true
+		}
+	}
+	left := false
+	r.fixed.through(p, func(w *design.Wire) {
+		n, ok := r.wires[w.ID]
+		left = left || ok && n == net
+	})
+	return left
 }
 
 // takeBack takes the wires of what moves back to where something stays, and lists the nets

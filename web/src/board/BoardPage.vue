@@ -10,6 +10,7 @@ import {
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
+import { nudges, paintPaper, usePanKey } from '../canvas/page'
 import { type Box, boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
@@ -118,22 +119,8 @@ function ready() {
   followRoute()
 }
 
-function paper(ctx: CanvasRenderingContext2D, view: Viewport) {
-  const c = ed.look().colours
-  const dpr = ctx.canvas.width / view.width
-  ctx.fillStyle = c.paper
-  ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
-  if (!taste.gridOn) return
-  let grid = taste.boardGrid
-  while (grid * view.scale < 10) grid *= 2
-  ctx.fillStyle = c.dots
-  const b = view.box
-  for (let x = Math.ceil(b.minX / grid) * grid; x <= b.maxX; x += grid)
-    for (let y = Math.ceil(b.minY / grid) * grid; y <= b.maxY; y += grid) {
-      const p = view.toScreen({ x, y })
-      ctx.fillRect(Math.round(p.x * dpr), Math.round(p.y * dpr), dpr, dpr)
-    }
-}
+const paper = (ctx: CanvasRenderingContext2D, v: Viewport) =>
+  paintPaper(ctx, v, ed.look().colours, { pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })
 const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-5)
 function move(h: Hand) {
   ed.move(h.at, tolerance())
@@ -189,10 +176,7 @@ useCommands(
     },
     { id: 'removeNet', title: 'Remove all tracks of the net', keys: 'Ctrl Del', group: 'Change', run: () => ed.removeNet() },
     { id: 'all', title: 'Select all', keys: 'Ctrl A', group: 'Change', run: () => ed.selectAll() },
-    ...(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'] as const).flatMap(
-      (k, i) =>
-      [1, 10].map((n) => ({ id: k + n, title: `Nudge ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`, keys: (n > 1 ? 'Shift ' : '') + k, group: 'Nudge', run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]), enabled: picked })), // prettier-ignore
-    ),
+    ...nudges('Nudge', (dx, dy) => ed.nudge(dx, dy), picked),
     { id: 'frame', title: 'Frame all', keys: 'F', group: 'See', run: frameAll },
     { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: () => { const b = ed.boxOf(ed.selection); if (b) goTo(b) } }, // prettier-ignore
     {
@@ -254,13 +238,11 @@ useCommands(
     return false
   },
 )
-const release = (e: KeyboardEvent) => e.key === ' ' && canvas.value?.hold(false)
+usePanKey((on) => canvas.value?.hold(on))
 onMounted(() => {
   emit('where', [{ name: 'Board', go: () => undefined }])
   ed.load()
-  window.addEventListener('keyup', release)
 })
-onBeforeUnmount(() => window.removeEventListener('keyup', release))
 
 const hint = computed(() => {
   if (ed.state.blocked) return ed.state.blocked

@@ -2,13 +2,14 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
+import { paintPaper, usePanKey } from '../canvas/page'
 import { boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
-import { complain, say } from '../shell/notices'
+import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
@@ -16,6 +17,7 @@ import { circuitCommands, tools } from './circuitCommands'
 import Composer from './Composer.vue'
 import { CircuitEditor } from './editor'
 import FindPanel from './FindPanel.vue'
+import { useFraming } from './framing'
 import { hint as hintOf } from './hints'
 import NetsTable from './NetsTable.vue'
 import NumberPanel from './NumberPanel.vue'
@@ -23,9 +25,11 @@ import { drawOverlay } from './overlay'
 import PartFinder from './PartFinder.vue'
 import PartsTable from './PartsTable.vue'
 import { nameOf, type TextPlace } from './picking'
+import { usePrinting } from './printing'
 import SheetList from './SheetList.vue'
 import type { Draft, ToolName } from './tools'
 import ToolStrip from './ToolStrip.vue'
+import { WhichSheet } from './whichSheet'
 
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ where: [Crumb[]] }>()
@@ -55,7 +59,7 @@ ed.editText = (t) => {
   editing.value = { ...t, old: t.value, x: p.x, y: p.y }
   void nextTick(() => editInput.value?.select())
 }
-ed.enter = (sheet, path) => void goSheet(sheet, path)
+ed.enter = (sheet, path) => void where.go(sheet, path)
 ed.hand.write = (d) => (draft.value = d)
 ed.hand.askName = (t) => focusName(t)
 ed.show = (p) => canvas.value?.reveal(p)
@@ -99,52 +103,24 @@ function keepText() {
 
 // ---- which sheet
 
-const top = () => props.project.places.value[0] ?? { sheet: 0, path: '' }
-/** The way to the sheet on show: each name leads to the sheet it stands for. */
-function tellWhere() {
-  const p = props.project
-  const crumbs: Crumb[] = []
-  const ids = ed.path ? ed.path.split('/') : []
-  if (ids.length) {
-    const first = p.get('block', Number(ids[0]))
-    const root = first && p.get('sheet', first.sheet)
-    if (root) crumbs.push({ name: root.name, go: () => void goSheet(root.id, '') })
-    ids.forEach((id, i) => {
-      const b = p.get('block', Number(id))
-      if (b) crumbs.push({ name: b.name, go: () => void goSheet(b.of, ids.slice(0, i + 1).join('/')) })
-    })
-  } else {
-    const s = p.get('sheet', ed.sheet)
-    if (s) crumbs.push({ name: s.name, go: () => void goSheet(s.id, '') })
-  }
-  emit('where', crumbs)
-}
-async function show(sheet: number, path: string, frame = true) {
-  const other = sheet !== ed.sheet || path !== ed.path
-  await ed.load(sheet, path)
-  tellWhere()
-  ed.follow()
-  if (other && frame) frameOpening()
-}
-async function goSheet(sheet: number, path: string) {
-  await show(sheet, path)
-  void router.push({ query: { ...(view.value === 'drawing' ? {} : { view: view.value }), sheet, ...(path ? { path } : {}) } })
-}
-const hasPlace = (sheet: number, path: string) => props.project.usesOf(sheet).some((u) => (u.path ?? '') === path)
-async function load() {
-  const here = props.project.here.value
-  const asked = { sheet: Number(route.query.sheet ?? 0), path: String(route.query.path ?? '') }
-  const to = [asked, { sheet: ed.sheet, path: ed.path }, here].find((x) => x.sheet && hasPlace(x.sheet, x.path)) ?? top()
-  await show(to.sheet, to.path ?? '', false)
-}
+const framing = useFraming(ed, taste, canvas, () => view.value === 'drawing')
+const where = new WhichSheet(
+  props.project,
+  ed,
+  (crumbs) => emit('where', crumbs),
+  () => framing.opening(),
+  (sheet, path) =>
+    void router.push({ query: { ...(view.value === 'drawing' ? {} : { view: view.value }), sheet, ...(path ? { path } : {}) } }),
+)
+const load = () => where.load(route.query)
 const offs = [
   props.project.onChange((changes, whole, drawn) => {
     if (whole || !props.project.get('sheet', ed.sheet)) void load()
     else ed.changed(changes, drawn)
-    if (changes.some((c) => c.kind === 'sheet' || c.kind === 'block')) tellWhere()
+    if (changes.some((c) => c.kind === 'sheet' || c.kind === 'block')) where.tellWhere()
   }),
   props.project.onDerived((d) => {
-    if (d.places?.length && !hasPlace(ed.sheet, ed.path)) void load()
+    if (d.places?.length && !where.has(ed.sheet, ed.path)) void load()
     ed.derived(!!d.places?.length)
   }),
 ]
@@ -163,52 +139,14 @@ watch(props.project.picked, () => ed.follow())
 
 // ---- what is seen
 
-/** What was framed last, and how the paper stood then: pressing the key again frames the other. */
-let framed = { what: '', view: '' }
-const standing = () => (canvas.value ? [canvas.value.view.cx, canvas.value.view.cy, canvas.value.view.scale].join() : '')
-/** Frames what is drawn, over the whole width; pressed again, the whole sheet. */
-function frameAll() {
-  const sheet = ed.scene.boxOf(ed.sheet)
-  const content = ed.content()
-  const what = content && !(framed.what === 'content' && framed.view === standing()) ? 'content' : 'sheet'
-  const b = what === 'content' ? content : sheet
-  if (b) canvas.value?.show(b, what === 'content' ? 40 : 8, 0, 6e-6)
-  framed = { what, view: standing() }
-}
-function frameSheet() {
-  const b = ed.scene.boxOf(ed.sheet)
-  if (b) canvas.value?.show(b, 10, taste.sheetsOpen && view.value === 'drawing' ? 222 : 0)
-}
-/** What a sheet opens on: the whole of it, or what is drawn when that is only a small part. */
-function frameOpening() {
-  const b = ed.content()
-  const sheet = ed.scene.boxOf(ed.sheet)
-  const small =
-    b && sheet && b.maxX - b.minX < 0.6 * (sheet.maxX - sheet.minX) && b.maxY - b.minY < 0.6 * (sheet.maxY - sheet.minY)
-  if (b && small) canvas.value?.show(b, 50, taste.sheetsOpen ? 222 : 0, 5e-6)
-  else frameSheet()
-}
-function frameSelection() {
-  const b = ed.boxOf(ed.selection)
-  if (b) canvas.value?.show(b, 140, 0, 8e-6)
-}
-function goTo(box: { minX: number; minY: number; maxX: number; maxY: number }) {
-  canvas.value?.show({ minX: box.minX - 25e6, minY: box.minY - 20e6, maxX: box.maxX + 25e6, maxY: box.maxY + 20e6 }, 40, 0, 8e-6)
-}
 async function pickObject(id: number, path?: string) {
   const o = props.project.find(id)?.object as { sheet?: number } | undefined
   if (!o?.sheet) return
-  const to =
-    path !== undefined && hasPlace(o.sheet, path)
-      ? path
-      : o.sheet === ed.sheet
-        ? ed.path
-        : (props.project.usesOf(o.sheet)[0]?.path ?? '')
-  await show(o.sheet, to, false)
+  await where.showFor(o.sheet, path)
   ed.take('select')
   ed.pick(id)
   const b = ed.scene.boxOf(id)
-  if (b) goTo(b)
+  if (b) framing.around(b)
 }
 async function lightNet(name: string, toggle = true) {
   props.project.light(toggle && props.project.lit.value === name ? '' : name)
@@ -216,23 +154,23 @@ async function lightNet(name: string, toggle = true) {
   if (!props.project.lit.value || !net) return
   const uses = net.uses ?? []
   const onHere = () => uses.find((u) => u.sheet === ed.sheet && (u.path ?? '') === ed.path)
-  if (!onHere() && uses.length) await show(uses[0].sheet, uses[0].path ?? '', false)
+  if (!onHere() && uses.length) await where.show(uses[0].sheet, uses[0].path ?? '', false)
   const b = ed.boxOf([...(onHere()?.items ?? []), ...net.pins.filter((p) => (p.path ?? '') === ed.path).map((p) => p.part)])
-  if (b) goTo(b)
+  if (b) framing.around(b)
 }
 async function showFinding(f: Finding) {
   if (f.stage !== 'circuit' || !f.sheet) return
-  await show(f.sheet, f.path ?? '', false)
+  await where.show(f.sheet, f.path ?? '', false)
   ed.take('select')
   ed.selection.clear()
   for (const id of f.objects ?? []) if (props.project.find(id)) ed.selection.add(id)
-  goTo(boxOf([f.at], 5e6))
+  framing.around(boxOf([f.at], 5e6))
 }
 const isReady = ref(false)
 async function ready() {
   isReady.value = true
   if (!ed.state.painted) await load()
-  frameOpening()
+  framing.opening()
   await followRoute()
 }
 async function followRoute() {
@@ -240,9 +178,9 @@ async function followRoute() {
   if (
     q.sheet &&
     (Number(q.sheet) !== ed.sheet || String(q.path ?? '') !== ed.path) &&
-    hasPlace(Number(q.sheet), String(q.path ?? ''))
+    where.has(Number(q.sheet), String(q.path ?? ''))
   )
-    await show(Number(q.sheet), String(q.path ?? ''))
+    await where.show(Number(q.sheet), String(q.path ?? ''))
   if (q.id) await pickObject(Number(q.id), q.path === undefined ? undefined : String(q.path))
   if (q.net) {
     props.project.light('')
@@ -253,23 +191,8 @@ async function followRoute() {
 }
 watch(() => route.query, () => isReady.value && void followRoute()) // prettier-ignore
 
-function paper(ctx: CanvasRenderingContext2D, v: Viewport) {
-  const c = ed.colours
-  const dpr = ctx.canvas.width / v.width
-  ctx.fillStyle = c.paper
-  ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
-  let grid = taste.circuitGrid
-  if (!taste.gridOn) return
-  while (grid * v.scale < 9) grid *= 2
-  if (grid > taste.circuitGrid * 8) return
-  ctx.fillStyle = c.dots
-  const b = v.box
-  for (let x = Math.ceil(b.minX / grid) * grid; x <= b.maxX; x += grid)
-    for (let y = Math.ceil(b.minY / grid) * grid; y <= b.maxY; y += grid) {
-      const p = v.toScreen({ x, y })
-      ctx.fillRect(Math.round(p.x * dpr), Math.round(p.y * dpr), dpr, dpr)
-    }
-}
+const paper = (ctx: CanvasRenderingContext2D, v: Viewport) =>
+  paintPaper(ctx, v, ed.colours, { pitch: taste.circuitGrid, on: taste.gridOn, apart: 9, most: 8 })
 const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-6)
 function move(h: Hand) {
   ed.move(h.at, tolerance())
@@ -324,17 +247,13 @@ const { commands, early } = circuitCommands(ed, {
   take,
   replace,
   editPicked,
-  frameAll,
-  frameSelection,
+  frameAll: framing.all,
+  frameSelection: framing.selection,
   hold: (on) => canvas.value?.hold(on),
   tolerance,
   panel: (p) => (panel.value = p),
   view: setView,
-  up: () => {
-    const ids = ed.path.split('/')
-    const b = ed.path ? props.project.get('block', Number(ids[ids.length - 1])) : undefined
-    if (b) void goSheet(b.sheet, ids.slice(0, -1).join('/'))
-  },
+  up: () => where.up(),
   print: () => print(),
   svg: () => window.open(`/api/projects/${props.project.id}/sheet.svg?sheet=${ed.sheet}&path=${ed.path}`, '_self'),
   paper: () => (taste.circuitShade = taste.circuitShade === 'dark' ? 'light' : 'dark'),
@@ -342,37 +261,12 @@ const { commands, early } = circuitCommands(ed, {
 })
 useCommands(commands, early, () => view.value === 'drawing' && !draft.value)
 
-// ---- printing
+const { printing, print } = usePrinting(props.project)
 
-const printing = ref<AbortController | null>(null)
-async function print() {
-  const stop = new AbortController()
-  printing.value = stop
-  try {
-    const r = await fetch(`/api/projects/${props.project.id}/circuit.pdf`, { signal: stop.signal })
-    if (!r.ok) throw new Error(((await r.json()) as { error: string }).error)
-    const a = document.createElement('a')
-    a.href = URL.createObjectURL(await r.blob())
-    a.download = (r.headers.get('Content-Disposition') ?? '').match(/filename="(.+)"/)?.[1] ?? 'circuit.pdf'
-    a.click()
-    const replaced = decodeURIComponent((r.headers.get('X-Replaced') ?? '').replace(/\+/g, ' '))
-    if (replaced)
-      say(`The type of the drawings does not have ${[...replaced].join(' ')}; a question mark stands for each in the PDF.`)
-    setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
-  } catch (e) {
-    if (!stop.signal.aborted) complain(e)
-  } finally {
-    printing.value = null
-    props.project.progress.value = null
-  }
-}
-
-const release = (e: KeyboardEvent) => e.key === ' ' && canvas.value?.hold(false)
+usePanKey((on) => canvas.value?.hold(on))
 onMounted(() => {
   if (!ed.state.painted) void load()
-  window.addEventListener('keyup', release)
 })
-onBeforeUnmount(() => window.removeEventListener('keyup', release))
 
 const grids = [1_250_000, 2_500_000, 5_000_000]
 const nextGrid = () => (taste.circuitGrid = grids[(grids.indexOf(taste.circuitGrid) + 1) % grids.length])
@@ -404,7 +298,7 @@ defineExpose({ ed })
           :project="project"
           :sheet="ed.state.sheet"
           :path="ed.state.path"
-          @go="goSheet"
+          @go="(sheet, path) => where.go(sheet, path)"
           @cluster="pickObject"
         />
         <div class="views float" role="tablist" aria-label="How the circuit is shown">

@@ -9,6 +9,7 @@ import {
   mdiTextBoxOutline,
   mdiVectorPolyline,
 } from '@mdi/js'
+import { nudges } from '../canvas/page'
 import type { Command } from '../shell/keys'
 import type { CircuitEditor } from './editor'
 import { nearSupplies } from './supplies'
@@ -79,15 +80,7 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
     change('down', 'Spread evenly down', undefined, () => ed.arrange('down'), picked),
     change('numbers', 'Number the parts by position …', undefined, () => h.panel('numbers')),
     change('find-replace', 'Find and replace in values, names and texts …', 'Ctrl F', () => h.panel('find')),
-    ...(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown'] as const).flatMap((k, i) =>
-      [1, 10].map((n) => ({
-        id: k + n,
-        title: `Nudge what is picked, or lead the hand, ${['left', 'right', 'up', 'down'][i]}${n > 1 ? ' by ten' : ''}`,
-        keys: (n > 1 ? 'Shift ' : '') + k,
-        group: 'Nudge',
-        run: () => ed.nudge([-n, n, 0, 0][i], [0, 0, n, -n][i]),
-      })),
-    ),
+    ...nudges('Nudge what is picked, or lead the hand,', (dx, dy) => ed.nudge(dx, dy)),
     see('frame', 'Frame what is drawn, then the sheet', 'F', () => h.frameAll()),
     see('frameSel', 'Frame the selection', 'Shift F', () => h.frameSelection()),
     see('net', 'Highlight the net under the cursor', 'H', () => ed.project.light(ed.hand.netUnder(ed.raw, h.tolerance()))),
