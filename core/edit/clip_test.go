@@ -111,7 +111,9 @@ func TestCopiesOfUnitsStayInOnePackage(t *testing.T) {
 
 func TestWhatCannotBePasted(t *testing.T) {
 	k := newDesk(t)
-	note := func(n int) design.Object { return &design.Note{Text: strings.Repeat("x", n), Size: 2_500_000, Width: 50_000_000, Tint: "none"} }
+	note := func(n int) design.Object {
+		return &design.Note{Text: strings.Repeat("x", n), Size: 2_500_000, Width: 50_000_000, Tint: "none"}
+	}
 	many := make([]edit.Clipped, 20_001)
 	long := slices.Repeat(clipped(note(9_000)), 60)
 	for _, c := range []struct {
@@ -195,7 +197,7 @@ func TestPicturesKeepTheirShape(t *testing.T) {
 	}
 	assert.Equal(t, geom.Pt(60_000_000, 40_000_000), size(0, data))
 	assert.Equal(t, geom.Pt(15_000_000, 10_000_000), size(15_000_000, data))
-	assert.Equal(t, geom.Pt(60_000_000, 1_000_000), size(0, []byte(strings.Replace(string(data), `height="20"`, `height="1" x="`+`"`, 1)[:0]+`<svg xmlns="http://www.w3.org/2000/svg" width="3000" height="2"/>`)), "one millimetre high at least")
+	assert.Equal(t, geom.Pt(60_000_000, 1_000_000), size(0, []byte(`<svg xmlns="http://www.w3.org/2000/svg" width="3000" height="2"/>`)), "one millimetre high at least")
 	k.refuse(&edit.AddPicture{Sheet: k.sheet, Name: "x", Data: []byte("no")}, "not a picture")
 	k.refuse(&edit.AddPicture{Sheet: 999, Name: "x", Data: data}, "sheet")
 }
