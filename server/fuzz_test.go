@@ -217,15 +217,5 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 // answerTo reads until the answer to a request comes.
 func (l *line) answerTo(ref, asked string) raw {
 	l.Helper()
-	ctx, stop := context.WithTimeout(context.Background(), 20*time.Second)
-	defer stop()
-	for {
-		_, data, err := l.conn.Read(ctx)
-		require.NoError(l, err, "no answer to %.300s", asked)
-		var m raw
-		require.NoError(l, json.Unmarshal(data, &m))
-		if m.Ref == ref {
-			return m
-		}
-	}
+	return l.until("the answer to "+asked, func(m raw) bool { return m.Ref == ref })
 }

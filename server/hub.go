@@ -132,13 +132,13 @@ func (h *hub) forget(id int64) {
 
 // tidy closes projects that nobody has open any more.
 func (h *hub) tidy() {
-	t := time.NewTicker(lookEvery)
-	defer t.Stop()
+	look := time.NewTicker(lookEvery)
+	defer look.Stop()
 	for {
 		select {
 		case <-h.quit:
 			return
-		case <-t.C:
+		case <-look.C:
 			h.closeIdle(time.Now().Add(-idleAfter))
 		}
 	}

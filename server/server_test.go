@@ -113,14 +113,20 @@ func (k *desk) dialAs(id int64, who, name string) *line {
 // next reads until a message of the kind comes.
 func (l *line) next(t string) raw {
 	l.Helper()
-	ctx, stop := context.WithTimeout(context.Background(), 10*time.Second)
+	return l.until(t, func(m raw) bool { return m.T == t })
+}
+
+// until reads until the message that is wanted comes.
+func (l *line) until(what string, wanted func(m raw) bool) raw {
+	l.Helper()
+	ctx, stop := context.WithTimeout(context.Background(), 20*time.Second)
 	defer stop()
 	for {
 		_, data, err := l.conn.Read(ctx)
-		require.NoError(l, err, "waiting for %s", t)
+		require.NoError(l, err, "waiting for %.300s", what)
 		var m raw
 		require.NoError(l, json.Unmarshal(data, &m))
-		if m.T == t {
+		if wanted(m) {
 			return m
 		}
 	}

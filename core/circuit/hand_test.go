@@ -32,7 +32,7 @@ func act(t *rapid.T, d *design.Doc) edit.Command {
 	case 2, 3:
 		return &edit.MoveItems{IDs: ids, Step: geom.Pt(int64(rapid.IntRange(-4, 4).Draw(t, "dx"))*grid, int64(rapid.IntRange(-4, 4).Draw(t, "dy"))*grid)}
 	case 4:
-		return &edit.DrawWire{Sheet: sheet, Path: []geom.Point{place(t, "a"), place(t, "b"), place(t, "c")}, Bundle: rapid.Bool().Draw(t, "bundle")}
+		return &edit.DrawWire{Sheet: sheet, Path: []geom.Point{place(t, "from"), place(t, "by"), place(t, "to")}, Bundle: rapid.Bool().Draw(t, "bundle")}
 	case 5:
 		return &edit.PlaceLabel{Sheet: sheet, Name: anyName(t), At: place(t, "label")}
 	case 6:

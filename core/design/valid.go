@@ -152,7 +152,11 @@ func oneOf(what, s string, allowed []string) error {
 
 // Valid checks the symbol: its pins have numbers of their own and its drawing is whole.
 func (s *Symbol) Valid() error {
-	if err := firstOf(most("the list of pins of the symbol "+s.Name, len(s.Pins), MostPins), name("symbol's name", s.Name), figures("the symbol "+s.Name, s.Figures)); err != nil {
+	if err := firstOf(
+		most("the list of pins of the symbol "+s.Name, len(s.Pins), MostPins),
+		name("symbol's name", s.Name),
+		figures("the symbol "+s.Name, s.Figures),
+	); err != nil {
 		return err
 	}
 	seen := map[string]bool{}
@@ -170,7 +174,10 @@ func (s *Symbol) Valid() error {
 
 // Valid checks the library part.
 func (l *LibraryPart) Valid() error {
-	if err := firstOf(most("the list of units of "+l.Name, len(l.Units), 26), most("the pad table of "+l.Name, len(l.PadOf), MostPins)); err != nil {
+	if err := firstOf(
+		most("the list of units of "+l.Name, len(l.Units), 26),
+		most("the pad table of "+l.Name, len(l.PadOf), MostPins),
+	); err != nil {
 		return err
 	}
 	for _, u := range l.Units {
@@ -184,7 +191,10 @@ func (l *LibraryPart) Valid() error {
 
 // Valid checks the part.
 func (p *Part) Valid() error {
-	if err := firstOf(most("the list of fields of "+p.Designator, len(p.Fields), MostFields), most("the list of designators of "+p.Designator, len(p.Others), 100_000)); err != nil {
+	if err := firstOf(
+		most("the list of fields of "+p.Designator, len(p.Fields), MostFields),
+		most("the list of designators of "+p.Designator, len(p.Others), 100_000),
+	); err != nil {
 		return err
 	}
 	for _, d := range p.Others {
@@ -234,7 +244,12 @@ var ways = []string{"in", "out", "both"}
 
 // Valid checks the port.
 func (p *Port) Valid() error {
-	return firstOf(netName("port's name", p.Name), oneOf("a direction of a port", p.Way, ways), place("port "+p.Name, p.At), turn("port "+p.Name, p.Turn))
+	return firstOf(
+		netName("port's name", p.Name),
+		oneOf("a direction of a port", p.Way, ways),
+		place("port "+p.Name, p.At),
+		turn("port "+p.Name, p.Turn),
+	)
 }
 
 // Valid checks the tap.
@@ -303,7 +318,11 @@ func (a *Asset) Valid() error {
 
 // Valid checks the picture.
 func (p *Picture) Valid() error {
-	return firstOf(place("a picture", p.At, p.At.Add(p.Size)), length("the width of a picture", p.Size.X, units.MM/10), length("the height of a picture", p.Size.Y, units.MM/10))
+	return firstOf(
+		place("a picture", p.At, p.At.Add(p.Size)),
+		length("the width of a picture", p.Size.X, units.MM/10),
+		length("the height of a picture", p.Size.Y, units.MM/10),
+	)
 }
 
 // Valid checks the timing diagram but for its text's meaning.
@@ -330,7 +349,12 @@ func (n *NetSpec) Valid() error {
 
 // Valid checks the excuse.
 func (e *Excuse) Valid() error {
-	return firstOf(check(e.Key != "", "an excuse names no finding"), check(len(e.Key)+len(e.Text)+len(e.Fingerprint) < 4*LongestNote, "the excuse is too long"), prose("reason", e.Reason), text("day", e.Made))
+	return firstOf(
+		check(e.Key != "", "an excuse names no finding"),
+		check(len(e.Key)+len(e.Text)+len(e.Fingerprint) < 4*LongestNote, "the excuse is too long"),
+		prose("reason", e.Reason),
+		text("day", e.Made),
+	)
 }
 
 // Severities a kind of finding can be given.
@@ -348,7 +372,11 @@ func (c *Checks) Valid() error {
 	}
 	for k, v := range c.Pairs {
 		a, b, _ := strings.Cut(k, "|")
-		if err := firstOf(oneOf("a type of pin", a, PinTypes), oneOf("a type of pin", b, PinTypes), oneOf("a severity", v, Severities)); err != nil {
+		if err := firstOf(
+			oneOf("a type of pin", a, PinTypes),
+			oneOf("a type of pin", b, PinTypes),
+			oneOf("a severity", v, Severities),
+		); err != nil {
 			return err
 		}
 	}
@@ -361,7 +389,11 @@ func (f *Footprint) Valid() error {
 		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...)); err != nil {
 		return err
 	}
-	if err := firstOf(most("the list of pads of "+f.Name, len(f.Pads), MostPins), most("the courtyard of "+f.Name, len(f.Courtyard), 1000), most("the groups of "+f.Name, len(f.Together), MostPins)); err != nil {
+	if err := firstOf(
+		most("the list of pads of "+f.Name, len(f.Pads), MostPins),
+		most("the courtyard of "+f.Name, len(f.Courtyard), 1000),
+		most("the groups of "+f.Name, len(f.Together), MostPins),
+	); err != nil {
 		return err
 	}
 	for _, p := range f.Pads {
@@ -397,7 +429,11 @@ func (b *Board) Valid() error {
 		return fmt.Errorf("a board has 1 to 32 copper layers, not %d", n)
 	}
 	for _, l := range b.Stack {
-		if err := firstOf(name("layer's name", l.Name), length("the thickness of "+l.Name, l.Thickness, 0), text("material", l.Material)); err != nil {
+		if err := firstOf(
+			name("layer's name", l.Name),
+			length("the thickness of "+l.Name, l.Thickness, 0),
+			text("material", l.Material),
+		); err != nil {
 			return err
 		}
 	}

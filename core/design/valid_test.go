@@ -73,47 +73,282 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		fine []map[string]any
 		bad  map[string][2]any // sentence → field and value
 	}{
-		{&design.Settings{ID: 1, Unit: "mm"}, []map[string]any{{"title": long}, {"unit": "in"}, {"unit": "mil"}},
-			map[string][2]any{"the title is 201 characters long; 200 is the most": {"title", long + "x"}, `"cm" is not one of the units`: {"unit", "cm"}, "holds a control character": {"author", "a\nb"}}},
-		{&design.Sheet{ID: 10, Name: "S", Size: "A4"}, []map[string]any{{"size": "D"}, {"fields": map[string]string{"author": "x"}}},
-			map[string][2]any{"the sheet's name is empty": {"name", " "}, "begins or ends with a space": {"name", "S "}, `"A9" is not a size`: {"size", "A9"}, `"colour" is not an entry`: {"fields", map[string]string{"colour": "x"}}}},
-		{&design.Wire{ID: 20, Sheet: 10, B: geom.Pt(1, 0)}, []map[string]any{{"b": at(far, -far)}}, map[string][2]any{"a wire has no length": {"b", at(0, 0)}, "beyond the": {"b", at(far+1, 0)}}},
-		{&design.Label{ID: 20, Sheet: 10, Name: "A"}, []map[string]any{{"turn": 3}, {"name": "D[7:0]"}}, map[string][2]any{"turned by 4 quarters": {"turn", 4}, "turned by -1": {"turn", -1}, "the net label is empty": {"name", ""}, "more than 1024 members": {"name", "D[0:2000]"}, "beyond the": {"at", at(0, -far-1)}}},
-		{&design.Port{ID: 20, Sheet: 10, Name: "A", Way: "in"}, []map[string]any{{"way": "out"}, {"way": "both"}}, map[string][2]any{`"up" is not a direction`: {"way", "up"}, "turned by 4": {"turn", 4}, "the port's name is empty": {"name", ""}}},
-		{&design.Tap{ID: 20, Sheet: 10, Member: "D3"}, nil, map[string][2]any{"a tap leads out one net": {"member", "A, B"}, "turned by 4": {"turn", 4}, "the member's name is empty": {"member", ""}}},
-		{&design.Supply{ID: 20, Sheet: 10, Name: "GND", Shape: "ground"}, []map[string]any{{"shape": "ring"}}, map[string][2]any{`"star" is not a shape`: {"shape", "star"}, "a supply has one name": {"name", "A, B"}, "turned by 4": {"turn", 4}}},
-		{&design.OpenMark{ID: 20, Sheet: 10}, nil, map[string][2]any{"beyond the": {"at", at(far+1, 0)}}},
-		{&design.Part{ID: 20, Sheet: 10, Library: "R", Designator: "R1"}, []map[string]any{{"unit": 26}, {"fields": many(design.MostFields)}},
-			map[string][2]any{"R1 is unit 27": {"unit", 27}, "R1 is unit -1": {"unit", -1}, "has 101 entries; 100 are the most": {"fields", many(design.MostFields + 1)}, "the designator is empty": {"designator", ""}, "turned by 4": {"turn", 4}, "the value is 201": {"value", long + "x"}, "the field's name is empty": {"fields", map[string]string{"": "x"}}, "the designator begins": {"others", map[string]string{"7": " R2"}}}},
-		{&design.SheetBlock{ID: 20, Sheet: 10, Name: "B", Of: 11, Size: geom.Pt(10, 10)}, []map[string]any{{"pins": []any{map[string]any{"name": "A", "way": "in", "side": 3, "pos": 10}}}, {"size": at(1, 1)}},
-			map[string][2]any{"may not hold a slash": {"name", "a/b"}, "the width of the block B is 0 mm": {"size", at(0, 5)}, "the height of the block B": {"size", at(5, 0)}, "has 501 entries; 500 are the most": {"pins", pins(501)},
-				"pin A does not lie on the side": {"pins", []any{map[string]any{"name": "A", "way": "in", "pos": 11}}}, "has two pins A": {"pins", []any{map[string]any{"name": "A", "way": "in", "pos": 1}, map[string]any{"name": "A", "way": "in", "pos": 2}}},
-				`"x" is not a direction of a pin`: {"pins", []any{map[string]any{"name": "A", "way": "x", "pos": 1}}}}},
-		{&design.Cluster{ID: 20, Sheet: 10, Title: "C", B: geom.Pt(9, 9), Tint: "sky"}, nil, map[string][2]any{"has no area": {"b", at(9, 0)}, `"red" is not a tint`: {"tint", "red"}}},
-		{&design.Note{ID: 20, Sheet: 10, Width: units.MM, Size: units.MM / 2, Text: "x", Tint: "none"}, []map[string]any{{"text": strings.Repeat("y", design.LongestNote)}, {"text": "a\nb\tc"}},
-			map[string][2]any{"the note is empty": {"text", " \n"}, "10001 characters long; 10000": {"text", strings.Repeat("y", design.LongestNote+1)}, "the width of a note": {"width", units.MM - 1}, "the height of a note's letters": {"size", units.MM/2 - 1}, "a control character": {"text", "a\x07"}}},
-		{&design.Timing{ID: 20, Sheet: 10, Slot: units.MM / 2, Text: "x"}, nil, map[string][2]any{"the width of a slot": {"slot", units.MM/2 - 1}}},
-		{&design.Picture{ID: 20, Sheet: 10, Asset: 9, Size: geom.Pt(units.MM, units.MM)}, []map[string]any{{"size": at(units.MM/10, units.MM/10)}}, map[string][2]any{"the width of a picture": {"size", at(units.MM/10-1, units.MM)}, "the height of a picture": {"size", at(units.MM, 0)}}},
-		{&design.Asset{ID: 20, Name: "a", Type: "png", Width: 1, Height: 1, Data: []byte("x")}, nil, map[string][2]any{"has no size": {"width", 0}, `"gif" is not a kind of picture`: {"type", "gif"}, "has 0 bytes": {"data", ""}}},
-		{&design.Graphic{ID: 20, Sheet: 10, Form: "line", Pts: []geom.Point{{}, {X: 1}}, Tint: "none"}, []map[string]any{{"pts": sq}}, map[string][2]any{"a line of 1 points": {"pts", sq[:1]}, `"star" is not a form`: {"form", "star"}}},
-		{&design.Graphic{ID: 20, Sheet: 10, Form: "ellipse", Pts: []geom.Point{{}, {X: 1}}, Tint: "none"}, nil, map[string][2]any{"an ellipse": {"pts", nil}, "a ellipse of 4 points": {"pts", sq}}},
-		{&design.NetSpec{ID: 20, Net: "A"}, []map[string]any{{"voltage": -5}}, map[string][2]any{"the current of A is below zero": {"current", -1}, "the impedance of A is below": {"impedance", -1}, "cannot be its own partner": {"partner", "A"}}},
-		{&design.Excuse{ID: 20, Key: "k", Reason: "r"}, nil, map[string][2]any{"names no finding": {"key", ""}, "the reason is empty": {"reason", ""}, "the excuse is too long": {"key", strings.Repeat("k", 4*design.LongestNote)}}},
-		{&design.Checks{ID: 3}, []map[string]any{{"kinds": map[string]string{"openPin": "off"}}, {"pairs": map[string]string{"input|output": "fault"}}}, map[string][2]any{`"loud" is not a severity`: {"kinds", map[string]string{"openPin": "loud"}}, `"x" is not a type of pin`: {"pairs", map[string]string{"input|x": "off"}}}},
-		{&design.Symbol{ID: 20, Name: "S", Pins: []design.Pin{{Number: "1", Type: "input"}}, Figures: []design.Figure{{Form: "circle", Pts: []geom.Point{{}}, R: 1}}}, nil,
-			map[string][2]any{"two pins 1": {"pins", []any{map[string]any{"number": "1", "type": "input"}, map[string]any{"number": "1", "type": "input"}}}, `unknown type "x"`: {"pins", []any{map[string]any{"number": "1", "type": "x"}}},
-				"a line with 1 points": {"figures", []any{map[string]any{"form": "line", "pts": sq[:1]}}}, "a area with 2 points": {"figures", []any{map[string]any{"form": "area", "pts": sq[:2]}}}, "a circle with 1 points": {"figures", []any{map[string]any{"form": "circle", "pts": sq[:1]}}}, `unknown form "x"`: {"figures", []any{map[string]any{"form": "x", "pts": sq}}}}},
-		{&design.LibraryPart{ID: 20, Name: "P", Prefix: "R", Symbol: "S"}, nil, map[string][2]any{"the prefix is empty": {"prefix", ""}, "the symbol is empty": {"symbol", ""}, "symbol of a unit is empty": {"units", []string{""}}}},
-		{&design.Footprint{ID: 20, Name: "F", Pads: []design.Pad{{Number: "1", Form: "rounded", Size: geom.Pt(10, 10), Corner: 5}}}, nil,
-			map[string][2]any{"corners rounder than itself": {"pads", []any{map[string]any{"number": "1", "form": "rounded", "size": at(10, 10), "corner": 6}}}, `unknown form "x"`: {"pads", []any{map[string]any{"number": "1", "form": "x", "size": at(10, 10)}}}, "the width of pad 1": {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(0, 10)}}}, "the hole of pad 1": {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(9, 10), "hole": -1}}}}},
-		{&design.Board{ID: 2, Stack: design.TwoLayers(), Rules: design.UsualRules()}, []map[string]any{{"outline": sq}, {"stack": stack(32)}, {"stack": stack(1)}, {"outline": []any{}}},
-			map[string][2]any{"needs 3 to 1000 corners, not 2": {"outline", sq[:2]}, "crosses itself": {"outline", []any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}}, "1 to 32 copper layers, not 33": {"stack", stack(33)}, "1 to 32 copper layers, not 0": {"stack", []any{}},
-				"the clearance is": {"rules", rules("clearance", -1)}, "is not smaller than its diameter": {"rules", rules("viaHole", 800_000)}, "the track width": {"rules", rules("trackWidth", 999)}, "the mask margin": {"rules", rules("maskMargin", -units.MM-1)}}},
-		{&design.Placed{ID: 20, Designator: "R1", Footprint: "F", Nets: map[string]string{}}, []map[string]any{{"angle": 359_999}}, map[string][2]any{"an angle from 0° to below 360°": {"angle", 360_000}, "turned by -0.001°": {"angle", -1}, "footprint of R1 is empty": {"footprint", ""}}},
-		{&design.Track{ID: 20, B: geom.Pt(1, 0), Width: 1}, []map[string]any{{"layer": 31}}, map[string][2]any{"lies on copper layer 32": {"layer", 32}, "lies on copper layer -1": {"layer", -1}, "a track has no length": {"b", at(0, 0)}, "the width of a track": {"width", 0}}},
-		{&design.Via{ID: 20, Diameter: 2, Hole: 1, To: 1}, []map[string]any{{"to": 31}}, map[string][2]any{"is not smaller than its diameter": {"hole", 2}, "from copper layer 0 to 32": {"to", 32}, "from copper layer 1 to 1": {"from", 1}, "from copper layer -1": {"from", -1}, "the hole of a via": {"hole", 0}}},
-		{&design.Hole{ID: 20, Diameter: 1}, nil, map[string][2]any{"a hole is 0 mm": {"diameter", 0}, "a hole lies at": {"at", at(far+1, 0)}}},
-		{&design.Legend{ID: 20, Height: 100_000, Text: "x"}, nil, map[string][2]any{"the height of a text": {"height", 99_999}, "the text is empty": {"text", ""}, "an angle from": {"angle", 360_000}}},
+		{
+			&design.Settings{ID: 1, Unit: "mm"},
+			[]map[string]any{{"title": long}, {"unit": "in"}, {"unit": "mil"}},
+			map[string][2]any{
+				"the title is 201 characters long; 200 is the most": {"title", long + "x"},
+				`"cm" is not one of the units`:                      {"unit", "cm"},
+				"holds a control character":                         {"author", "a\nb"},
+			},
+		},
+		{
+			&design.Sheet{ID: 10, Name: "S", Size: "A4"},
+			[]map[string]any{{"size": "D"}, {"fields": map[string]string{"author": "x"}}},
+			map[string][2]any{
+				"the sheet's name is empty":   {"name", " "},
+				"begins or ends with a space": {"name", "S "},
+				`"A9" is not a size`:          {"size", "A9"},
+				`"colour" is not an entry`:    {"fields", map[string]string{"colour": "x"}},
+			},
+		},
+		{
+			&design.Wire{ID: 20, Sheet: 10, B: geom.Pt(1, 0)},
+			[]map[string]any{{"b": at(far, -far)}},
+			map[string][2]any{
+				"a wire has no length": {"b", at(0, 0)},
+				"beyond the":           {"b", at(far+1, 0)},
+			},
+		},
+		{
+			&design.Label{ID: 20, Sheet: 10, Name: "A"},
+			[]map[string]any{{"turn": 3}, {"name": "D[7:0]"}},
+			map[string][2]any{
+				"turned by 4 quarters":   {"turn", 4},
+				"turned by -1":           {"turn", -1},
+				"the net label is empty": {"name", ""},
+				"more than 1024 members": {"name", "D[0:2000]"},
+				"beyond the":             {"at", at(0, -far-1)},
+			},
+		},
+		{
+			&design.Port{ID: 20, Sheet: 10, Name: "A", Way: "in"},
+			[]map[string]any{{"way": "out"}, {"way": "both"}},
+			map[string][2]any{
+				`"up" is not a direction`:  {"way", "up"},
+				"turned by 4":              {"turn", 4},
+				"the port's name is empty": {"name", ""},
+			},
+		},
+		{
+			&design.Tap{ID: 20, Sheet: 10, Member: "D3"},
+			nil,
+			map[string][2]any{
+				"a tap leads out one net":    {"member", "A, B"},
+				"turned by 4":                {"turn", 4},
+				"the member's name is empty": {"member", ""},
+			},
+		},
+		{
+			&design.Supply{ID: 20, Sheet: 10, Name: "GND", Shape: "ground"},
+			[]map[string]any{{"shape": "ring"}},
+			map[string][2]any{
+				`"star" is not a shape`: {"shape", "star"},
+				"a supply has one name": {"name", "A, B"},
+				"turned by 4":           {"turn", 4},
+			},
+		},
+		{
+			&design.OpenMark{ID: 20, Sheet: 10},
+			nil,
+			map[string][2]any{
+				"beyond the": {"at", at(far+1, 0)},
+			},
+		},
+		{
+			&design.Part{ID: 20, Sheet: 10, Library: "R", Designator: "R1"},
+			[]map[string]any{{"unit": 26}, {"fields": many(design.MostFields)}},
+			map[string][2]any{
+				"R1 is unit 27":                     {"unit", 27},
+				"R1 is unit -1":                     {"unit", -1},
+				"has 101 entries; 100 are the most": {"fields", many(design.MostFields + 1)},
+				"the designator is empty":           {"designator", ""},
+				"turned by 4":                       {"turn", 4},
+				"the value is 201":                  {"value", long + "x"},
+				"the field's name is empty":         {"fields", map[string]string{"": "x"}},
+				"the designator begins":             {"others", map[string]string{"7": " R2"}},
+			},
+		},
+		{
+			&design.SheetBlock{ID: 20, Sheet: 10, Name: "B", Of: 11, Size: geom.Pt(10, 10)},
+			[]map[string]any{{"pins": []any{map[string]any{"name": "A", "way": "in", "side": 3, "pos": 10}}}, {"size": at(1, 1)}},
+			map[string][2]any{
+				"may not hold a slash":              {"name", "a/b"},
+				"the width of the block B is 0 mm":  {"size", at(0, 5)},
+				"the height of the block B":         {"size", at(5, 0)},
+				"has 501 entries; 500 are the most": {"pins", pins(501)},
+				"pin A does not lie on the side":    {"pins", []any{map[string]any{"name": "A", "way": "in", "pos": 11}}},
+				"has two pins A":                    {"pins", []any{map[string]any{"name": "A", "way": "in", "pos": 1}, map[string]any{"name": "A", "way": "in", "pos": 2}}},
+				`"x" is not a direction of a pin`:   {"pins", []any{map[string]any{"name": "A", "way": "x", "pos": 1}}},
+			},
+		},
+		{
+			&design.Cluster{ID: 20, Sheet: 10, Title: "C", B: geom.Pt(9, 9), Tint: "sky"},
+			nil,
+			map[string][2]any{
+				"has no area":         {"b", at(9, 0)},
+				`"red" is not a tint`: {"tint", "red"},
+			},
+		},
+		{
+			&design.Note{ID: 20, Sheet: 10, Width: units.MM, Size: units.MM / 2, Text: "x", Tint: "none"},
+			[]map[string]any{{"text": strings.Repeat("y", design.LongestNote)}, {"text": "a\nb\tc"}},
+			map[string][2]any{
+				"the note is empty":              {"text", " \n"},
+				"10001 characters long; 10000":   {"text", strings.Repeat("y", design.LongestNote+1)},
+				"the width of a note":            {"width", units.MM - 1},
+				"the height of a note's letters": {"size", units.MM/2 - 1},
+				"a control character":            {"text", "a\x07"},
+			},
+		},
+		{
+			&design.Timing{ID: 20, Sheet: 10, Slot: units.MM / 2, Text: "x"},
+			nil,
+			map[string][2]any{
+				"the width of a slot": {"slot", units.MM/2 - 1},
+			},
+		},
+		{
+			&design.Picture{ID: 20, Sheet: 10, Asset: 9, Size: geom.Pt(units.MM, units.MM)},
+			[]map[string]any{{"size": at(units.MM/10, units.MM/10)}},
+			map[string][2]any{
+				"the width of a picture":  {"size", at(units.MM/10-1, units.MM)},
+				"the height of a picture": {"size", at(units.MM, 0)},
+			},
+		},
+		{
+			&design.Asset{ID: 20, Name: "a", Type: "png", Width: 1, Height: 1, Data: []byte("x")},
+			nil,
+			map[string][2]any{
+				"has no size":                    {"width", 0},
+				`"gif" is not a kind of picture`: {"type", "gif"},
+				"has 0 bytes":                    {"data", ""},
+			},
+		},
+		{
+			&design.Graphic{ID: 20, Sheet: 10, Form: "line", Pts: []geom.Point{{}, {X: 1}}, Tint: "none"},
+			[]map[string]any{{"pts": sq}},
+			map[string][2]any{
+				"a line of 1 points":   {"pts", sq[:1]},
+				`"star" is not a form`: {"form", "star"},
+			},
+		},
+		{
+			&design.Graphic{ID: 20, Sheet: 10, Form: "ellipse", Pts: []geom.Point{{}, {X: 1}}, Tint: "none"},
+			nil,
+			map[string][2]any{
+				"an ellipse":            {"pts", nil},
+				"a ellipse of 4 points": {"pts", sq},
+			},
+		},
+		{
+			&design.NetSpec{ID: 20, Net: "A"},
+			[]map[string]any{{"voltage": -5}},
+			map[string][2]any{
+				"the current of A is below zero": {"current", -1},
+				"the impedance of A is below":    {"impedance", -1},
+				"cannot be its own partner":      {"partner", "A"},
+			},
+		},
+		{
+			&design.Excuse{ID: 20, Key: "k", Reason: "r"},
+			nil,
+			map[string][2]any{
+				"names no finding":       {"key", ""},
+				"the reason is empty":    {"reason", ""},
+				"the excuse is too long": {"key", strings.Repeat("k", 4*design.LongestNote)},
+			},
+		},
+		{
+			&design.Checks{ID: 3},
+			[]map[string]any{{"kinds": map[string]string{"openPin": "off"}}, {"pairs": map[string]string{"input|output": "fault"}}},
+			map[string][2]any{
+				`"loud" is not a severity`: {"kinds", map[string]string{"openPin": "loud"}},
+				`"x" is not a type of pin`: {"pairs", map[string]string{"input|x": "off"}},
+			},
+		},
+		{
+			&design.Symbol{ID: 20, Name: "S", Pins: []design.Pin{{Number: "1", Type: "input"}}, Figures: []design.Figure{{Form: "circle", Pts: []geom.Point{{}}, R: 1}}},
+			nil,
+			map[string][2]any{
+				"two pins 1":             {"pins", []any{map[string]any{"number": "1", "type": "input"}, map[string]any{"number": "1", "type": "input"}}},
+				`unknown type "x"`:       {"pins", []any{map[string]any{"number": "1", "type": "x"}}},
+				"a line with 1 points":   {"figures", []any{map[string]any{"form": "line", "pts": sq[:1]}}},
+				"a area with 2 points":   {"figures", []any{map[string]any{"form": "area", "pts": sq[:2]}}},
+				"a circle with 1 points": {"figures", []any{map[string]any{"form": "circle", "pts": sq[:1]}}},
+				`unknown form "x"`:       {"figures", []any{map[string]any{"form": "x", "pts": sq}}},
+			},
+		},
+		{
+			&design.LibraryPart{ID: 20, Name: "P", Prefix: "R", Symbol: "S"},
+			nil,
+			map[string][2]any{
+				"the prefix is empty":       {"prefix", ""},
+				"the symbol is empty":       {"symbol", ""},
+				"symbol of a unit is empty": {"units", []string{""}},
+			},
+		},
+		{
+			&design.Footprint{ID: 20, Name: "F", Pads: []design.Pad{{Number: "1", Form: "rounded", Size: geom.Pt(10, 10), Corner: 5}}},
+			nil,
+			map[string][2]any{
+				"corners rounder than itself": {"pads", []any{map[string]any{"number": "1", "form": "rounded", "size": at(10, 10), "corner": 6}}},
+				`unknown form "x"`:            {"pads", []any{map[string]any{"number": "1", "form": "x", "size": at(10, 10)}}},
+				"the width of pad 1":          {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(0, 10)}}},
+				"the hole of pad 1":           {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(9, 10), "hole": -1}}},
+			},
+		},
+		{
+			&design.Board{ID: 2, Stack: design.TwoLayers(), Rules: design.UsualRules()},
+			[]map[string]any{{"outline": sq}, {"stack": stack(32)}, {"stack": stack(1)}, {"outline": []any{}}},
+			map[string][2]any{
+				"needs 3 to 1000 corners, not 2":   {"outline", sq[:2]},
+				"crosses itself":                   {"outline", []any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}},
+				"1 to 32 copper layers, not 33":    {"stack", stack(33)},
+				"1 to 32 copper layers, not 0":     {"stack", []any{}},
+				"the clearance is":                 {"rules", rules("clearance", -1)},
+				"is not smaller than its diameter": {"rules", rules("viaHole", 800_000)},
+				"the track width":                  {"rules", rules("trackWidth", 999)},
+				"the mask margin":                  {"rules", rules("maskMargin", -units.MM-1)},
+			},
+		},
+		{
+			&design.Placed{ID: 20, Designator: "R1", Footprint: "F", Nets: map[string]string{}},
+			[]map[string]any{{"angle": 359_999}},
+			map[string][2]any{
+				"an angle from 0° to below 360°": {"angle", 360_000},
+				"turned by -0.001°":              {"angle", -1},
+				"footprint of R1 is empty":       {"footprint", ""},
+			},
+		},
+		{
+			&design.Track{ID: 20, B: geom.Pt(1, 0), Width: 1},
+			[]map[string]any{{"layer": 31}},
+			map[string][2]any{
+				"lies on copper layer 32": {"layer", 32},
+				"lies on copper layer -1": {"layer", -1},
+				"a track has no length":   {"b", at(0, 0)},
+				"the width of a track":    {"width", 0},
+			},
+		},
+		{
+			&design.Via{ID: 20, Diameter: 2, Hole: 1, To: 1},
+			[]map[string]any{{"to": 31}},
+			map[string][2]any{
+				"is not smaller than its diameter": {"hole", 2},
+				"from copper layer 0 to 32":        {"to", 32},
+				"from copper layer 1 to 1":         {"from", 1},
+				"from copper layer -1":             {"from", -1},
+				"the hole of a via":                {"hole", 0},
+			},
+		},
+		{
+			&design.Hole{ID: 20, Diameter: 1},
+			nil,
+			map[string][2]any{
+				"a hole is 0 mm": {"diameter", 0},
+				"a hole lies at": {"at", at(far+1, 0)},
+			},
+		},
+		{
+			&design.Legend{ID: 20, Height: 100_000, Text: "x"},
+			nil,
+			map[string][2]any{
+				"the height of a text": {"height", 99_999},
+				"the text is empty":    {"text", ""},
+				"an angle from":        {"angle", 360_000},
+			},
+		},
 	} {
 		require.NoError(t, c.o.Valid(), "%s", c.o.ObjectKind())
 		for _, f := range c.fine {

@@ -20,6 +20,16 @@ func pin(b *design.SheetBlock, name string) (int, error) {
 	return 0, fmt.Errorf("the block %s has no pin %s any more", b.Name, name)
 }
 
+// apart refuses a pin that stands where another one does.
+func apart(pins []design.BlockPin, nth int) error {
+	for i, p := range pins {
+		if i != nth && p.Side == pins[nth].Side && p.Pos == pins[nth].Pos {
+			return fmt.Errorf("the pin %s stands there already", p.Name)
+		}
+	}
+	return nil
+}
+
 // setPins puts other pins on a block; wires follow those that stay.
 func (tx *Tx) setPins(b *design.SheetBlock, pins []design.BlockPin) error {
 	return tx.move([]design.ID{b.ID}, func(o design.Object) design.Object {
@@ -51,13 +61,11 @@ func (c *MovePin) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
-	for j, p := range b.Pins {
-		if j != i && p.Side == c.Side && p.Pos == c.Pos {
-			return fmt.Errorf("the pin %s stands there already", p.Name)
-		}
-	}
 	pins := slices.Clone(b.Pins)
 	pins[i].Side, pins[i].Pos = c.Side, c.Pos
+	if err := apart(pins, i); err != nil {
+		return err
+	}
 	return tx.setPins(b, pins)
 }
 
@@ -111,12 +119,10 @@ func (c *AddPin) Apply(tx *Tx) error {
 	}
 	q := *b
 	added := design.BlockPin{Name: strings.TrimSpace(c.Name), Way: c.Way, Side: c.Side, Pos: c.Pos}
-	for _, p := range b.Pins {
-		if p.Side == c.Side && p.Pos == c.Pos {
-			return fmt.Errorf("the pin %s stands there already", p.Name)
-		}
-	}
 	q.Pins = append(slices.Clone(b.Pins), added)
+	if err := apart(q.Pins, len(b.Pins)); err != nil {
+		return err
+	}
 	if err := tx.Put(&q); err != nil {
 		return err
 	}
