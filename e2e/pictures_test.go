@@ -34,6 +34,11 @@ func TestPictures(t *testing.T) {
 		b.shot(filepath.Join(dir, name))
 	}
 	visit(lamp, "circuit", "circuit.png", func() { b.point(160, 137.5); b.move(160, 122.5); b.key("h"); b.move(222, 60) })
+	visit(lamp, "circuit", "asks.png", func() {
+		eval[bool](b, `void goldenTrace.edit('setName', { id: goldenTrace.all('label')[0].id, name: 'GND' }).catch(() => 0) || true`)
+		b.until(`!!document.querySelector('[data-test=asks]')`)
+	})
+	b.key(escape)
 	gauge := p.projectID("Weir Gauge")
 	visit(gauge, "circuit", "block-diagram.png", nil)
 	visit(gauge, "circuit", "controller.png", func() {
@@ -45,7 +50,7 @@ func TestPictures(t *testing.T) {
 	visit(gauge, "circuit", "parts-table.png", func() { b.click("[data-view-tab=parts]"); b.click(`[data-cell="C10 value"]`) })
 	visit(gauge, "circuit", "nets.png", func() { b.click("[data-view-tab=nets]") })
 	visit(gauge, "checks", "check-rules.png", func() { b.click("[data-test=erc-open]") })
-	visit(lamp, "board", "board.png", func() { b.click("[data-sheet='1']"); b.point(13.97, 21.59); b.move(30, -3) })
+	visit(lamp, "board", "board.png", func() { b.click("[data-layer='1']"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {
 		b.click("[data-test=make]")

@@ -47,5 +47,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press, true))
 }
 kbd {
   margin-left: 6px;
+  border-color: currentColor;
 }
 </style>
