@@ -35,8 +35,13 @@ func TestTwoPeople(t *testing.T) {
 	r1, r2 := value("R1"), value("R2")
 	ada.point(135, 137.5) // R1
 	ada.set("value", "2k2")
-	ben.until(`[...goldenTrace.others.value.values()].some(o => o.name === 'Ada' && o.parts.length === 1)`)
+	ben.until(`goldenTrace.othersPicked.value.some(o => o.name === 'Ada' && o.parts.length === 1)`)
 	ben.look("other picked")
+	ben.until(theirs("#A23B8F")) // drawn at once, without a move of his hand
+	p.openStage(t, ben, "Moth Lamp", "board")
+	ben.until(theirs("#E07CCB"))
+	ben.look("other picked on the board")
+	p.openStage(t, ben, "Moth Lamp", "circuit")
 	pick := func(b *tab, name string) {
 		at := eval[[]float64](b, fmt.Sprintf(`(()=>{const p=goldenTrace.all('part').find(p=>p.designator===%q);return [p.at.x/1e6,p.at.y/1e6]})()`, name))
 		b.point(at[0], at[1])
@@ -96,4 +101,13 @@ func TestStoppedServer(t *testing.T) {
 	b.do(chromedp.Reload())
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	assert.Equal(t, "6k8", eval[string](b, `goldenTrace.all('part').find(p=>p.designator==='R1').value`))
+}
+
+// theirs asks whether something on the canvases has exactly the colour of what others picked.
+func theirs(colour string) string {
+	return fmt.Sprintf(`[...document.querySelectorAll('canvas')].some(c => {
+		const want = parseInt(%q.slice(1), 16), d = c.getContext('2d').getImageData(0, 0, c.width, c.height).data
+		for (let i = 0; i < d.length; i += 4) if ((d[i] << 16 | d[i + 1] << 8 | d[i + 2]) === want && d[i + 3] === 255) return true
+		return false
+	})`, colour)
 }

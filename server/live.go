@@ -32,7 +32,7 @@ import (
 // Objects, Derived, History, Handoff, People, Missing), changes (Rev, Act, Changes, Drawn),
 // history (History), done (Ref, Rev, Over), refused (Ref, Why), asks (Ref, Why, Foreseen),
 // derived (Derived), preview (Ref and one of the answers), name (Name), handoff (Handoff),
-// progress (Job, Share), shared (Shared), others (Shared, Who, Name), people (People), broken
+// progress (Job, Share), shared (Shared), others (Shared, Who), people (People), broken
 // (Why), gone.
 type Message struct {
 	T           string              `json:"t"`
@@ -174,6 +174,7 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 		p.people.Add(1)
 		c.answer(p.opening(c))
 		p.greet()
+		p.showShares(c)
 	}); err != nil {
 		return nil
 	}
@@ -181,6 +182,7 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 		_ = p.do(func() {
 			delete(p.clients, c)
 			p.people.Add(-1)
+			p.forgetShare(c.author.ID)
 			p.greet()
 		})
 	}()

@@ -2,7 +2,6 @@ package server
 
 import (
 	"cmp"
-	"encoding/json"
 	"fmt"
 	"regexp"
 	"slices"
@@ -15,6 +14,7 @@ import (
 
 // Person is somebody in the project as the others see them.
 type Person struct {
+	Who  string `json:"who"`  // tells them apart
 	Name string `json:"name"` // empty: they did not say
 	You  bool   `json:"you,omitempty"`
 	Tabs int    `json:"tabs"`
@@ -27,7 +27,7 @@ func (p *project) peopleSeenBy(me *client) []Person {
 	for c := range p.clients {
 		key := c.author.ID
 		if by[key] == nil {
-			by[key] = &Person{Name: c.author.Name, You: key == me.author.ID, key: key}
+			by[key] = &Person{Who: who(key), Name: c.author.Name, You: key == me.author.ID, key: key}
 		}
 		by[key].Tabs++
 	}
@@ -68,26 +68,42 @@ func author(id, name string) (store.Author, error) {
 	return store.Author{ID: id, Name: name}, nil
 }
 
+// who is the part of a browser's name for itself that others are told.
+func who(id string) string { return id[:min(8, len(id))] }
+
 // share tells what somebody picked: their own other windows take it over, others see it.
 func (p *project) share(from *client, s *Shared) {
 	if s == nil || len(s.Parts) > 10_000 || len(s.Net) > 400 {
 		return
 	}
-	own, err := json.Marshal(Message{T: "shared", Shared: s})
-	if err != nil {
-		return
-	}
-	theirs, err := json.Marshal(Message{T: "others", Shared: s, Who: from.author.ID[:min(8, len(from.author.ID))], Name: from.author.Name})
-	if err != nil {
-		return
-	}
+	p.shares[from.author.ID] = s
 	for c := range p.clients {
-		switch {
-		case c == from:
-		case c.author.ID == from.author.ID:
-			c.send(own)
-		default:
-			c.send(theirs)
+		if c != from {
+			c.answer(shareFor(c, from.author.ID, s))
 		}
 	}
+}
+
+func shareFor(c *client, from string, s *Shared) Message {
+	if c.author.ID == from {
+		return Message{T: "shared", Shared: s}
+	}
+	return Message{T: "others", Shared: s, Who: who(from)}
+}
+
+// showShares tells somebody who comes what those who are here have picked.
+func (p *project) showShares(c *client) {
+	for from, s := range p.shares {
+		c.answer(shareFor(c, from, s))
+	}
+}
+
+// forgetShare drops what somebody picked when their last window has gone.
+func (p *project) forgetShare(id string) {
+	for c := range p.clients {
+		if c.author.ID == id {
+			return
+		}
+	}
+	delete(p.shares, id)
 }

@@ -32,6 +32,7 @@ type project struct {
 	name    string
 	missing []string // what could not be read
 	clients map[*client]bool
+	shares  map[string]*Shared // what each author picked last
 	history history
 	changed map[design.ID]lastChange // in this session
 	last    time.Time
@@ -51,7 +52,7 @@ type lastChange struct {
 
 func openProject(ctx context.Context, s *store.Store, id int64) (*project, error) {
 	p := &project{
-		id: id, store: s, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{},
+		id: id, store: s, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{},
 		changed: map[design.ID]lastChange{}, broken: func(*project, error) {},
 	}
 	if err := p.read(ctx); err != nil {

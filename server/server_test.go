@@ -7,6 +7,7 @@ import (
 	"io"
 	"net/http"
 	"net/http/httptest"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -90,6 +91,9 @@ type raw struct {
 	Hits      []struct{ What, Text string }
 	Renamings []struct{ Old, New string }
 	Shared    *Shared
+	People    []Person
+	Who       string
+	Name      string
 	Pairs     [][2]string
 	Changes   []struct{ Kind string }
 	Objects   []struct {
@@ -304,4 +308,49 @@ func TestPickingIsShared(t *testing.T) {
 	require.Len(t, m.Shared.Parts, 1)
 	assert.EqualValues(t, 12, m.Shared.Parts[0].Part)
 	assert.EqualValues(t, 0, a.next("done").Rev, "nothing was edited")
+}
+
+// Somebody who comes later sees what those who are here picked, until the last window of theirs has gone.
+func TestWhoComesSeesWhatIsPicked(t *testing.T) {
+	k := newDesk(t)
+	id := k.demo("Moth Lamp")
+	ada, again := k.dialAs(id, "ada-browser", "Ada"), k.dialAs(id, "ada-browser", "Ada")
+	ada.say(map[string]any{"t": "share", "ref": "s", "shared": map[string]any{"parts": []map[string]any{{"part": 12}}, "net": "VIN"}})
+	assert.Equal(t, "VIN", again.next("shared").Shared.Net)
+
+	ben := k.dialAs(id, "ben-browser", "Ben")
+	people := ben.peopleUntil(func(p []Person) bool { return len(p) == 2 })
+	seen := ben.next("others")
+	assert.Equal(t, "VIN", seen.Shared.Net)
+	assert.Equal(t, []Person{{Who: "ben-brow", Name: "Ben", You: true, Tabs: 1}, {Who: seen.Who, Name: "Ada", Tabs: 2}}, people)
+	third := k.dialAs(id, "ada-browser", "Ada")
+	assert.Equal(t, "VIN", third.next("shared").Shared.Net, "a further window of one's own takes it over")
+
+	_ = again.conn.Close(websocket.StatusNormalClosure, "")
+	_ = third.conn.Close(websocket.StatusNormalClosure, "")
+	ben.peopleUntil(func(p []Person) bool { return len(p) == 2 && p[1].Tabs == 1 })
+	assert.Equal(t, "VIN", k.dialAs(id, "cyn-browser", "").next("others").Shared.Net, "one window of hers is left")
+	_ = ada.conn.Close(websocket.StatusNormalClosure, "")
+	ben.peopleUntil(func(p []Person) bool { return !slices.ContainsFunc(p, func(x Person) bool { return x.Name == "Ada" }) })
+	dan := k.dialAs(id, "dan-browser", "Dan")
+	dan.say(map[string]any{"t": "history", "ref": "h"})
+	dan.until("nothing of hers", func(m raw) bool {
+		assert.NotEqual(t, "others", m.T)
+		return m.Ref == "h"
+	})
+
+	ben.say(map[string]any{"t": "person", "ref": "n", "text": "  Benedikt "})
+	dan.peopleUntil(func(p []Person) bool {
+		return slices.ContainsFunc(p, func(x Person) bool { return x.Name == "Benedikt" })
+	})
+	for _, bad := range []string{strings.Repeat("n", 41), "a\nb"} {
+		ben.say(map[string]any{"t": "person", "ref": "n", "text": bad})
+		assert.Contains(t, ben.next("refused").Why, "at most 40 letters")
+	}
+}
+
+// peopleUntil reads until those who are here are as wanted.
+func (l *line) peopleUntil(wanted func([]Person) bool) []Person {
+	l.Helper()
+	return l.until("people", func(m raw) bool { return m.T == "people" && wanted(m.People) }).People
 }

@@ -50,7 +50,7 @@ const offs = [
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.boardShade, () => ed.scene.invalidate()) // prettier-ignore
-watch(() => [ed.selection.size, ed.state.tool, ed.project.lit.value, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
+watch(() => [ed.selection.size, ed.state.tool, ed.project.lit.value, ed.project.othersPicked.value, ed.state.showLinks, ed.state.style], () => canvas.value?.redraw()) // prettier-ignore
 
 const frameAll = () => canvas.value?.show(ed.content(), 50, 160, 4e-5)
 function goTo(b: Box) {

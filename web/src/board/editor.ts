@@ -1,5 +1,5 @@
 import { markRaw, reactive, shallowReactive, shallowRef } from 'vue'
-import { boardPose, dist, same, snap, turn } from '../canvas/geometry'
+import { boardPose, dist, same, snap } from '../canvas/geometry'
 import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { Previewer } from '../live/previewer'
@@ -538,6 +538,5 @@ export class BoardEditor {
 
 /** A part as it would stand while it is dragged. */
 export function dragged(p: Placed, step: Point): Placed {
-  const q = turn({ x: p.at.x + step.x, y: p.at.y + step.y }, 0)
-  return { ...p, at: q }
+  return { ...p, at: { x: p.at.x + step.x, y: p.at.y + step.y } }
 }

@@ -1,5 +1,6 @@
 import { boardPose, tracePoints } from '../canvas/geometry'
 import type { Pen } from '../canvas/scene'
+import { boxOf } from '../canvas/viewport'
 import { format } from '../live/units'
 import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
 import { copperColour } from '../shell/tokens'
@@ -11,6 +12,7 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawNet(ed, pen)
   drawLinks(ed, pen)
   drawFindings(ed, pen)
+  drawOthers(ed, pen)
   drawSelection(ed, pen)
   if (ed.drag) for (const id of ed.movable()) drawHeld(ed, pen, id, ed.drag.step)
   drawRoute(ed, pen)
@@ -130,6 +132,29 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
   if (ed.state.tool === 'select' && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.drag)
     outline(ed.state.hovered, false)
   if (!ed.drag || (!ed.drag.step.x && !ed.drag.step.y)) for (const id of ed.selection) outline(id, true)
+}
+
+/** What others in the project picked, each with their name. */
+function drawOthers(ed: BoardEditor, pen: Pen) {
+  const colour = ed.look().colours.others
+  for (const o of ed.project.othersPicked.value) {
+    const theirs = new Set((o.parts ?? []).map((r) => `${r.part} ${r.path ?? ''}`))
+    if (!theirs.size) continue
+    for (const p of ed.project.all('placed')) {
+      const f = theirs.has(`${p.part} ${p.path ?? ''}`) && ed.project.named('footprint', p.footprint)
+      if (!f) continue
+      const yard = courtyard(f, boardPose(p))
+      const b = boxOf(yard)
+      pen.ctx.beginPath()
+      tracePoints(pen.ctx, yard, true)
+      pen.ctx.strokeStyle = colour
+      pen.ctx.lineWidth = 2 * pen.px
+      pen.ctx.setLineDash([6 * pen.px, 4 * pen.px])
+      pen.ctx.stroke()
+      pen.ctx.setLineDash([])
+      pen.text(o.name || 'somebody', b.minX / 1e6, b.maxY / 1e6 + 9 * pen.px, 11 * pen.px, { colour, align: 'left', weight: 600 })
+    }
+  }
 }
 
 function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {

@@ -127,7 +127,7 @@ const offs = [
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.circuitShade, () => ed.scene.invalidate()) // prettier-ignore
 watch(() => ({ ...ed.state }), () => canvas.value?.redraw()) // prettier-ignore
-watch(() => props.project.lit.value, () => canvas.value?.redraw()) // prettier-ignore
+watch(() => [props.project.lit.value, props.project.othersPicked.value], () => canvas.value?.redraw()) // prettier-ignore
 watch(
   () => [...ed.selection],
   () => {

@@ -110,7 +110,7 @@ function drawSelection(ed: CircuitEditor, pen: Pen) {
 
 /** What others in the project picked, each with their name. */
 function drawOthers(ed: CircuitEditor, pen: Pen) {
-  for (const o of ed.project.others.value.values())
+  for (const o of ed.project.othersPicked.value)
     for (const ref of o.parts ?? []) {
       if ((ref.path ?? '') !== ed.path || ed.project.get('part', ref.part)?.sheet !== ed.sheet) continue
       const b = ed.scene.items(ref.part).find((i) => i.layer !== 'text') ?? ed.scene.boxOf(ref.part)

@@ -11,7 +11,8 @@ const key = 'gt.person'
 function remembered(): Person {
   try {
     const p = JSON.parse(localStorage.getItem(key) ?? 'null') as Person | null
-    if (p && /^[A-Za-z0-9_-]{1,40}$/.test(p.id)) return { id: p.id, name: String(p.name ?? '').slice(0, 40) }
+    if (typeof p?.id === 'string' && /^[A-Za-z0-9_-]{1,40}$/.test(p.id))
+      return { id: p.id, name: String(p.name ?? '').slice(0, 40) }
   } catch {
     // what cannot be read is made anew
   }

@@ -94,7 +94,13 @@ export class Project {
   readonly asking = shallowRef<Asking | null>(null)
   /** Who is in the project, oneself first, and what others picked. */
   readonly people = shallowRef<Person[]>([])
-  readonly others = shallowRef(new Map<string, Shared & { name: string }>())
+  readonly others = shallowRef(new Map<string, Shared>())
+  /** What others picked, each with the name they said. */
+  readonly othersPicked = computed(() =>
+    this.people.value
+      .filter((p) => !p.you && this.others.value.has(p.who))
+      .map((p) => ({ name: p.name, ...this.others.value.get(p.who)! })),
+  )
   /** What could not be read of the project. */
   readonly missing = shallowRef<string[]>([])
   readonly nets = new Map<string, Net>()
@@ -354,7 +360,7 @@ export class Project {
         this.greet(m.people ?? [])
         break
       case 'others':
-        this.others.value = new Map(this.others.value).set(m.who!, { ...m.shared!, name: m.name ?? '' })
+        this.others.value = new Map(this.others.value).set(m.who!, m.shared!)
         break
       case 'broken':
         this.trouble.value = m.why ?? ''
@@ -418,9 +424,9 @@ export class Project {
   }
 
   private greet(people: Person[]) {
-    const before = this.people.value.length
     this.people.value = people
-    if (people.length < before) this.others.value = new Map() // those who stay share again when they pick
+    const here = new Set(people.map((p) => p.who))
+    this.others.value = new Map([...this.others.value].filter(([who]) => here.has(who)))
   }
 
   private put(kind: Kind, o: AnyObject) {

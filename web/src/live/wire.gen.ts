@@ -895,6 +895,7 @@ export interface Shared {
 }
 
 export interface Person {
+  who: string
   name: string
   you?: boolean
   tabs: number

@@ -146,6 +146,7 @@ export interface BoardColours {
   linkNet: string
   finding: string
   select: string
+  others: string
   text: string
   yard: string
 }
@@ -163,6 +164,7 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     linkNet: '#FFFFFF',
     finding: palette.coral,
     select: palette.periwinkle,
+    others: '#E07CCB',
     text: palette.text,
     yard: '#6F667F',
   },
@@ -179,6 +181,7 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     linkNet: '#000000',
     finding: '#C93A2B',
     select: '#3D4BC0',
+    others: '#A23B8F',
     text: '#1E1928',
     yard: '#8C8699',
   },

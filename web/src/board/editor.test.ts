@@ -1,0 +1,313 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { notices } from '../shell/notices'
+import { at, board, hole, onBoard, placed, track, via } from '../testing/board'
+import { settle, surroundings } from '../testing/program'
+
+const tolerance = 100_000
+const plain = { shiftKey: false, altKey: false }
+beforeEach(() => {
+  vi.useFakeTimers()
+  surroundings()
+  notices.splice(0)
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+const cmd = (s: Record<string, unknown>) => s.cmd as Record<string, unknown>
+
+describe('picking on the board', () => {
+  const things = [board(2), placed(11, 0, 0), placed(12, 10, 0), hole(15, 20, 0)]
+  it('takes what is clicked, adds with Shift, cycles with Alt, clears on nothing', async () => {
+    const { ed } = await onBoard([...things, track(13, 1, [-5, 0], [5, 0])])
+    const click = (x: number, e: object = {}) => (ed.down(at(x, 0), tolerance, { ...plain, ...e }), ed.up(at(x, 0)))
+    click(0)
+    expect([...ed.selection]).toEqual([11])
+    click(10, { shiftKey: true })
+    expect([...ed.selection]).toEqual([11, 12])
+    click(10, { shiftKey: true })
+    expect([...ed.selection]).toEqual([11])
+    click(0, { altKey: true })
+    expect([...ed.selection]).toEqual([13])
+    click(0, { altKey: true })
+    expect([...ed.selection]).toEqual([11])
+    click(40)
+    expect(ed.selection.size).toBe(0)
+  })
+  it('by a box takes whole things drawn rightwards, and all it meets drawn leftwards', async () => {
+    const { ed } = await onBoard(things)
+    const box = (x0: number, x1: number) => {
+      ed.selection.clear()
+      ed.down(at(x0, -5), tolerance, plain)
+      ed.up(at(x1, 5))
+      return [...ed.selection].sort()
+    }
+    expect(box(-5, 12)).toEqual([11]) // 12 reaches to 13
+    expect(box(12, -5)).toEqual([11, 12])
+    expect(box(-5, 30)).toEqual([11, 12, 15])
+    expect(box(40, 50)).toEqual([])
+  })
+  it('forgets what is gone', async () => {
+    const { ed, line } = await onBoard(things)
+    ed.project.onChange((changes) => ed.changed(changes))
+    ed.selection.add(11).add(12)
+    line.tell({ t: 'changes', rev: 2, changes: [{ kind: 'placed', id: 11 } as never] })
+    expect([...ed.selection]).toEqual([12])
+    expect(ed.scene.items(11)).toEqual([])
+    expect(ed.under(at(0, 0), tolerance)).toEqual([])
+  })
+})
+
+describe('dragging parts', () => {
+  it('shows the links on the way and moves once, by whole steps of the grid', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0)])
+    ed.down(at(0, 0), tolerance, plain)
+    ed.move(at(0.03, 0), tolerance)
+    expect(line.sent).toEqual([]) // the hand only trembled
+    ed.move(at(4.3, 2.6), tolerance)
+    expect(line.lastOf('previewDrag')).toMatchObject({ ids: [11], step: at(4, 3) })
+    expect(ed.scene.within({ minX: -1e7, minY: -1e7, maxX: 1e7, maxY: 1e7 }).some((i) => i.id === 11)).toBe(false)
+    const link = { net: 'GND', a: at(0, 0), b: at(1, 1), fromName: '', toName: '' }
+    line.answer('previewDrag', { t: 'drag', drag: { links: { GND: [link] } } as never })
+    await settle()
+    expect(ed.dragLinks.value).toEqual({ GND: [link] })
+    ed.up(at(4.3, 2.6))
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [11], step: at(4, 3) })
+    line.answer('edit', { t: 'done' })
+    await settle()
+    expect(ed.drag).toBeNull()
+    expect(ed.dragLinks.value).toBeNull()
+  })
+  it('is given up with Escape, and nothing was moved', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0)])
+    ed.down(at(0, 0), tolerance, plain)
+    ed.move(at(5, 0), tolerance)
+    expect(ed.back()).toBe(true)
+    ed.up(at(5, 0))
+    expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
+    expect(ed.scene.within({ minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }).some((i) => i.id === 11)).toBe(true)
+  })
+  it('leaves locked parts and copper where they are', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0, { locked: true }), placed(12, 10, 0), hole(15, 20, 0, { locked: true }), track(13, 0, [0, 9], [5, 9])]) // prettier-ignore
+    for (const id of [11, 12, 13, 15]) ed.selection.add(id)
+    expect(ed.movable()).toEqual([12])
+    ed.nudge(1, -1)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [12], step: at(1, -1) })
+    ed.turn(90_000)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'turnPlaced', ids: [12], pivot: at(10, 0), angle: 90_000 })
+    ed.lock()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'lock', ids: [11, 12, 13, 15], locked: true })
+    ed.selection.clear()
+    ed.selection.add(11).add(15)
+    ed.lock()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ ids: [11, 15], locked: false })
+  })
+  it('turns several about their middle', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0), placed(12, 10, 4)])
+    ed.selection.add(11).add(12)
+    ed.turn(90_000)
+    const { pivot } = cmd(line.lastOf('edit')) as { pivot: { x: number; y: number } }
+    expect(pivot.x).toBe(5e6)
+  })
+})
+
+describe('a track under the hand', () => {
+  const things = [board(2), placed(11, 0, 0), placed(12, 20, 0), via(14, 0, 20, 0, 1, 'SDA'), placed(16, 40, 0, { nets: {} })]
+  const begin = async () => {
+    const all = await onBoard(things)
+    all.ed.take('track')
+    all.ed.down(at(-2, 0), tolerance, plain)
+    return all
+  }
+  const path = (...pts: [number, number][]) => pts.map((p) => at(...p))
+  const reach = async (line: Awaited<ReturnType<typeof onBoard>>['line'], pts: [number, number][], more: object = {}) => {
+    line.answer('previewTrack', { t: 'track', track: { path: path(...pts), length: 5e6, ...more } as never })
+    await settle()
+  }
+  it('begins on copper of a net only', async () => {
+    const { ed } = await onBoard(things)
+    ed.take('track')
+    ed.down(at(5, 5), tolerance, plain)
+    expect(notices.map((n) => n.text)).toEqual(['Begin on a pad, a via or a track.'])
+    ed.down(at(38, 0), tolerance, plain)
+    expect(notices.map((n) => n.text)).toContain('Pad R16.1 belongs to no net, so no track can begin there.')
+    expect(ed.route).toBeNull()
+    ed.down(at(-2, 0), tolerance, plain)
+    expect(ed.route).toMatchObject({ net: 'VIN', runs: [{ layer: 0, path: [at(-2, 0)] }] })
+    expect(ed.project.lit.value).toBe('VIN')
+  })
+  it('follows the hand and says where it stops', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(6.2, 5), tolerance)
+    expect(line.lastOf('previewTrack')).toMatchObject({ from: at(-2, 0), to: at(6, 5), layer: 0, net: 'VIN', width: 250_000, style: 'straightFirst' }) // prettier-ignore
+    await reach(line, [[-2, 0], [6, 5]], { blocked: { name: 'pad R11.2', net: 'GND', at: at(2, 0) } }) // prettier-ignore
+    expect(ed.state.blocked).toBe('Stopped before pad R11.2 of GND.')
+    ed.nextStyle()
+    expect(line.lastOf('previewTrack').style).toBe('diagonalFirst')
+  })
+  it('is kept when it lands on copper of its own net, corner for corner', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(6, 5), tolerance)
+    await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
+    ed.down(at(6, 5), tolerance, plain)
+    await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
+    expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
+    ed.move(at(17.8, 0.1), tolerance)
+    await reach(line, [[6, 5], [18, 0]]) // prettier-ignore
+    await reach(line, [[6, 5], [18, 0]]) // prettier-ignore
+    ed.down(at(17.8, 0.1), tolerance, plain)
+    expect(line.lastOf('previewTrack').to).toEqual(at(18, 0)) // the pad's middle
+    await reach(line, [[6, 5], [18, 5], [18, 0]]) // prettier-ignore
+    expect(cmd(line.lastOf('edit'))).toMatchObject({
+      kind: 'drawTrack',
+      net: 'VIN',
+      runs: [{ layer: 0, path: path([-2, 0], [1, 0], [6, 5], [18, 5], [18, 0]) }],
+    })
+    expect(ed.route).toBeNull()
+  })
+  it('does not end on copper of another net', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(0, 20), tolerance)
+    expect(ed.target).toBeNull()
+    await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
+    ed.down(at(0, 20), tolerance, plain)
+    await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
+    expect(ed.route).not.toBeNull()
+  })
+  it('goes back corner by corner, layer by layer, then is dropped', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(6, 5), tolerance)
+    await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
+    const hop = ed.hop()
+    await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
+    await hop
+    expect(ed.state.layer).toBe(1)
+    expect(ed.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[0, 3], [1, 1]]) // prettier-ignore
+    ed.back()
+    expect(ed.state.layer).toBe(0)
+    expect(ed.route!.runs.map((r) => r.path.length)).toEqual([3])
+    ed.back()
+    ed.back()
+    expect(ed.route!.runs[0].path).toEqual([at(-2, 0)])
+    ed.back()
+    expect(ed.route).toBeNull()
+    expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
+    ed.back()
+    expect(ed.state.tool).toBe('select')
+  })
+  it('does not hop where no via fits, and says why', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(6, 5), tolerance)
+    await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
+    const hop = ed.hop()
+    await reach(line, [[-2, 0], [6, 5]], { via: 'too near to pad R11.2' }) // prettier-ignore
+    await hop
+    expect(notices.map((n) => n.text)).toEqual(['No via fits here: too near to pad R11.2.'])
+    expect(ed.state.layer).toBe(0)
+    expect(ed.route!.runs.length).toBe(1)
+  })
+  it('that is ended in the air is kept as far as it went', async () => {
+    const { ed, line } = await begin()
+    ed.finish()
+    expect(line.sent.filter((s) => s.t === 'edit')).toEqual([]) // nothing was drawn yet
+    ed.down(at(-2, 0), tolerance, plain)
+    ed.move(at(6, 5), tolerance)
+    await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
+    ed.down(at(6, 5), tolerance, plain)
+    await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
+    ed.finish()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack', runs: [{ layer: 0, path: path([-2, 0], [6, 5]) }] })
+  })
+})
+
+describe('layers on the board', () => {
+  it('are hopped between from top to bottom, or to one by its number', async () => {
+    const { ed } = await onBoard([board(4)])
+    await ed.hop()
+    expect(ed.state.layer).toBe(3)
+    await ed.hop()
+    expect(ed.state.layer).toBe(0)
+    await ed.hop(2)
+    expect(ed.state.layer).toBe(2)
+    await ed.hop(4)
+    expect(ed.state.layer).toBe(2)
+    ed.toLayer(-1)
+    expect(ed.state.layer).toBe(2)
+  })
+  it('are shown when worked on; the others are dimmed or hidden', async () => {
+    const { ed } = await onBoard([board(4)])
+    ed.state.hidden = [1, 2]
+    expect(['copper-0', 'copper-1', 'copper-3'].map(ed.alpha)).toEqual([1, 0, 0.35])
+    ed.toLayer(1)
+    expect(ed.state.hidden).toEqual([2])
+    expect(ed.alpha('copper-1')).toBe(1)
+  })
+  it('are painted from below, the one in work over the others, barrels over all copper', async () => {
+    const { ed } = await onBoard([board(4), track(21, 0, [0, 0], [1, 0]), track(22, 1, [0, 0], [1, 0]), track(23, 3, [0, 0], [1, 0]), via(24, 0, 0, 0, 3)]) // prettier-ignore
+    const order = () => ed.scene.within({ minX: 0, minY: 0, maxX: 1e6, maxY: 1 }).map((i) => i.id)
+    expect(order()).toEqual([23, 22, 21, 24])
+    ed.toLayer(3)
+    expect(order()).toEqual([22, 21, 23, 24])
+  })
+})
+
+describe('other tools of the board', () => {
+  it('draw a rectangle as the outline, not one of a slip of the hand', async () => {
+    const { ed, line } = await onBoard([board(2)])
+    const pull = (x: number, y: number) => {
+      ed.take('outline')
+      ed.down(at(0.2, 0.1), tolerance, plain)
+      ed.move(at(x, y), tolerance)
+      ed.up(at(x, y))
+    }
+    pull(1, 1)
+    expect(line.sent).toEqual([])
+    pull(-40.2, 30)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'setOutline', outline: [at(-40, 0), at(0, 0), at(0, 30), at(-40, 30)] }) // prettier-ignore
+  })
+  it('lay holes and texts; a text must be typed first', async () => {
+    const { ed, line } = await onBoard([board(2)])
+    ed.take('hole')
+    ed.down(at(3.2, 4), tolerance, plain)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addHole', at: at(3, 4), diameter: 3_200_000 })
+    ed.take('text')
+    ed.state.text = '  '
+    ed.down(at(3, 4), tolerance, plain)
+    expect(notices.map((n) => n.text)).toEqual(['Type the text first.'])
+    ed.state.text = 'REV A'
+    ed.state.textBottom = true
+    ed.down(at(3, 4), tolerance, plain)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addLegend', text: 'REV A', bottom: true })
+  })
+  it('measure from middle to middle', async () => {
+    const { ed } = await onBoard([board(2), placed(11, 0, 0)])
+    ed.take('measure')
+    ed.down(at(-2.3, 0.2), tolerance, plain)
+    ed.down(at(7.2, 0), tolerance, plain)
+    expect(ed.measure).toEqual([at(-2, 0), at(7, 0)])
+    ed.down(at(2, 0), tolerance, plain)
+    expect(ed.measure).toEqual([at(2, 0)])
+  })
+  it('remove what is picked, whole tracks and whole nets', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0), track(13, 0, [-2, 0], [-2, 9])])
+    ed.remove()
+    expect(line.sent).toEqual([])
+    ed.removeNet()
+    expect(notices.map((n) => n.text)).toEqual(['Pick a track or highlight a net first.'])
+    ed.selection.add(11).add(13)
+    ed.remove()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'remove', ids: [11, 13] })
+    ed.removeWhole()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'removeTrack', id: 13 })
+    ed.selection.delete(11)
+    ed.removeNet()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'removeNetTracks', net: 'VIN' })
+    ed.selectAll()
+    expect([...ed.selection].sort()).toEqual([11, 13])
+  })
+  it('know the room of all there is', async () => {
+    const { ed } = await onBoard([board(2), placed(11, 0, 0), hole(15, 20, 0)])
+    expect(ed.content()).toMatchObject({ minX: expect.closeTo(-3.4e6, -3) as number, maxX: expect.closeTo(21.7e6, -3) as number }) // prettier-ignore
+    expect(ed.boxOf([])).toBeNull()
+  })
+})

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest'
+import { settle } from '../testing/program'
+import { Previewer } from './previewer'
+import type { Project } from './project'
+import type { Message } from './wire.gen'
+
+/** A project whose answers come when the test says. */
+function slow() {
+  const asked: { t: string; answer: (m: Partial<Message>) => void; fail: () => void }[] = []
+  const look = (r: { t: string }) =>
+    new Promise((done, fail) => asked.push({ t: r.t, answer: done as never, fail: () => fail(new Error('lost')) }))
+  return { asked, previews: new Previewer({ look } as unknown as Project) }
+}
+
+describe('previews for the hand', () => {
+  it('are asked one at a time, and only the last wish waits', async () => {
+    const { asked, previews } = slow()
+    const seen: string[] = []
+    for (const t of ['a', 'b', 'c', 'd']) previews.ask({ t }, () => seen.push(t))
+    expect(asked.map((a) => a.t)).toEqual(['a'])
+    asked[0].answer({})
+    await settle()
+    expect(asked.map((a) => a.t)).toEqual(['a', 'd'])
+    asked[1].answer({})
+    await settle()
+    expect(seen).toEqual(['a', 'd'])
+    expect(asked.length).toBe(2)
+  })
+  it('go on after one that failed', async () => {
+    const { asked, previews } = slow()
+    const seen: string[] = []
+    previews.ask({ t: 'a' }, () => seen.push('a'))
+    previews.ask({ t: 'b' }, () => seen.push('b'))
+    asked[0].fail()
+    await settle()
+    asked[1].answer({})
+    await settle()
+    expect(seen).toEqual(['b'])
+  })
+  it('are forgotten when the hand let go', async () => {
+    const { asked, previews } = slow()
+    const seen: string[] = []
+    previews.ask({ t: 'a' }, () => seen.push('a'))
+    previews.ask({ t: 'b' }, () => seen.push('b'))
+    previews.stop()
+    asked[0].answer({})
+    await settle()
+    expect(seen).toEqual([])
+    expect(asked.length).toBe(1)
+    previews.ask({ t: 'c' }, () => seen.push('c'))
+    asked[1].answer({})
+    await settle()
+    expect(seen).toEqual(['c'])
+  })
+})

@@ -1,0 +1,48 @@
+import type { BoardEditor } from '../board/editor'
+import type { Project } from '../live/project'
+import type { Boxed } from '../live/wire.gen'
+import { Line, opening } from './program'
+
+const mm = 1_000_000
+const pad = (number: string, x: number, more: object = {}) => ({ number, form: 'rect', at: { x: x * mm, y: 0 }, size: { x: mm, y: mm }, ...more }) // prettier-ignore
+
+/** A footprint of two square pads 1 mm wide, 4 mm apart, in a courtyard of 6 by 2 mm. */
+export const twoPads = {
+  id: 2, name: 'TWO', pads: [pad('1', -2), pad('2', 2)], silk: [], body: [], designatorAt: { x: 0, y: 2 * mm },
+  courtyard: [{ x: -3 * mm, y: -mm }, { x: 3 * mm, y: -mm }, { x: 3 * mm, y: mm }, { x: -3 * mm, y: mm }],
+} // prettier-ignore
+/** One round plated pad of 2 mm with a hole of 1 mm, and no courtyard of its own. */
+export const onePin = { ...twoPads, id: 3, name: 'PIN', pads: [pad('1', 0, { form: 'round', size: { x: 2 * mm, y: 2 * mm }, hole: mm })], courtyard: [] } // prettier-ignore
+
+export const stack = (copper: number) =>
+  Array.from({ length: copper }, (_, i) => ({ name: ['Top', 'In1', 'In2', 'Bottom'][i], copper: true })).flatMap((l) => [l, { name: 'core', copper: false }]) // prettier-ignore
+
+export const board = (copper: number, outline: object[] = []) =>
+  ({ kind: 'board', object: { id: 1, outline, stack: stack(copper), rules: { silkWidth: 150_000, trackWidth: 250_000, clearance: 200_000, viaDiameter: 800_000, viaHole: 400_000 } } }) as unknown as Boxed // prettier-ignore
+
+export const placed = (id: number, x: number, y: number, more: object = {}) =>
+  ({ kind: 'placed', object: { id, part: id + 100, designator: `R${id}`, value: '', footprint: 'TWO', at: { x: x * mm, y: y * mm }, angle: 0, nets: { 1: 'VIN', 2: 'GND' }, ...more } }) as unknown as Boxed // prettier-ignore
+
+export const track = (id: number, layer: number, a: [number, number], b: [number, number], net = 'VIN') =>
+  ({ kind: 'track', object: { id, layer, a: { x: a[0] * mm, y: a[1] * mm }, b: { x: b[0] * mm, y: b[1] * mm }, width: 500_000, net } }) as unknown as Boxed // prettier-ignore
+
+export const via = (id: number, x: number, y: number, from: number, to: number, net = 'VIN') =>
+  ({ kind: 'via', object: { id, at: { x: x * mm, y: y * mm }, diameter: 800_000, hole: 400_000, from, to, net } }) as unknown as Boxed // prettier-ignore
+
+export const hole = (id: number, x: number, y: number, more: object = {}) =>
+  ({ kind: 'hole', object: { id, at: { x: x * mm, y: y * mm }, diameter: 3 * mm, ...more } }) as unknown as Boxed
+
+/** A board that is open, with an editor whose scene holds it all; the grid is 1 mm. */
+export async function onBoard(objects: Boxed[]): Promise<{ ed: BoardEditor; project: Project; line: Line }> {
+  const { BoardEditor } = await import('../board/editor')
+  const { Project } = await import('../live/project')
+  const project = new Project(7)
+  const library = [twoPads, onePin].map((object) => ({ kind: 'footprint', object }) as unknown as Boxed)
+  Line.last.tell(opening([...library, ...objects]))
+  const taste = { boardShade: 'dark', gridOn: true, boardGrid: mm, unit: 'mm' }
+  const ed = new BoardEditor(project, taste as never)
+  ed.load()
+  return { ed, project, line: Line.last }
+}
+
+export const at = (x: number, y: number) => ({ x: x * mm, y: y * mm })

@@ -1,0 +1,83 @@
+import { vi } from 'vitest'
+import type { Boxed, Message } from '../live/wire.gen'
+
+type Sent = Record<string, unknown> & { t: string; ref: string }
+
+/** The other end of a connection, held by a test: it keeps what the browser sent and answers when told to. */
+export class Line {
+  static all: Line[] = []
+  static get last() {
+    return Line.all[Line.all.length - 1]
+  }
+  onmessage: (e: { data: string }) => void = () => undefined
+  onclose: () => void = () => undefined
+  readonly sent: Sent[] = []
+  closed = false
+  constructor(readonly url: string) {
+    Line.all.push(this)
+  }
+  send(s: string) {
+    this.sent.push(JSON.parse(s) as Sent)
+  }
+  close() {
+    this.closed = true
+    this.onclose()
+  }
+  /** Tells the browser something. */
+  tell(m: Partial<Message> & { t: string }) {
+    this.onmessage({ data: JSON.stringify(m) })
+  }
+  /** What was sent of a kind, the last of it. */
+  lastOf(t: string): Sent {
+    const found = this.sent.filter((s) => s.t === t).pop()
+    if (!found) throw new Error(`nothing of the kind ${t} was sent, only ${this.sent.map((s) => s.t).join(', ')}`)
+    return found
+  }
+  /** Answers the last request of a kind. */
+  answer(t: string, m: Partial<Message> & { t: string }) {
+    this.tell({ ...m, ref: this.lastOf(t).ref })
+  }
+}
+
+/** Gives the browser's surroundings to what is tested; listens are the window's own events. */
+export function surroundings() {
+  Line.all = []
+  const listens = new Map<string, (e: unknown) => void>()
+  const store = new Map<string, string>()
+  vi.stubGlobal('WebSocket', Line)
+  vi.stubGlobal('location', { protocol: 'http:', host: 'here.test' })
+  vi.stubGlobal('localStorage', {
+    getItem: (k: string) => store.get(k) ?? null,
+    setItem: (k: string, v: string) => void store.set(k, v),
+  })
+  vi.stubGlobal('window', {
+    setInterval: (f: () => void, ms: number) => setInterval(f, ms),
+    addEventListener: (k: string, f: (e: unknown) => void) => void listens.set(k, f),
+    removeEventListener: (k: string) => void listens.delete(k),
+  })
+  return { listens, store }
+}
+
+export const nothingDerived = {
+  rev: 1,
+  sheets: [],
+  places: [],
+  nets: [],
+  lostNets: [],
+  redrawn: [],
+  links: {},
+  findings: [],
+  mended: [],
+  stages: { circuit: 'begun', board: 'none', differences: 0, fingerprint: 'f', parts: 0, nets: 0 },
+}
+export const noHistory = { undo: '', redo: '', steps: 0, kept: '' }
+
+/** The message that opens a project with the objects. */
+export function opening(objects: Boxed[], more: Partial<Message> = {}) {
+  return { t: 'open', name: 'Weir Gauge', rev: 1, objects, derived: nothingDerived, history: noHistory, ...more }
+}
+
+/** Lets promises that are answered run on. */
+export const settle = async () => {
+  for (let i = 0; i < 8; i++) await Promise.resolve()
+}
