@@ -75,37 +75,49 @@ func Frame(d *design.Doc, t *circuit.Tree, place circuit.SheetUse) []Mark {
 	return append(out, titleBlock(d, t, s, place, inner)...)
 }
 
+// zoneLength is what ISO 5457 gives a zone; those at the corners take what is left over.
+const zoneLength = 50_000_000
+
+// zones divides the frame from its middle outwards into an even number of zones on each side.
 func zones(inner geom.Box) []Mark {
 	var out []Mark
-	w, h := inner.Max.X-inner.Min.X, inner.Max.Y-inner.Min.Y
-	across, down := max(2, (w+25*mm)/(50*mm)), max(2, (h+25*mm)/(50*mm))
-	label := func(s string, at geom.Point) { out = append(out, text(s, "quiet", milli(2.6), at, 0)) }
-	half := int64(frameMargin / 2)
-	for i := range across {
-		x, next := inner.Min.X+w*i/across, inner.Min.X+w*(i+1)/across
-		for _, y := range []int64{inner.Min.Y, inner.Max.Y} {
-			out0 := int64(-1)
-			if y == inner.Max.Y {
-				out0 = 1
-			}
+	c := inner.Centre()
+	const half = int64(frameMargin / 2)
+	for i, z := range divided(inner.Min.X, inner.Max.X) {
+		for _, edge := range [][2]int64{{inner.Min.Y, -half}, {inner.Max.Y, half}} {
+			y, way := edge[0], edge[1]
 			if i > 0 {
-				out = append(out, line("frame", milli(0.25), geom.Pt(x, y), geom.Pt(x, y+out0*half)))
+				out = append(out, line("frame", milli(0.25), geom.Pt(z[0], y), geom.Pt(z[0], y+way)))
 			}
-			label(fmt.Sprint(i+1), geom.Pt((x+next)/2, y+out0*half/2))
+			out = append(out, text(fmt.Sprint(i+1), "quiet", milli(2.6), geom.Pt((z[0]+z[1])/2, y+way/2), 0))
 		}
 	}
-	for i := range down {
-		y, next := inner.Max.Y-h*i/down, inner.Max.Y-h*(i+1)/down
-		for _, x := range []int64{inner.Min.X, inner.Max.X} {
-			out0 := int64(-1)
-			if x == inner.Max.X {
-				out0 = 1
-			}
+	const letters = "ABCDEFGHJKLMNPQRSTUVWXYZ" // I and O are not used
+	for i, z := range divided(inner.Min.Y, inner.Max.Y) {
+		top, foot := 2*c.Y-z[0], 2*c.Y-z[1] // from above
+		for _, edge := range [][2]int64{{inner.Min.X, -half}, {inner.Max.X, half}} {
+			x, way := edge[0], edge[1]
 			if i > 0 {
-				out = append(out, line("frame", milli(0.25), geom.Pt(x, y), geom.Pt(x+out0*half, y)))
+				out = append(out, line("frame", milli(0.25), geom.Pt(x, top), geom.Pt(x+way, top)))
 			}
-			label(string(rune('A'+i%26)), geom.Pt(x+out0*half/2, (y+next)/2))
+			out = append(out, text(letters[i:i+1], "quiet", milli(2.6), geom.Pt(x+way/2, (top+foot)/2), 0))
 		}
+	}
+	return out
+}
+
+// divided gives the ends of the zones between two ends of a frame, an even number of them.
+func divided(from, to int64) [][2]int64 {
+	middle := (from + to) / 2
+	n := max(1, ((to-from)/2+zoneLength/2)/zoneLength) // on each side of the middle
+	ends := []int64{from}
+	for i := 1 - n; i < n; i++ {
+		ends = append(ends, middle+i*zoneLength)
+	}
+	ends = append(ends, to)
+	var out [][2]int64
+	for i := range len(ends) - 1 {
+		out = append(out, [2]int64{ends[i], ends[i+1]})
 	}
 	return out
 }
