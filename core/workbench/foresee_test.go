@@ -1,0 +1,177 @@
+package workbench_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
+	"goldentrace/demo"
+)
+
+func TestWhatWouldBeJoinedInWords(t *testing.T) {
+	join := func(meant bool, nets ...string) circuit.Join { return circuit.Join{Nets: nets, Meant: meant} }
+	for want, o := range map[string]circuit.Outcome{
+		"":                                     {},
+		"This would join GND and VIN.":         {Joined: []circuit.Join{join(false, "GND", "VIN")}},
+		"This would join A, B and C.":          {Joined: []circuit.Join{join(false, "A", "B", "C"), join(true, "D", "E")}},
+		"This would join A, B, C, D, E and F.": {Joined: []circuit.Join{join(false, "A", "B", "C", "D", "E", "F")}},
+		"This would join A, B, C, D, E and 2 more.":  {Joined: []circuit.Join{join(false, "A", "B", "C", "D", "E", "F", "G")}},
+		"This would join A and B, and part C and E.": {Joined: []circuit.Join{join(false, "A", "B")}, Parted: []circuit.Part{{Net: "C"}, {Net: "D", Meant: true}, {Net: "E"}}},
+		"This would part VIN.":                       {Parted: []circuit.Part{{Net: "VIN"}}},
+		"This would join A and B, and join C and D.": {Joined: []circuit.Join{join(false, "A", "B"), join(false, "C", "D")}},
+	} {
+		assert.Equal(t, want, workbench.Sentence(o))
+	}
+}
+
+// two is a sheet with two wires of two nets, one above the other, each with a part at its end.
+func two(t *testing.T) (b *workbench.Bench, sheet design.ID) {
+	t.Helper()
+	d := design.New("two")
+	b = workbench.Open(d, 0)
+	sheet = d.SheetsInOrder()[0].ID
+	for _, c := range []edit.Command{
+		&edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(0, 0), geom.Pt(20_000_000, 0)}},
+		&edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(0, 10_000_000), geom.Pt(20_000_000, 10_000_000)}},
+		&edit.PlaceLabel{Sheet: sheet, Name: "A", At: geom.Pt(0, 0)},
+		&edit.PlaceLabel{Sheet: sheet, Name: "B", At: geom.Pt(0, 10_000_000)},
+	} {
+		_, err := b.Edit(c)
+		require.NoError(t, err)
+		b.Settle()
+	}
+	return b, sheet
+}
+
+// bridge is a wire from the one to the other, which joins two nets that bear names.
+func bridge(sheet design.ID) edit.Command {
+	return &edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(10_000_000, 0), geom.Pt(10_000_000, 10_000_000)}}
+}
+
+func named(b *workbench.Bench) []string {
+	var out []string
+	for _, n := range b.All().Nets {
+		if n.Named {
+			out = append(out, n.Name)
+		}
+	}
+	return out
+}
+
+var joined = circuit.Outcome{Joined: []circuit.Join{{Nets: []string{"A", "B"}}}, Parted: []circuit.Part{}, Onto: []string{}}
+
+// What is foreseen is what is done later, and foreseeing leaves everything as it was.
+func TestForeseeingDoesNothing(t *testing.T) {
+	b, sheet := two(t)
+	before, next, rev, all := b.Fingerprint(), b.Doc.Next, b.Rev, text(b.All())
+	cs, said, err := b.Foresee(bridge(sheet))
+	require.NoError(t, err)
+	assert.Len(t, cs, 1)
+	assert.True(t, said.Same(joined), "%+v", said)
+	assert.False(t, said.Meant())
+	assert.Equal(t, before, b.Fingerprint())
+	assert.Equal(t, next, b.Doc.Next)
+	assert.Equal(t, rev, b.Rev)
+	assert.Equal(t, all, text(b.All()), "nets, findings and all")
+	told := b.Settle()
+	assert.Empty(t, told.Nets, "nothing is told to anybody")
+	assert.Empty(t, told.Findings)
+	_, _, err = b.Foresee(&edit.DrawWire{Sheet: 999, Path: []geom.Point{geom.Pt(0, 0), geom.Pt(10, 0)}})
+	assert.Error(t, err)
+	assert.Equal(t, all, text(b.All()))
+}
+
+// A command that joins nets is not done unless somebody agreed to exactly that.
+func TestNothingIsJoinedUnasked(t *testing.T) {
+	b, sheet := two(t)
+	before, next, all := b.Fingerprint(), b.Doc.Next, text(b.All())
+	other := circuit.Outcome{Joined: []circuit.Join{{Nets: []string{"A", "C"}}}}
+	for _, agreed := range []*circuit.Outcome{nil, {}, &other} {
+		cs, out, err := b.Try(bridge(sheet), agreed)
+		var asks *workbench.Asks
+		require.ErrorAs(t, err, &asks)
+		assert.Equal(t, "This would join A and B.", err.Error())
+		assert.True(t, asks.Outcome.Same(out))
+		assert.Empty(t, cs)
+		assert.Equal(t, []any{before, next, all}, []any{b.Fingerprint(), b.Doc.Next, text(b.All())})
+	}
+	cs, out, err := b.Try(bridge(sheet), &joined)
+	require.NoError(t, err)
+	assert.Len(t, cs, 1)
+	assert.True(t, out.Same(joined))
+	assert.Equal(t, []string{"A"}, named(b), "the name that comes first is the net's")
+	assert.Equal(t, text(workbench.Open(b.Doc.Snapshot(), b.Rev).All()), text(b.All()), "and all that follows from it is so")
+
+	// parting it again is what removing a wire is for, so that nobody is asked
+	var wire design.ID
+	for w := range b.Doc.Wires.All() {
+		if w.A.X == w.B.X {
+			wire = w.ID
+		}
+	}
+	_, out, err = b.Try(&edit.Remove{IDs: []design.ID{wire}}, nil)
+	require.NoError(t, err)
+	assert.True(t, out.Meant())
+	require.Len(t, out.Parted, 1)
+	assert.Equal(t, []string{"A", "B"}, named(b))
+	assert.Equal(t, text(workbench.Open(b.Doc.Snapshot(), b.Rev).All()), text(b.All()))
+}
+
+// A step of the journal that would leave something without what it stands on is refused whole.
+func TestAStepThatLeavesNothingWholeIsRefused(t *testing.T) {
+	b, sheet := two(t)
+	before, all := b.Fingerprint(), text(b.All())
+	s := b.Doc.Sheets[sheet]
+	gone := edit.ChangeSet{{ID: s.ID, Kind: design.KindSheet, Before: s}}
+	assert.Error(t, b.Step(gone), "the wires on it would stand nowhere")
+	assert.Equal(t, []string{before, all}, []string{b.Fingerprint(), text(b.All())})
+	cs, err := b.Edit(bridge(sheet))
+	require.NoError(t, err)
+	require.NoError(t, b.Step(cs.Inverted()))
+	assert.Equal(t, before, b.Fingerprint())
+	assert.Equal(t, []string{"A", "B"}, named(b))
+}
+
+// What is counted and listed is what the demo projects were drawn with.
+func TestWhatTheBenchCounts(t *testing.T) {
+	d, err := demo.Build("Moth Lamp, first try")
+	require.NoError(t, err)
+	b := workbench.Open(d, 0)
+	b.Settle()
+	assert.Equal(t, len(d.Parts), b.Parts(), "every part is a package of its own")
+	assert.NotEmpty(t, b.Links(), "it was never routed")
+	total := 0
+	for _, l := range b.All().Links {
+		total += len(l)
+	}
+	assert.Len(t, b.Links(), total)
+	open := len(b.OpenFindings())
+	assert.Equal(t, open, len(b.Findings()))
+	require.NotEmpty(t, b.Findings())
+	f := b.Findings()[0]
+	_, err = b.Edit(&edit.Excuse{Key: f.Key, Fingerprint: f.Fingerprint, Text: f.Text, Reason: "so wanted"})
+	require.NoError(t, err)
+	assert.Len(t, b.OpenFindings(), open-1)
+	assert.Len(t, b.Findings(), open, "what is excused is listed still")
+
+	assert.Empty(t, b.Differences())
+	var part *design.Part
+	for part = range d.Parts.All() {
+		break
+	}
+	_, err = b.Edit(&edit.SetPart{ID: part.ID, Value: ptr("4k7x")})
+	require.NoError(t, err)
+	require.Len(t, b.Differences(), 1)
+	assert.Contains(t, b.Differences()[0].Text, "4k7x")
+	before := text(b.Findings())
+	b.CheckAll()
+	assert.Equal(t, before, text(b.Findings()), "checking all over again finds the same")
+}
+
+func ptr[T any](v T) *T { return &v }
