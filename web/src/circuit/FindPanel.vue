@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
+import { latest } from '../live/latest'
 import type { Project } from '../live/project'
 import type { Hit } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
@@ -21,17 +22,11 @@ const all = [
   ['texts', 'Texts'],
 ]
 const query = computed(() => ({ text: text.value, case: cased.value, whole: whole.value, kinds: kinds.value }))
-let asked = 0
-async function search() {
-  const mine = ++asked
-  if (!text.value) {
-    hits.value = []
-    return
-  }
-  const m = await props.project.look({ t: 'find', query: query.value }).catch(() => null)
-  if (mine === asked) hits.value = m?.hits ?? []
-}
-watch([query, props.project.docTick], search)
+const search = latest(
+  async (q: typeof query.value) => (q.text ? await props.project.look({ t: 'find', query: q }).catch(() => null) : null),
+  (m) => (hits.value = m?.hits ?? []),
+)
+watch([query, props.project.docTick], () => search(query.value))
 onMounted(() => input.value?.focus())
 const toggle = (k: string) => (kinds.value = kinds.value.includes(k) ? kinds.value.filter((x) => x !== k) : [...kinds.value, k])
 async function replace(only?: Hit[]) {

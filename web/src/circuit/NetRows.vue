@@ -3,20 +3,19 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import { complain } from '../shell/notices'
 import TextRow from '../shell/TextRow.vue'
-import { quantity, readQuantity } from './quantities'
+import { type Field, quantity, quantityOf } from './quantities'
 
 /** What is said of a net, to be changed in place. */
 const props = defineProps<{ project: Project; net: string }>()
 const spec = computed(() => (void props.project.docTick.value, props.project.all('netSpec').find((s) => s.net === props.net)))
 const pins = computed(() => (void props.project.derivedTick.value, props.project.nets.get(props.net)?.pins.length ?? 0))
 const set = (o: object) => props.project.edit('setNets', { nets: [props.net], ...o }).catch(complain)
-function number(field: 'current' | 'voltage' | 'impedance', text: string) {
-  const v = readQuantity(field, text)
-  if (v === null)
-    complain(
-      new Error(`“${text}” is not a ${field}; write it as ${{ current: '250 mA', voltage: '3.3 V', impedance: '90 Ω' }[field]}.`),
-    )
-  else void set({ [field]: v })
+function number(field: Field, text: string) {
+  try {
+    void set({ [field]: quantityOf(field, text) })
+  } catch (e) {
+    complain(e)
+  }
 }
 async function rename(to: string) {
   await props.project.edit('renameNet', { net: props.net, to }).catch(complain)

@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
 import { complain, say } from '../shell/notices'
-import { type Field, quantity, readQuantity } from './quantities'
+import { type Field, quantity, quantityOf } from './quantities'
+import TablePage from './TablePage.vue'
 
 /** All nets: where they are, and what is asked of them. */
 const props = defineProps<{ project: Project }>()
@@ -30,15 +31,12 @@ function set(net: string, o: object) {
 }
 function number(net: string, field: Field, e: Event) {
   const i = e.target as HTMLInputElement
-  const v = readQuantity(field, i.value)
-  if (v === null) {
-    complain(
-      new Error(
-        `“${i.value}” is not a ${field}; write it as ${{ current: '250 mA', voltage: '3.3 V', impedance: '90 Ω' }[field]}.`,
-      ),
-    )
+  try {
+    void set(net, { [field]: quantityOf(field, i.value) })
+  } catch (why) {
+    complain(why)
     i.value = quantity(field, specs.value.get(net)?.[field])
-  } else void set(net, { [field]: v })
+  }
 }
 async function rename(net: string, e: Event) {
   const i = e.target as HTMLInputElement
@@ -65,24 +63,21 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
 </script>
 
 <template>
-  <div class="nets">
-    <h2 class="head">Nets</h2>
-    <div class="bar">
-      <input
-        v-model="filter"
-        placeholder="Filter by name, class or sheet"
-        aria-label="Filter the nets"
-        class="filter"
-        data-test="nets-filter"
-      />
-      <span class="quiet"
-        ><span class="mono">{{ rows.length }}</span> nets<template v-if="chosen.size">
-          · <span class="mono">{{ chosen.size }}</span> chosen: an entry changed in one is changed in all</template
-        ></span
+  <TablePage
+    v-model:filter="filter"
+    title="Nets"
+    label="Filter the nets"
+    hint="Filter by name, class or sheet"
+    name="nets-filter"
+  >
+    <template #count>
+      <span class="mono">{{ rows.length }}</span> nets<template v-if="chosen.size">
+        · <span class="mono">{{ chosen.size }}</span> chosen: an entry changed in one is changed in all</template
       >
-      <span class="grow" />
+    </template>
+    <template #actions>
       <button class="plain" data-test="find-pairs" @click="findPairs">Find pairs by name</button>
-    </div>
+    </template>
     <div class="scroll">
       <table>
         <thead>
@@ -155,7 +150,7 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
       <p v-if="!rows.length" class="quiet none">No nets yet. Wires make them.</p>
       <p v-if="rows.length > most" class="quiet none">{{ rows.length - most }} more; filter to see them.</p>
     </div>
-    <div v-if="pairs" class="float pairs" role="dialog" aria-label="Pairs found">
+    <div v-if="pairs" class="float answer" role="dialog" aria-label="Pairs found">
       <h3>{{ pairs.length }} {{ pairs.length === 1 ? 'pair' : 'pairs' }} by name</h3>
       <p v-for="[a, b] in pairs" :key="a" class="mono">{{ a }} · {{ b }}</p>
       <div class="bar">
@@ -164,43 +159,10 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
         <v-btn size="small" color="primary" variant="flat" data-test="take-pairs" @click="takePairs">Make them pairs</v-btn>
       </div>
     </div>
-  </div>
+  </TablePage>
 </template>
 
 <style scoped>
-.nets {
-  position: absolute;
-  inset: 0;
-  padding: 52px 12px 8px;
-  background: rgb(var(--v-theme-background));
-  display: flex;
-  flex-direction: column;
-  z-index: 5;
-}
-.head {
-  position: absolute;
-  left: 14px;
-  top: 15px;
-  font-size: 17px;
-}
-.bar {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 8px;
-  font-size: 12.5px;
-}
-.filter {
-  padding: 4px 9px;
-  border-radius: 7px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
-  background: transparent;
-  width: 260px;
-}
-.grow {
-  flex: 1;
-}
 .scroll {
   flex: 1;
   min-height: 0;
@@ -257,18 +219,7 @@ th.num {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
-.none {
-  padding: 14px;
-}
-.pairs {
-  position: absolute;
-  right: 16px;
-  top: 90px;
+.answer {
   width: 320px;
-  padding: 14px;
-}
-.pairs h3 {
-  font-size: 14px;
-  margin-bottom: 6px;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { call } from '../live/http'
+import { latest } from '../live/latest'
 import type { Found, Item } from '../live/wire.gen'
 import { circuitColours } from '../shell/tokens'
 import { useTaste } from '../shell/taste'
@@ -23,19 +24,17 @@ const symbolCanvas = ref<HTMLCanvasElement>()
 const footCanvas = ref<HTMLCanvasElement>()
 const now = computed(() => found.value[chosen.value])
 
-let asked = 0
-async function search() {
-  const mine = ++asked
-  const list = await call<Found>('GET', '/library?q=' + encodeURIComponent(query.value)).catch(() => null)
-  if (mine === asked) {
+const search = latest(
+  (q: string) => call<Found>('GET', '/library?q=' + encodeURIComponent(q)).catch(() => null),
+  (list) => {
     found.value = list?.items ?? []
     total.value = list?.found ?? 0
     chosen.value = 0
-  }
-}
+  },
+)
 watch(query, search)
 onMounted(() => {
-  void search()
+  void search('')
   void nextTick(() => input.value?.focus())
 })
 

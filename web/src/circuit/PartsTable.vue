@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { Project } from '../live/project'
 import type { Preview } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
+import TablePage from './TablePage.vue'
 import { cellsFor, columnsOf, filtered, rangeOf, readBlock, rowsOf, sorted, writeBlock } from './partRows'
 
 /** All parts of all sheets, a row each: edit many cells at once, fill down, paste a column. */
@@ -190,21 +191,19 @@ async function takeIn() {
 </script>
 
 <template>
-  <div class="table" @mouseup="dragging = false">
-    <h2 class="head">Table of parts</h2>
-    <div class="bar">
-      <input
-        v-model="filter"
-        class="filter"
-        placeholder="Filter: 100n, footprint:0603, fitted:no …"
-        aria-label="Filter the parts"
-        data-test="table-filter"
-      />
-      <span class="quiet"
-        ><span class="mono">{{ rows.length }}</span> of <span class="mono">{{ all.length }}</span> parts ·
-        <span class="mono">{{ count }}</span> {{ count === 1 ? 'cell' : 'cells' }} picked</span
-      >
-      <span class="grow" />
+  <TablePage
+    v-model:filter="filter"
+    title="Table of parts"
+    label="Filter the parts"
+    hint="Filter: 100n, footprint:0603, fitted:no …"
+    name="table-filter"
+    @mouseup="dragging = false"
+  >
+    <template #count>
+      <span class="mono">{{ rows.length }}</span> of <span class="mono">{{ all.length }}</span> parts ·
+      <span class="mono">{{ count }}</span> {{ count === 1 ? 'cell' : 'cells' }} picked
+    </template>
+    <template #actions>
       <button class="plain" title="Everything in this column that is as the picked cell" data-test="alike" @click="pickAlike">
         Pick alike
       </button>
@@ -221,7 +220,7 @@ async function takeIn() {
       <a class="plain" :href="`/api/projects/${project.id}/parts.csv`" data-test="csv-out">CSV out</a>
       <button class="plain" @click="file?.click()">CSV in …</button>
       <input ref="file" type="file" hidden accept=".csv,.txt,.tsv" data-test="csv-in" @change="read(file?.files?.[0])" />
-    </div>
+    </template>
     <div
       ref="grid"
       class="grid"
@@ -277,7 +276,7 @@ async function takeIn() {
         <p v-else-if="!rows.length" class="quiet none">No part has all of these words.</p>
       </div>
     </div>
-    <div v-if="preview" class="float preview" role="dialog" aria-label="What the table would change">
+    <div v-if="preview" class="float answer" role="dialog" aria-label="What the table would change">
       <h3>{{ preview.changes.length }} {{ preview.changes.length === 1 ? 'cell' : 'cells' }} would change</h3>
       <p v-for="p in preview.problems" :key="p" class="problem">{{ p }}</p>
       <div class="changes">
@@ -301,49 +300,20 @@ async function takeIn() {
         >
       </div>
     </div>
-  </div>
+  </TablePage>
 </template>
 
 <style scoped>
-.table {
-  position: absolute;
-  inset: 0;
-  padding: 52px 12px 8px;
-  background: rgb(var(--v-theme-background));
-  display: flex;
-  flex-direction: column;
-  z-index: 5;
-}
-.head {
-  position: absolute;
-  left: 14px;
-  top: 15px;
-  font-size: 17px;
-}
-.bar {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-bottom: 8px;
-  font-size: 12.5px;
-}
-.filter,
 .field {
   padding: 4px 9px;
   border-radius: 7px;
   border: 1px solid rgba(var(--v-border-color), 0.5);
   color: inherit;
   background: transparent;
-  width: 240px;
-}
-.field {
   width: 90px;
 }
 a.plain {
   text-decoration: none;
-}
-.grow {
-  flex: 1;
 }
 .grid {
   flex: 1;
@@ -418,20 +388,8 @@ a.plain {
   color: inherit;
   font: inherit;
 }
-.none {
-  padding: 16px;
-}
-.preview {
-  position: absolute;
-  right: 16px;
-  top: 90px;
+.answer {
   width: 520px;
-  padding: 14px;
-  z-index: 9;
-}
-.preview h3 {
-  font-size: 14px;
-  margin-bottom: 6px;
 }
 .problem {
   color: rgb(var(--v-theme-error));

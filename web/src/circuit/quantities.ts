@@ -28,3 +28,10 @@ export function readQuantity(field: Field, text: string): number | null {
   const v = Math.round(Number(m[1]) * prefixes[m[2]] * small)
   return field !== 'voltage' && v < 0 ? null : v
 }
+
+/** Reads a quantity for a net; what cannot be read is an error with its sentence. */
+export function quantityOf(field: Field, text: string): number {
+  const v = readQuantity(field, text)
+  if (v === null) throw new Error(`“${text}” is not a ${field}; write it as ${{ current: '250 mA', voltage: '3.3 V', impedance: '90 Ω' }[field]}.`) // prettier-ignore
+  return v
+}
