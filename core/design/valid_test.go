@@ -3,6 +3,7 @@ package design_test
 import (
 	"encoding/json"
 	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -59,6 +60,13 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		out = map[string]string{}
 		for i := range n {
 			out[fmt.Sprint("f", i)] = "x"
+		}
+		return out
+	}
+	round := func(n int) (out []map[string]int64) {
+		for i := range n {
+			a := 2 * math.Pi * float64(i) / float64(n)
+			out = append(out, at(int64(1e8*math.Cos(a)), int64(1e8*math.Sin(a))))
 		}
 		return out
 	}
@@ -208,11 +216,13 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		},
 		{
 			&design.Asset{ID: 20, Name: "a", Type: "png", Width: 1, Height: 1, Data: []byte("x")},
-			nil,
+			[]map[string]any{{"data": make([]byte, design.LargestAsset)}},
 			map[string][2]any{
+				"the picture a has no size":      {"height", 0},
 				"has no size":                    {"width", 0},
 				`"gif" is not a kind of picture`: {"type", "gif"},
 				"has 0 bytes":                    {"data", ""},
+				"has 8388609 bytes":              {"data", make([]byte, design.LargestAsset+1)},
 			},
 		},
 		{
@@ -259,12 +269,16 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		},
 		{
 			&design.Symbol{ID: 20, Name: "S", Pins: []design.Pin{{Number: "1", Type: "input"}}, Figures: []design.Figure{{Form: "circle", Pts: []geom.Point{{}}, R: 1}}},
-			nil,
+			[]map[string]any{{"figures": []any{
+				map[string]any{"form": "line", "pts": sq[:2]}, map[string]any{"form": "area", "pts": sq[:3]}, map[string]any{"form": "solid", "pts": sq[:3]}}}},
 			map[string][2]any{
 				"two pins 1":             {"pins", []any{map[string]any{"number": "1", "type": "input"}, map[string]any{"number": "1", "type": "input"}}},
 				`unknown type "x"`:       {"pins", []any{map[string]any{"number": "1", "type": "x"}}},
 				"a line with 1 points":   {"figures", []any{map[string]any{"form": "line", "pts": sq[:1]}}},
 				"a area with 2 points":   {"figures", []any{map[string]any{"form": "area", "pts": sq[:2]}}},
+				"symbol S lies at":       {"figures", []any{map[string]any{"form": "line", "pts": []any{at(0, 0), at(far+1, 0)}}}},
+				"a solid with 2 points":  {"figures", []any{map[string]any{"form": "solid", "pts": sq[:2]}}},
+				"a circle with 2 points": {"figures", []any{map[string]any{"form": "circle", "pts": sq[:2], "r": 1}}},
 				"a circle with 1 points": {"figures", []any{map[string]any{"form": "circle", "pts": sq[:1]}}},
 				`unknown form "x"`:       {"figures", []any{map[string]any{"form": "x", "pts": sq}}},
 			},
@@ -290,9 +304,10 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		},
 		{
 			&design.Board{ID: 2, Stack: design.TwoLayers(), Rules: design.UsualRules()},
-			[]map[string]any{{"outline": sq}, {"stack": stack(32)}, {"stack": stack(1)}, {"outline": []any{}}},
+			[]map[string]any{{"outline": sq}, {"outline": sq[:3]}, {"outline": round(1000)}, {"stack": stack(32)}, {"stack": stack(1)}, {"outline": []any{}}},
 			map[string][2]any{
 				"needs 3 to 1000 corners, not 2":   {"outline", sq[:2]},
+				"3 to 1000 corners, not 1001":      {"outline", round(1001)},
 				"crosses itself":                   {"outline", []any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}},
 				"1 to 32 copper layers, not 33":    {"stack", stack(33)},
 				"1 to 32 copper layers, not 0":     {"stack", []any{}},
