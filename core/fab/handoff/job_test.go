@@ -132,3 +132,21 @@ func TestMakingCanBeStoppedAndNeedsAnOutline(t *testing.T) {
 	require.NoError(t, err, "a triangle is a board")
 	assert.Equal(t, "board", handoff.Stem(" — "))
 }
+
+// A board is as large wherever it lies.
+func TestTheJobFileMeasuresTheBoardNotItsPlace(t *testing.T) {
+	for _, off := range []geom.Point{{X: 7_000_000, Y: -3_000_000}, {X: -100_000_000, Y: 50_000_000}} {
+		d := synthetic.FourLayers()
+		b := *d.Board
+		b.Outline = nil
+		for _, p := range d.Board.Outline {
+			b.Outline = append(b.Outline, p.Add(off))
+		}
+		d.Put(&b)
+		list, err := handoff.Make(context.Background(), d, layout.NewIndex(d), "moved", time.Now(), nil)
+		require.NoError(t, err)
+		var job struct{ GeneralSpecs struct{ Size struct{ X, Y float64 } } }
+		require.NoError(t, json.Unmarshal(list[len(list)-1].Data, &job))
+		assert.Equal(t, [2]float64{40, 30}, [2]float64{job.GeneralSpecs.Size.X, job.GeneralSpecs.Size.Y})
+	}
+}
