@@ -145,7 +145,9 @@ func TestTheJobFileMeasuresTheBoardNotItsPlace(t *testing.T) {
 		d.Put(&b)
 		list, err := handoff.Make(context.Background(), d, layout.NewIndex(d), "moved", time.Now(), nil)
 		require.NoError(t, err)
-		var job struct{ GeneralSpecs struct{ Size struct{ X, Y float64 } } }
+		var job struct {
+			GeneralSpecs struct{ Size struct{ X, Y float64 } }
+		}
 		require.NoError(t, json.Unmarshal(list[len(list)-1].Data, &job))
 		assert.Equal(t, [2]float64{40, 30}, [2]float64{job.GeneralSpecs.Size.X, job.GeneralSpecs.Size.Y})
 	}

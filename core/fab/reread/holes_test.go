@@ -57,8 +57,8 @@ func TestANetlistByHand(t *testing.T) {
 	for text, why := range map[string]string{
 		"P  UNITS CUST 0\n999": "line 1: only metric",
 		"317GND\n999":          "line 1 is cut short",
-		line("327", "GND", "U1", "1", "", "A01", "+00x000", "+010250") + "\n999":       "the place cannot be read",
-		line("317", "GND", "U1", "1", "D08x0P", "A01", "+000000", "+010250") + "\n999": "the hole cannot be read",
+		line("327", "GND", "U1", "1", "", "A01", "+00x000", "+010250") + "\n999":       "line 1: the place cannot be read",
+		line("317", "GND", "U1", "1", "D08x0P", "A01", "+000000", "+010250") + "\n999": "line 1: the hole cannot be read",
 		line("327", "GND", "U1", "1", "", "A01", "+000000", "+010250"):                 "its end mark is missing",
 	} {
 		_, err := reread.TestNetlist([]byte(text))

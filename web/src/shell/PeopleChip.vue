@@ -43,7 +43,7 @@ function keep() {
     class="people"
     :prepend-icon="mdiAccountMultipleOutline"
     :title="title"
-    :aria-label="title"
+    :aria-label="`${others.length + 1} people. ${title}`"
     data-test="people"
     @click="open"
     >{{ others.length + 1 }}</v-btn
