@@ -1,0 +1,184 @@
+package library_test
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/library"
+)
+
+const mm = 1_000_000
+
+func boxOfFigures(list []design.Figure) geom.Box {
+	var e geom.Extent
+	for _, f := range list {
+		for _, p := range f.Pts {
+			e.AddBox(geom.BoxOf(p).Grow(f.R))
+		}
+	}
+	return e.Box
+}
+
+// strokes are the sides of a figure.
+func strokes(f design.Figure) (out [][2]geom.Point) {
+	for i := 1; i < len(f.Pts); i++ {
+		out = append(out, [2]geom.Point{f.Pts[i-1], f.Pts[i]})
+	}
+	if f.Form != "line" && len(f.Pts) > 2 {
+		out = append(out, [2]geom.Point{f.Pts[len(f.Pts)-1], f.Pts[0]})
+	}
+	return out
+}
+
+// near is how far a place lies from what is drawn.
+func near(p geom.Point, list []design.Figure) float64 {
+	best := math.Inf(1)
+	for _, f := range list {
+		if f.Form == "circle" {
+			best = min(best, math.Abs(p.Dist(f.Pts[0])-float64(f.R)))
+		}
+		for _, s := range strokes(f) {
+			d, _, _ := geom.SegmentDistance(p, p, s[0], s[1])
+			best = min(best, d)
+		}
+	}
+	return best
+}
+
+// mirrored tells whether figures look the same when they are mirrored.
+func mirrored(list []design.Figure, kx, ky int64) bool {
+	key := func(f design.Figure, kx, ky int64) []string {
+		var out []string
+		if f.Form == "circle" {
+			return []string{fmt.Sprint(f.Pts[0].X*kx, f.Pts[0].Y*ky, f.R)}
+		}
+		for _, s := range strokes(f) {
+			a, b := geom.Pt(s[0].X*kx, s[0].Y*ky), geom.Pt(s[1].X*kx, s[1].Y*ky)
+			if a.X > b.X || a.X == b.X && a.Y > b.Y {
+				a, b = b, a
+			}
+			out = append(out, fmt.Sprint(a, b))
+		}
+		return out
+	}
+	var x, y []string
+	for _, f := range list {
+		x = append(x, key(f, 1, 1)...)
+		y = append(y, key(f, kx, ky)...)
+	}
+	slices.Sort(x)
+	slices.Sort(y)
+	return slices.Equal(x, y)
+}
+
+// symmetry of a symbol's figures as the nature of the part has it: x, mirrored left to right; y,
+// mirrored top to bottom.
+var symmetry = map[string]string{
+	"Resistor": "xy", "Capacitor": "xy", "Fuse": "xy", "Crystal": "xy", "Coil": "x", "Clamp pair": "x",
+	"Diode": "y", "Amplifier 1": "y", "Amplifier 2": "y", "Amplifier supply": "xy",
+	"Bus driver": "x", "Clock": "xy", "Controller 48": "xy", "Dual amplifier": "x", "Memory": "x", "Regulator": "xy",
+	"Service port": "xy", "Shift register": "xy", "Step-down converter": "x",
+}
+
+// Every pin's line reaches the body, figures lie between the pins' ends, the designator stands
+// above and the value below what is drawn; what is symmetrical by nature is drawn so.
+func TestSymbolsAreDrawnWhole(t *testing.T) {
+	seen := map[string]bool{}
+	for _, it := range library.All() {
+		for _, s := range append([]*design.Symbol{it.Symbol}, it.Units...) {
+			if seen[s.Name] {
+				continue
+			}
+			seen[s.Name] = true
+			var ends geom.Extent
+			for _, p := range s.Pins {
+				way := []geom.Point{{X: 1}, {Y: 1}, {X: -1}, {Y: -1}}[p.Turn]
+				inner := p.At.Add(geom.Pt(way.X*p.Length, way.Y*p.Length))
+				assert.Zero(t, near(inner, s.Figures), "%s: the line of pin %s ends on the body", s.Name, p.Number)
+				ends.AddBox(geom.BoxOf(p.At))
+			}
+			drawn := boxOfFigures(s.Figures)
+			body := drawn
+			if len(s.Pins) < 4 {
+				assert.LessOrEqual(t, drawn.Max.X-drawn.Min.X, int64(15*mm), s.Name)
+			}
+			beside := s.DesignatorAt.X > drawn.Max.X
+			assert.True(t, beside || s.DesignatorAt.Y > body.Max.Y && s.DesignatorAt.Y < body.Max.Y+6*mm, "%s: its designator stands just above it, or beside", s.Name)
+			assert.True(t, beside || s.ValueAt.Y < body.Min.Y && s.ValueAt.Y > body.Min.Y-6*mm, "%s: its value stands just below it", s.Name)
+			assert.True(t, !beside || s.DesignatorAt.Y == -s.ValueAt.Y && s.DesignatorAt.Y > 0, s.Name)
+			assert.Equal(t, s.DesignatorAt.X == s.ValueAt.X, s.Name != "LED", s.Name) // whose rays take the place
+			want := symmetry[s.Name]
+			assert.Equal(t, strings.Contains(want, "x"), mirrored(s.Figures, -1, 1), "%s left to right", s.Name)
+			assert.Equal(t, strings.Contains(want, "y"), mirrored(s.Figures, 1, -1), "%s top to bottom", s.Name)
+			for _, f := range s.Figures {
+				for _, p := range f.Pts {
+					assert.True(t, ends.Box.Grow(17_500_000).Holds(p), "%s: nothing is drawn far beyond its pins", s.Name)
+				}
+			}
+		}
+	}
+	for name := range symmetry {
+		assert.True(t, seen[name], name)
+	}
+}
+
+// Around pads and body the courtyard leaves 0.25 mm at the least (IPC-7351, nominal density), the
+// same on facing sides of what is symmetrical; silk keeps clear of pads and, but for the marks of
+// polarity, within the courtyard.
+func TestFootprintsAreDrawnWhole(t *testing.T) {
+	bodySkew := map[string]string{"SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "TO-92 wide": "y", "Service port": "y"} // bevelled, or one-sided
+	silkSkew := map[string]string{                                                                                         // pin 1, polarity, cathode, the side where wires enter
+		"SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "TO-92 wide": "y", "Service port": "xy", "SOT-23": "y", "Axial 7.62 mm": "x", "Can 5 mm": "xy",
+		"LED 5 mm": "x", "Header 4": "x", "Header 6": "x", "Header 10": "x", "Screw terminal 2": "y", "Screw terminal 3": "y",
+	}
+	seen := map[string]bool{}
+	for _, it := range library.All() {
+		f := it.Footprint
+		if seen[f.Name] {
+			continue
+		}
+		seen[f.Name] = true
+		var all geom.Extent
+		all.AddBox(boxOfFigures(f.Body))
+		for i := range f.Pads {
+			pad := layout.PadShape(&f.Pads[i])
+			all.AddBox(pad.Box())
+			for _, g := range f.Silk {
+				for _, s := range strokes(g) {
+					gap, _, _ := geom.Gap(pad, geom.Stroke(s[0], s[1], 150_000))
+					assert.GreaterOrEqual(t, gap, 0.12*mm, "%s: silk beside pad %s", f.Name, f.Pads[i].Number)
+				}
+			}
+		}
+		yard := geom.BoxOf(f.Courtyard...)
+		left, right := all.Box.Min.X-yard.Min.X, yard.Max.X-all.Box.Max.X
+		below, above := all.Box.Min.Y-yard.Min.Y, yard.Max.Y-all.Box.Max.Y
+		for _, m := range []int64{left, right, below, above} {
+			assert.GreaterOrEqual(t, m, int64(200_000), "%s: %v in %v", f.Name, all.Box, yard)
+			assert.LessOrEqual(t, m, int64(600_000), "%s: %v in %v", f.Name, all.Box, yard)
+		}
+		if f.Name != "Service port" {
+			assert.Equal(t, []int64{left, below}, []int64{right, above}, f.Name)
+		}
+		assert.Equal(t, !strings.Contains(bodySkew[f.Name], "x"), mirrored(f.Body, -1, 1), "%s: its body, left to right", f.Name)
+		assert.Equal(t, !strings.Contains(bodySkew[f.Name], "y"), mirrored(f.Body, 1, -1), "%s: its body, top to bottom", f.Name)
+		assert.Equal(t, !strings.Contains(silkSkew[f.Name], "x"), mirrored(f.Silk, -1, 1), "%s: its silk, left to right", f.Name)
+		assert.Equal(t, !strings.Contains(silkSkew[f.Name], "y"), mirrored(f.Silk, 1, -1), "%s: its silk, top to bottom", f.Name)
+		if f.Name != "Can 5 mm" {
+			silk := boxOfFigures(f.Silk)
+			assert.True(t, yard.Holds(silk.Min) && yard.Holds(silk.Max), "%s: silk within the courtyard", f.Name)
+		}
+		if !strings.HasPrefix(f.Name, "Screw terminal") { // which bear theirs on the body, above the screws
+			assert.Greater(t, f.DesignatorAt.Y, all.Box.Max.Y, "%s: its designator stands above it", f.Name)
+			assert.Less(t, f.DesignatorAt.Y, all.Box.Max.Y+3*mm, f.Name)
+		}
+	}
+}
