@@ -3,14 +3,14 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import { complain } from '../shell/notices'
 import TextRow from '../shell/TextRow.vue'
-import { type Field, quantity, quantityOf } from './quantities'
+import { type NetQuantity, quantity, quantityOf } from '../live/quantities'
 
 /** What is said of a net, to be changed in place. */
 const props = defineProps<{ project: Project; net: string }>()
 const spec = computed(() => (void props.project.docTick.value, props.project.all('netSpec').find((s) => s.net === props.net)))
 const pins = computed(() => (void props.project.derivedTick.value, props.project.nets.get(props.net)?.pins.length ?? 0))
 const set = (o: object) => props.project.edit('setNets', { nets: [props.net], ...o }).catch(complain)
-function number(field: Field, text: string) {
+function number(field: NetQuantity, text: string) {
   try {
     void set({ [field]: quantityOf(field, text) })
   } catch (e) {

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
 import { complain, say } from '../shell/notices'
-import { type Field, quantity, quantityOf } from './quantities'
+import { type NetQuantity, quantity, quantityOf } from '../live/quantities'
 import TablePage from './TablePage.vue'
 
 /** All nets: where they are, and what is asked of them. */
@@ -29,7 +29,7 @@ function set(net: string, o: object) {
   const nets = chosen.value.has(net) && !('partner' in o) ? [...chosen.value] : [net]
   return props.project.edit('setNets', { nets, ...o }).catch(complain)
 }
-function number(net: string, field: Field, e: Event) {
+function number(net: string, field: NetQuantity, e: Event) {
   const i = e.target as HTMLInputElement
   try {
     void set(net, { [field]: quantityOf(field, i.value) })
@@ -123,7 +123,7 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
                 @change="set(r.net.name, { class: ($event.target as HTMLInputElement).value })"
               />
             </td>
-            <td v-for="f in ['current', 'voltage', 'impedance'] as Field[]" :key="f">
+            <td v-for="f in ['current', 'voltage', 'impedance'] as NetQuantity[]" :key="f">
               <input
                 class="mono num"
                 :value="quantity(f, r.spec?.[f])"
