@@ -10,6 +10,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/workbench"
 	"goldentrace/demo"
 )
@@ -175,3 +176,71 @@ func TestWhatTheBenchCounts(t *testing.T) {
 }
 
 func ptr[T any](v T) *T { return &v }
+
+// Each edit, its undoing too, is a revision of its own, which what follows from it names.
+func TestRevisionsAreCounted(t *testing.T) {
+	b, sheet := two(t)
+	rev := b.Rev
+	cs, err := b.Edit(&edit.PlaceLabel{Sheet: sheet, Name: "C", At: geom.Pt(50_000_000, 0)})
+	require.NoError(t, err)
+	assert.Equal(t, rev+1, b.Rev)
+	assert.Equal(t, rev+1, b.Settle().Rev)
+	b.Apply(cs.Inverted())
+	assert.Equal(t, rev+2, b.Settle().Rev)
+	_, _, err = b.Try(bridge(sheet), nil)
+	assert.Error(t, err)
+	assert.Equal(t, rev+2, b.Rev, "what was only asked about is none")
+}
+
+// A part that is turned in the hand shows the links it would have there.
+func TestTurnedLinksAreTheRealOnes(t *testing.T) {
+	d, err := demo.Build("Moth Lamp, first try")
+	require.NoError(t, err)
+	b := workbench.Open(d, 0)
+	b.Settle()
+	sum := func(l []layout.Link) (s float64) {
+		for _, x := range l {
+			s += x.A.Dist(x.B)
+		}
+		return s
+	}
+	for p := range d.Placed.All() {
+		for _, angle := range []int32{90_000, -90_000, 37_000} {
+			pivot := p.At.Add(geom.Pt(5_000_000, 0))
+			said := b.Drag([]design.ID{p.ID}, geom.Point{}, pivot, angle)
+			cs, err := b.Edit(&edit.TurnPlaced{IDs: []design.ID{p.ID}, Pivot: pivot, Angle: angle})
+			require.NoError(t, err)
+			got := b.Settle()
+			for net, links := range said.Links {
+				assert.InDelta(t, sum(got.Links[net]), sum(links), 2, "%s of %s by %d", net, p.Designator, angle)
+			}
+			b.Apply(cs.Inverted())
+			b.Settle()
+		}
+	}
+}
+
+// A board that is not begun differs from nothing; one that is says what it lacks.
+func TestDifferencesBeginWithTheBoard(t *testing.T) {
+	d, err := demo.Build("Weir Gauge")
+	require.NoError(t, err)
+	kinds := func(b *workbench.Bench) map[string]int {
+		out := map[string]int{}
+		for _, f := range b.Findings() {
+			out[f.Kind]++
+		}
+		return out
+	}
+	b := workbench.Open(d, 0)
+	require.Empty(t, d.Placed)
+	assert.Zero(t, kinds(b)["drift"])
+	all := len(b.Differences())
+	require.Greater(t, all, 10)
+	cs, err := b.Edit(&edit.Carry{Keys: []string{b.Differences()[0].Key}})
+	require.NoError(t, err)
+	assert.Len(t, d.Placed, 1)
+	assert.Equal(t, len(b.Differences()), kinds(b)["drift"])
+	assert.Equal(t, all-1, kinds(b)["drift"])
+	b.Apply(cs.Inverted())
+	assert.Zero(t, kinds(b)["drift"], "taken back, it is not begun again")
+}
