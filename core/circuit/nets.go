@@ -22,7 +22,8 @@ type Net struct {
 	Names   []string `json:"names,omitempty"`
 	members []*groupUse
 	base    string
-	called  bool // the base is that of a member of an unnamed bundle
+	want    string // the name it has unless another net has it already
+	called  bool   // the base is that of a member of an unnamed bundle
 	feeds   bool
 }
 
@@ -63,6 +64,7 @@ type Nets struct {
 	bearers  map[string]map[*groupUse]struct{} // by the name of a label: who may be joined by a supply's name
 	supplied map[string]int                    // groups with a supply mark of the name
 	bases    map[string]map[*Net]struct{}      // nets that would bear the name, if they were alone
+	wants    map[string]map[*Net]struct{}      // nets that want the name, place and all
 }
 
 type useState struct {
@@ -76,7 +78,7 @@ func Find(d *design.Doc) *Nets {
 	n := &Nets{
 		Views: map[design.ID]*SheetView{}, ByName: map[string]*Net{}, OfPin: map[PinRef]string{}, OfItem: map[ItemRef]string{},
 		uses: map[useKey]*useState{}, holders: map[string]map[*groupUse]struct{}{}, bearers: map[string]map[*groupUse]struct{}{},
-		supplied: map[string]int{}, bases: map[string]map[*Net]struct{}{},
+		supplied: map[string]int{}, bases: map[string]map[*Net]struct{}{}, wants: map[string]map[*Net]struct{}{},
 	}
 	sheets := map[design.ID]bool{}
 	for id := range d.Sheets {
@@ -101,13 +103,14 @@ type update struct {
 	fresh   map[*groupUse]struct{} // without a net yet
 	flipped map[string]bool        // names whose supply may have come or gone, as it was before
 	bases   map[string]struct{}    // names whose bearers changed
+	wants   map[string]struct{}    // names that other nets want than before
 	redrawn map[*groupUse]struct{} // joins what it joined, by other wires
 	built   map[*Net]bool          // made anew
 }
 
 // Refresh recomputes the given sheets and what follows from them.
 func (n *Nets) Refresh(d *design.Doc, sheets map[design.ID]bool) NetChanges {
-	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*groupUse]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, redrawn: map[*groupUse]struct{}{}, built: map[*Net]bool{}}
+	u := &update{n: n, d: d, dirty: map[*Net]struct{}{}, fresh: map[*groupUse]struct{}{}, flipped: map[string]bool{}, bases: map[string]struct{}{}, wants: map[string]struct{}{}, redrawn: map[*groupUse]struct{}{}, built: map[*Net]bool{}}
 	for id := range sheets {
 		if d.Sheets[id] == nil {
 			delete(n.Views, id)
@@ -387,6 +390,7 @@ func (u *update) unname(net *Net, out NetChanges) {
 	if net.base != "" {
 		unnote(n.bases, net.base, net)
 		u.bases[net.base] = struct{}{}
+		u.want(net, "")
 	}
 	u.forget(net, out)
 }

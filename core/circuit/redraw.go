@@ -29,8 +29,7 @@ func (u *update) redraw(out NetChanges) {
 			u.redrawUse(&net, p)
 		}
 		if net.base != "" {
-			unnote(n.bases, net.base, old)
-			note(n.bases, net.base, &net)
+			n.instead(old, &net)
 		}
 		for _, m := range net.members {
 			m.net = &net

@@ -279,7 +279,9 @@ type Stages struct {
 	Nets        int    `json:"nets"`  // that have pins
 }
 
-// Settle brings everything derived up to date and tells what changed since the last call.
+// Settle brings everything derived up to date and tells what changed since it was last settled.
+// Whoever follows the deltas calls it before anything else that settles: All, Findings,
+// Differences, Links, CheckAll.
 func (b *Bench) Settle() Delta {
 	d := Delta{Links: map[string][]layout.Link{}}
 	nets := b.Nets()

@@ -76,7 +76,7 @@ func (m *mirror) apply(d workbench.Delta) {
 	for _, f := range d.Findings {
 		c := *f
 		if c.Kind == "links" {
-			c.Text, c.At = "", geom.Point{}
+			c.Text, c.At, c.Fingerprint = "", geom.Point{}, ""
 		}
 		m.findings[c.Key] = text(c)
 	}

@@ -4,6 +4,7 @@ import '@fontsource/barlow/600.css'
 import '@fontsource/jetbrains-mono/400.css'
 import 'vuetify/styles'
 import './shell/base.css'
+import './shell/look.css'
 import './shell/stage.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
@@ -12,6 +13,7 @@ import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import App from './App.vue'
 import { watchTyping } from './shell/keys'
+import { defaults } from './shell/look'
 import { themes } from './shell/tokens'
 
 watchTyping()
@@ -29,10 +31,6 @@ const router = createRouter({
 const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: { defaultTheme: 'dark', themes, cspNonce: nonce },
-  defaults: {
-    VTextField: { density: 'compact', variant: 'outlined', hideDetails: 'auto' },
-    VBtn: { variant: 'text', density: 'comfortable' },
-    VTooltip: { openDelay: 400 },
-  },
+  defaults,
 })
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')

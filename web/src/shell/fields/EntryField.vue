@@ -1,0 +1,55 @@
+<script setup lang="ts" generic="V">
+import { useEntry, type Writing } from './entry'
+import FieldRow from './FieldRow.vue'
+
+/** A field of one line; the fields of texts, lengths and quantities are made of it. */
+const props = defineProps<{
+  label: string
+  value: V | null
+  writing: Writing<V>
+  onKeep?: (v: V) => unknown
+  unit?: string
+  disabled?: boolean
+  /** What stands in the field while it is empty. */
+  empty?: string
+  mono?: boolean
+  figures?: boolean
+  tight?: boolean
+  name?: string
+}>()
+const entry = useEntry<V>(
+  () => props.value,
+  () => props.writing,
+  (v) => props.onKeep?.(v),
+  () => !!props.disabled,
+)
+const { text, trouble, scrubs } = entry
+</script>
+
+<template>
+  <FieldRow
+    :label="label"
+    :unit="unit"
+    :trouble="trouble"
+    :scrubs="scrubs"
+    :tight="tight"
+    @grab="entry.grab"
+    @drag="entry.drag"
+    @drop="entry.drop"
+    @give="entry.give"
+  >
+    <v-text-field
+      :model-value="text"
+      :class="{ mono: mono || figures, figures }"
+      :placeholder="empty ?? (value === null ? 'mixed' : '')"
+      :disabled="disabled"
+      :error="!!trouble"
+      :aria-label="unit ? `${label}, ${unit}` : label"
+      :data-field="name"
+      hide-details
+      @update:model-value="entry.type"
+      @keydown="entry.press"
+      @blur="entry.leave"
+    />
+  </FieldRow>
+</template>

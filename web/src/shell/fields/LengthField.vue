@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { format, parse } from '../../live/units'
+import { useTaste } from '../taste'
+import EntryField from './EntryField.vue'
+import type { Writing } from './entry'
+
+/** A field for a length in the person's unit; it is kept in nanometres. */
+const props = defineProps<{
+  label: string
+  value: number | null
+  /** What a step of scrubbing is, in nanometres. */
+  step?: number
+  onKeep?: (v: number) => unknown
+  disabled?: boolean
+  empty?: string
+  tight?: boolean
+  name?: string
+}>()
+const taste = useTaste()
+const writing = computed<Writing<number>>(() => ({
+  show: (v) => format(v, taste.unit, taste.unit === 'mm' ? 4 : 5),
+  read: (text) => parse(text, taste.unit),
+  scrub: (v, steps) => v + steps * (props.step ?? 100_000),
+}))
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, name: props.name })) // prettier-ignore
+</script>
+
+<template>
+  <EntryField v-bind="fields" :writing="writing" :unit="taste.unit" figures />
+</template>
