@@ -262,7 +262,7 @@ func row(r timing.Row, x func(float64) int64, base, high int64) []Mark {
 				geom.Pt(b, base+high/2), geom.Pt(b-slant, base), geom.Pt(a+slant, base)))
 			if p.State == "any" {
 				const mostHatching = 400
-				for h, step := a+2*slant, max(milli(1.6), (b-a)/mostHatching); h < b-slant; h += step {
+				for h, step := a+2*slant, max(milli(1.6), (b-a)/mostHatching); h <= b-slant-milli(0.8); h += step {
 					out = append(out, line("quiet", milli(0.2), geom.Pt(h, base+milli(0.3)), geom.Pt(h+milli(0.8), base+high-milli(0.3))))
 				}
 			}

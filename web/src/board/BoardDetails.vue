@@ -4,8 +4,10 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import type { Kinds, Legend, Placed, Rules } from '../live/wire.gen'
 import { complain } from '../shell/notices'
-import LengthField from '../shell/LengthField.vue'
-import TextRow from '../shell/TextRow.vue'
+import AngleField from '../shell/fields/AngleField.vue'
+import ChoiceField from '../shell/fields/ChoiceField.vue'
+import LengthField from '../shell/fields/LengthField.vue'
+import TextField from '../shell/fields/TextField.vue'
 import { boxOf } from '../canvas/viewport'
 import { format } from '../live/units'
 import { useTaste } from '../shell/taste'
@@ -32,11 +34,6 @@ const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean 
   props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields }).catch(complain)
 const setRule = (k: keyof Rules, v: number) =>
   props.project.edit('setRules', { rules: { ...board.value.rules, [k]: v } }).catch(complain)
-const setAngle = (s: string) => {
-  const a = Number(s.replace('°', ''))
-  if (!Number.isFinite(a)) complain(new Error(`“${s}” is not an angle.`))
-  else void set({ angle: ((Math.round(a * 1000) % 360000) + 360000) % 360000 })
-}
 const width = computed(() => {
   const w = new Set(tracks.value.map((t) => t.width))
   return w.size === 1 ? [...w][0] : null
@@ -78,22 +75,22 @@ function resize(w: number, h: number) {
     <p class="quiet">{{ placed.footprint }}</p>
     <LengthField label="x" :value="placed.at.x" :disabled="placed.locked" name="x" @keep="set({ x: $event })" />
     <LengthField label="y" :value="placed.at.y" :disabled="placed.locked" name="y" @keep="set({ y: $event })" />
-    <TextRow label="Angle °" :value="String(placed.angle / 1000)" mono name="angle" @keep="setAngle" />
-    <TextRow
+    <AngleField label="Angle" :value="placed.angle" name="angle" @keep="set({ angle: $event })" />
+    <ChoiceField
       label="Side"
       :value="placed.bottom ? 'bottom' : 'top'"
       :options="['top', 'bottom']"
       name="side"
       @keep="set({ bottom: $event === 'bottom' })"
     />
-    <table>
+    <v-table>
       <tbody>
         <tr v-for="(net, pad) in placed.nets" :key="pad">
           <td class="mono">{{ pad }}</td>
           <td class="mono net">{{ net }}</td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </template>
   <template v-else-if="allTracks">
     <h3>{{ tracks.length === 1 ? 'Track' : `${tracks.length} pieces of track` }}</h3>
@@ -128,7 +125,7 @@ function resize(w: number, h: number) {
       Diameter <span class="mono">{{ say((one.object as Kinds['hole']).diameter) }}</span>
     </p>
     <template v-if="one.kind === 'legend'">
-      <TextRow
+      <TextField
         label="Text"
         :value="(one.object as Legend).text"
         @keep="project.edit('setLegend', { id: one!.object!.id, text: $event }).catch(complain)"

@@ -18,7 +18,8 @@ import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
-import LengthField from '../shell/LengthField.vue'
+import HandName from '../shell/fields/HandName.vue'
+import LengthField from '../shell/fields/LengthField.vue'
 import { useTaste } from '../shell/taste'
 import ToolShelf from '../shell/ToolShelf.vue'
 import BoardDetails from './BoardDetails.vue'
@@ -335,10 +336,10 @@ defineExpose({ ed })
           <template v-if="ed.state.tool === 'track'" #default>
             <span v-if="ed.state.routing" class="mono" data-test="routing">{{ ed.state.routing }}</span>
             <span>on {{ layerName }}</span>
-            <LengthField label="Width" :value="ed.width" class="short" name="route-width" @keep="ed.state.width = $event" />
-            <button class="choice" :title="'Tab: next corner style'" @click="ed.nextStyle()">
+            <LengthField label="Width" :value="ed.width" tight name="route-width" @keep="ed.state.width = $event" />
+            <v-btn size="small" variant="outlined" title="Tab: next corner style" @click="ed.nextStyle()">
               {{ styleNames[ed.state.style] }}
-            </button>
+            </v-btn>
             <span v-if="ed.state.routing" class="mono quiet">{{ lengthText }}</span>
             <span v-if="ed.state.blocked" class="blocked" role="status">{{ ed.state.blocked }}</span>
           </template>
@@ -347,7 +348,7 @@ defineExpose({ ed })
               label="Width"
               :value="outlineSides.w"
               empty="width"
-              class="short"
+              tight
               name="outline-width"
               @keep="setSize('w', $event)"
             />
@@ -355,22 +356,28 @@ defineExpose({ ed })
               label="Height"
               :value="outlineSides.h"
               empty="height"
-              class="short"
+              tight
               name="outline-height"
               @keep="setSize('h', $event)"
             />
-            <LengthField label="x" :value="outlineSides.x" class="short" @keep="setSize('x', $event)" />
-            <LengthField label="y" :value="outlineSides.y" class="short" @keep="setSize('y', $event)" />
+            <LengthField label="x" :value="outlineSides.x" tight @keep="setSize('x', $event)" />
+            <LengthField label="y" :value="outlineSides.y" tight @keep="setSize('y', $event)" />
           </template>
           <template v-else-if="ed.state.tool === 'hole'" #default>
-            <LengthField label="Diameter" :value="ed.state.holeSize" class="short" @keep="ed.state.holeSize = $event" />
+            <LengthField label="Diameter" :value="ed.state.holeSize" tight @keep="ed.state.holeSize = $event" />
           </template>
           <template v-else-if="ed.state.tool === 'text'" #default>
-            <label class="opt"
-              >Text <input v-model="ed.state.text" aria-label="Text to print" @keydown.enter="canvas?.focus()"
-            /></label>
-            <LengthField label="Height" :value="ed.state.textHeight" class="short" @keep="ed.state.textHeight = $event" />
-            <label><input v-model="ed.state.textBottom" type="checkbox" /> bottom</label>
+            <HandName
+              label="Text"
+              :value="ed.state.text"
+              :names="[]"
+              name="board-text"
+              @type="ed.state.text = $event"
+              @done="canvas?.focus()"
+              @back="(canvas?.focus(), ed.back())"
+            />
+            <LengthField label="Height" :value="ed.state.textHeight" tight @keep="ed.state.textHeight = $event" />
+            <v-checkbox v-model="ed.state.textBottom" label="on the bottom" hide-details />
           </template>
         </ToolShelf>
       </div>
@@ -416,10 +423,6 @@ defineExpose({ ed })
 .stale {
   border-color: rgb(var(--v-theme-error));
   cursor: pointer;
-}
-.short {
-  width: 190px;
-  grid-template-columns: auto 90px 26px;
 }
 .blocked {
   color: rgb(var(--v-theme-error));

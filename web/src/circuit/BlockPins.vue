@@ -3,11 +3,12 @@ import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { computed, reactive } from 'vue'
 import type { Project } from '../live/project'
 import type { Commands, Kinds } from '../live/wire.gen'
+import TextField from '../shell/fields/TextField.vue'
 import { complain } from '../shell/notices'
+import { wayChoices } from './choices'
 
 /** The pins of a block: names, directions, taking away, adding from outside, order. */
 const props = defineProps<{ project: Project; block: Kinds['block'] }>()
-const ways = ['in', 'out', 'both'] as const
 const wayName = { in: 'in', out: 'out', both: 'both ways' } as Record<string, string>
 const fresh = reactive({ name: '', way: 'in' as string })
 const run = <K extends keyof Commands>(kind: K, fields: Commands[K]) => props.project.edit(kind, fields).catch(complain)
@@ -15,12 +16,8 @@ const pins = computed(() => {
   const from = (q: { side: number; pos: number }) => [q.side === 2 ? 0 : q.side === 0 ? 1 : q.side === 1 ? 2 : 3, -q.pos]
   return [...(props.block.pins ?? [])].sort((a, b) => from(a)[0] - from(b)[0] || from(a)[1] - from(b)[1])
 })
-const rename = (pin: string, e: Event) => {
-  const input = e.target as HTMLInputElement
-  const to = input.value.trim()
-  if (to && to !== pin) void run('renamePin', { block: props.block.id, pin, to }).then((done) => done ?? (input.value = pin))
-  else input.value = pin
-}
+const rename = (pin: string, to: string) =>
+  to.trim() ? run('renamePin', { block: props.block.id, pin, to: to.trim() }) : Promise.resolve(undefined)
 /** The first place that is free on the side where pins of a direction usually stand. */
 function place(way: string) {
   const side = way === 'in' ? 2 : 0
@@ -37,70 +34,71 @@ async function add() {
 </script>
 
 <template>
-  <table class="pins">
-    <tbody>
-      <tr v-for="q in pins" :key="q.name">
-        <td>
-          <input
-            class="mono"
-            :value="q.name"
-            :aria-label="`Name of the pin ${q.name}`"
-            :data-pin="q.name"
-            @keydown.enter="($event.target as HTMLElement).blur()"
-            @keydown.esc.stop="($event.target as HTMLInputElement).value = q.name"
-            @blur="rename(q.name, $event)"
-          />
-        </td>
-        <td class="quiet">{{ wayName[q.way] }}</td>
-        <td>
-          <v-btn
-            :icon="mdiDeleteOutline"
-            size="x-small"
-            :aria-label="`Remove the pin ${q.name}`"
-            title="Remove the pin and its port"
-            @click="run('removePin', { block: block.id, pin: q.name })"
-          />
-        </td>
-      </tr>
-      <tr>
-        <td>
-          <input
-            v-model="fresh.name"
-            class="mono"
-            placeholder="another pin"
-            aria-label="Name of a new pin"
-            data-test="pin-name"
-            @keydown.enter="add"
-          />
-        </td>
-        <td>
-          <select v-model="fresh.way" aria-label="Direction of the new pin">
-            <option v-for="w in ways" :key="w" :value="w">{{ wayName[w] }}</option>
-          </select>
-        </td>
-        <td><v-btn :icon="mdiPlus" size="x-small" aria-label="Add the pin" data-test="pin-add" @click="add" /></td>
-      </tr>
-    </tbody>
-  </table>
-  <button v-if="pins.length > 1" class="plain" data-test="pin-order" @click="run('orderPins', { block: block.id })">
+  <div class="pins">
+    <div v-for="q in pins" :key="q.name" class="pin">
+      <TextField
+        :label="wayName[q.way]"
+        :value="q.name"
+        mono
+        tight
+        :name="'pin ' + q.name"
+        :says="`Name of the pin ${q.name}`"
+        @keep="rename(q.name, $event)"
+      />
+      <v-btn
+        :icon="mdiDeleteOutline"
+        size="x-small"
+        :aria-label="`Remove the pin ${q.name}`"
+        title="Remove the pin and its port"
+        @click="run('removePin', { block: block.id, pin: q.name })"
+      />
+    </div>
+    <div class="pin fresh">
+      <v-text-field
+        v-model="fresh.name"
+        class="mono"
+        placeholder="another pin"
+        aria-label="Name of a new pin"
+        data-field="new-pin"
+        hide-details
+        @keydown.enter="add"
+      />
+      <v-select v-model="fresh.way" class="way" :items="wayChoices" aria-label="Direction of the new pin" hide-details />
+      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add the pin" data-test="pin-add" @click="add" />
+    </div>
+  </div>
+  <v-btn
+    v-if="pins.length > 1"
+    size="small"
+    variant="outlined"
+    data-test="pin-order"
+    @click="run('orderPins', { block: block.id })"
+  >
     Order the pins by name
-  </button>
+  </v-btn>
   <p class="quiet">Drag a pin of the picked block along its side or round a corner; wires follow.</p>
 </template>
 
 <style scoped>
-.pins input,
-.pins select {
-  width: 100%;
-  min-width: 0;
-  padding: 2px 6px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  background: rgb(var(--v-theme-surface));
-  color: inherit;
-  font-size: 12px;
+.pins {
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
 }
-.pins td:first-child {
-  width: 60%;
+.pin {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.pin > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+.pin :deep(.field-row) {
+  grid-template-columns: 58px minmax(0, 1fr);
+}
+.way {
+  flex: none;
+  width: 104px;
 }
 </style>

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Project } from '../live/project'
+import { format } from '../live/units'
 import type { Kinds, Part } from '../live/wire.gen'
 import { complain } from '../shell/notices'
-import TextRow from '../shell/TextRow.vue'
+import ChoiceField from '../shell/fields/ChoiceField.vue'
+import LengthField from '../shell/fields/LengthField.vue'
+import NameField from '../shell/fields/NameField.vue'
+import TextField from '../shell/fields/TextField.vue'
+import ToggleField from '../shell/fields/ToggleField.vue'
 import type { CircuitEditor } from './editor'
 import BlockPins from './BlockPins.vue'
 import NetRows from './NetRows.vue'
 import { bundleOf, insideCluster, nameOf } from './picking'
 import SheetRows from './SheetRows.vue'
-import { tints } from './tools'
+import { formChoices, shapes, tintChoices, wayChoices } from './choices'
 
 /** The properties of what is picked. */
 const props = defineProps<{ project: Project; editor: CircuitEditor }>()
@@ -22,10 +27,11 @@ const parts = computed(() => picked.value.filter((b) => b.kind === 'part').map((
 const one = computed(() => (picked.value.length === 1 ? picked.value[0] : undefined))
 const cluster = computed(() => picked.value.find((b) => b.kind === 'cluster')?.object as Kinds['cluster'] | undefined)
 const as = <K extends keyof Kinds>(kind: K) => (one.value?.kind === kind ? (one.value.object as Kinds[K]) : undefined)
-const shared = (of: (p: Part) => string) => {
+function shared<T>(of: (p: Part) => T): T | null {
   const all = new Set(parts.value.map(of))
   return all.size === 1 ? [...all][0] : null
 }
+const tints = computed(() => tintChoices(props.editor.colours))
 const footprints = computed(() => {
   void props.project.docTick.value
   return ['', ...props.project.all('footprint').map((f) => f.name).sort()] // prettier-ignore
@@ -67,7 +73,7 @@ const draw = (o: object) =>
   props.project.edit('drawItem', { item: { kind: one.value!.kind, object: { ...one.value!.object, ...o } } }).catch(complain)
 const drawCluster = (o: object) =>
   props.project.edit('drawItem', { item: { kind: 'cluster', object: { ...cluster.value, ...o } } }).catch(complain)
-const mm = (nm: number) => String(nm / 1e6)
+const mm = (nm: number) => format(nm, 'mm', 2)
 function alone() {
   const id = cluster.value!.id
   props.editor.selection.clear()
@@ -79,17 +85,17 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
 <template>
   <template v-if="cluster && (one || whole)">
     <h3>Cluster</h3>
-    <TextRow label="Title" :value="cluster.title" name="cluster-title" @keep="drawCluster({ title: $event })" />
-    <TextRow label="Tint" :value="cluster.tint" :options="tints" @keep="drawCluster({ tint: $event })" />
+    <TextField label="Title" :value="cluster.title" name="cluster-title" @keep="drawCluster({ title: $event })" />
+    <ChoiceField label="Tint" :value="cluster.tint" :options="tints" @keep="drawCluster({ tint: $event })" />
     <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} inside</p>
-    <button v-if="!one" class="plain" @click="alone">Pick the frame alone</button>
+    <v-btn v-if="!one" size="small" variant="outlined" @click="alone">Pick the frame alone</v-btn>
   </template>
   <template v-else-if="parts.length && parts.length === picked.length">
     <h3>
       {{ parts.length === 1 ? parts[0].library : `${parts.length} parts` }}
       <span v-if="parts.length === 1 && parts[0].unit" class="quiet">unit {{ String.fromCharCode(64 + parts[0].unit) }}</span>
     </h3>
-    <TextRow
+    <TextField
       v-if="parts.length === 1"
       label="Designator"
       :value="designator"
@@ -97,89 +103,83 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
       name="designator"
       @keep="setAll('designator', $event)"
     />
-    <TextRow
-      label="Value"
-      :value="shared((p) => p.value) ?? ''"
-      :mixed="shared((p) => p.value) === null"
-      mono
-      name="value"
-      @keep="setAll('value', $event)"
-    />
-    <TextRow
+    <TextField label="Value" :value="shared((p) => p.value)" mono name="value" @keep="setAll('value', $event)" />
+    <NameField
       label="Footprint"
-      :value="shared((p) => p.footprint) ?? ''"
-      :options="footprints"
+      :value="shared((p) => p.footprint)"
+      :names="footprints"
+      only
+      empty="none"
       name="footprint"
       @keep="setAll('footprint', $event)"
     />
-    <TextRow
+    <ToggleField
       label="Fitted"
-      :value="shared((p) => (p.notFitted ? 'no' : 'yes')) ?? ''"
-      :options="['yes', 'no']"
+      :value="shared((p) => !p.notFitted)"
       name="fitted"
-      @keep="setAll('fitted', $event)"
+      @keep="setAll('fitted', $event ? 'yes' : 'no')"
     />
-    <TextRow
-      v-for="f in ownFields"
-      :key="f"
-      :label="f"
-      :value="shared((p) => p.fields?.[f] ?? '') ?? ''"
-      :mixed="shared((p) => p.fields?.[f] ?? '') === null"
-      @keep="setAll(f, $event)"
-    />
+    <TextField v-for="f in ownFields" :key="f" :label="f" :value="shared((p) => p.fields?.[f] ?? '')" @keep="setAll(f, $event)" />
     <div class="acts">
-      <button class="plain" data-test="replace" @click="emit('replace')">Replace …</button>
-      <button class="plain" data-test="mark-open" @click="editor.markOpen()">Mark free pins as left open</button>
+      <v-btn size="small" variant="outlined" data-test="replace" @click="emit('replace')">Replace …</v-btn>
+      <v-btn size="small" variant="outlined" data-test="mark-open" @click="editor.markOpen()">Mark free pins as left open</v-btn>
       <template v-if="parts.length > 1">
-        <button class="plain" title="Line up in a column" @click="editor.arrange('column')">Column</button>
-        <button class="plain" title="Line up in a row" @click="editor.arrange('row')">Row</button>
-        <button v-if="parts.length > 2" class="plain" title="Spread evenly across" @click="editor.arrange('across')">
+        <v-btn size="small" variant="outlined" title="Line up in a column" @click="editor.arrange('column')">Column</v-btn>
+        <v-btn size="small" variant="outlined" title="Line up in a row" @click="editor.arrange('row')">Row</v-btn>
+        <v-btn
+          v-if="parts.length > 2"
+          size="small"
+          variant="outlined"
+          title="Spread evenly across"
+          @click="editor.arrange('across')"
+        >
           Across
-        </button>
-        <button v-if="parts.length > 2" class="plain" title="Spread evenly down" @click="editor.arrange('down')">Down</button>
+        </v-btn>
+        <v-btn v-if="parts.length > 2" size="small" variant="outlined" title="Spread evenly down" @click="editor.arrange('down')"
+          >Down</v-btn
+        >
       </template>
     </div>
-    <table v-if="pins.length">
+    <v-table v-if="pins.length">
       <tbody>
         <tr v-for="q in pins" :key="q.number">
           <td class="mono">{{ q.number }}</td>
           <td>{{ q.name }}</td>
           <td class="mono net">
-            <button @click="project.light(q.net)">{{ q.net }}</button>
+            <v-btn v-if="q.net" size="x-small" color="secondary" @click="project.light(q.net)">{{ q.net }}</v-btn>
           </td>
         </tr>
       </tbody>
-    </table>
+    </v-table>
   </template>
   <template v-else-if="one && kindName[one.kind]">
     <h3>{{ kindName[one.kind] }}</h3>
-    <TextRow
+    <TextField
       :label="one.kind === 'tap' ? 'Member' : 'This name'"
       :value="nameOf(one) ?? ''"
       mono
       name="label-name"
       @keep="rename"
     />
-    <TextRow
+    <ChoiceField
       v-if="as('port')"
       label="Direction"
       :value="as('port')!.way"
-      :options="['in', 'out', 'both']"
+      :options="wayChoices"
       name="port-way"
       @keep="project.edit('setPort', { id: one.object!.id, way: $event }).catch(complain)"
     />
     <template v-if="as('supply')">
-      <TextRow
+      <ChoiceField
         label="Shape"
         :value="as('supply')!.shape"
-        :options="['ground', 'earth', 'chassis', 'bar', 'arrow', 'ring']"
+        :options="shapes"
         @keep="project.edit('setSupply', { id: one.object!.id, shape: $event }).catch(complain)"
       />
-      <TextRow
+      <ToggleField
         label="Comes in here"
-        :value="as('supply')!.feeds ? 'yes' : 'no'"
-        :options="['yes', 'no']"
-        @keep="project.edit('setSupply', { id: one.object!.id, feeds: $event === 'yes' }).catch(complain)"
+        :value="!!as('supply')!.feeds"
+        @keep="project.edit('setSupply', { id: one.object!.id, feeds: $event }).catch(complain)"
       />
     </template>
     <NetRows v-if="net && !bundle" :project="project" :net="net" />
@@ -201,7 +201,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
   </template>
   <template v-else-if="as('block')">
     <h3>Block</h3>
-    <TextRow
+    <TextField
       label="Name"
       :value="as('block')!.name"
       name="block-name"
@@ -214,30 +214,15 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
   </template>
   <template v-else-if="as('note')">
     <h3>Note</h3>
-    <TextRow
-      label="Letters, mm"
-      :value="mm(as('note')!.size)"
-      mono
-      @keep="draw({ size: Math.round(Number($event) * 1e6) || as('note')!.size })"
-    />
-    <TextRow
-      label="Width, mm"
-      :value="mm(as('note')!.width)"
-      mono
-      @keep="draw({ width: Math.round(Number($event) * 1e6) || as('note')!.width })"
-    />
-    <TextRow label="Paper" :value="as('note')!.tint" :options="tints" @keep="draw({ tint: $event })" />
-    <button class="plain" @click="editor.hand.rewrite(one!.object!.id)">Write …</button>
+    <LengthField label="Letters" :value="as('note')!.size" @keep="draw({ size: $event })" />
+    <LengthField label="Width" :value="as('note')!.width" @keep="draw({ width: $event })" />
+    <ChoiceField label="Paper" :value="as('note')!.tint" :options="tints" @keep="draw({ tint: $event })" />
+    <v-btn size="small" variant="outlined" @click="editor.hand.rewrite(one!.object!.id)">Write …</v-btn>
   </template>
   <template v-else-if="as('timing')">
     <h3>Timing diagram</h3>
-    <TextRow
-      label="Slot, mm"
-      :value="mm(as('timing')!.slot)"
-      mono
-      @keep="draw({ slot: Math.round(Number($event) * 1e6) || as('timing')!.slot })"
-    />
-    <button class="plain" @click="editor.hand.rewrite(one!.object!.id)">Write …</button>
+    <LengthField label="Slot" :value="as('timing')!.slot" @keep="draw({ slot: $event })" />
+    <v-btn size="small" variant="outlined" @click="editor.hand.rewrite(one!.object!.id)">Write …</v-btn>
   </template>
   <template v-else-if="as('picture')">
     <h3>Picture</h3>
@@ -246,19 +231,9 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
   </template>
   <template v-else-if="as('shape')">
     <h3>Figure</h3>
-    <TextRow
-      label="Form"
-      :value="as('shape')!.form"
-      :options="['line', 'arrow', 'rectangle', 'ellipse']"
-      @keep="draw({ form: $event })"
-    />
-    <TextRow label="Tint" :value="as('shape')!.tint" :options="tints" @keep="draw({ tint: $event })" />
-    <TextRow
-      label="Dashed"
-      :value="as('shape')!.dash ? 'yes' : 'no'"
-      :options="['no', 'yes']"
-      @keep="draw({ dash: $event === 'yes' })"
-    />
+    <ChoiceField label="Form" :value="as('shape')!.form" :options="formChoices" @keep="draw({ form: $event })" />
+    <ChoiceField label="Tint" :value="as('shape')!.tint" :options="tints" @keep="draw({ tint: $event })" />
+    <ToggleField label="Dashed" :value="!!as('shape')!.dash" @keep="draw({ dash: $event })" />
   </template>
   <template v-else-if="picked.length">
     <h3>{{ picked.length }} things picked</h3>
@@ -275,24 +250,19 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <p v-else>
       The port <span class="mono">{{ u.pin }}</span> has no pin on the block {{ project.get('block', u.block)?.name }}.
     </p>
-    <button v-if="u.why === 'way'" class="plain" @click="mend(u, 'way')">Take the port’s direction</button>
+    <v-btn v-if="u.why === 'way'" size="small" variant="outlined" @click="mend(u, 'way')">Take the port’s direction</v-btn>
     <template v-else>
-      <button class="plain" data-test="mend-add" @click="mend(u, 'add')">
+      <v-btn size="small" variant="outlined" data-test="mend-add" @click="mend(u, 'add')">
         {{ u.why === 'noPort' ? 'Add the port' : 'Add the pin' }}
-      </button>
-      <button class="plain" @click="mend(u, 'drop')">{{ u.why === 'noPort' ? 'Remove the pin' : 'Remove the port' }}</button>
+      </v-btn>
+      <v-btn size="small" variant="outlined" @click="mend(u, 'drop')">{{
+        u.why === 'noPort' ? 'Remove the pin' : 'Remove the port'
+      }}</v-btn>
     </template>
   </div>
 </template>
 
 <style scoped>
-.net button {
-  border: 0;
-  background: none;
-  color: rgb(var(--v-theme-secondary));
-  font: inherit;
-  cursor: pointer;
-}
 .acts,
 .mend {
   display: flex;

@@ -45,6 +45,7 @@ const editInput = ref<HTMLInputElement>()
 const draft = ref<Draft | null>(null)
 const panel = ref<'' | 'find' | 'numbers'>('')
 const view = computed(() => (route.query.view === 'parts' || route.query.view === 'nets' ? route.query.view : 'drawing'))
+const strip = ref<InstanceType<typeof ToolStrip>>()
 const file = ref<HTMLInputElement>()
 let pictureAt = { x: 0, y: 0 }
 const empty = computed(() => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length)) // prettier-ignore
@@ -61,7 +62,7 @@ ed.editText = (t) => {
 }
 ed.enter = (sheet, path) => void where.go(sheet, path)
 ed.hand.write = (d) => (draft.value = d)
-ed.hand.askName = (t) => focusName(t)
+ed.hand.askName = () => focusName()
 ed.show = (p) => canvas.value?.reveal(p)
 ed.hand.nameCluster = (id) => {
   const c = props.project.get('cluster', id)!
@@ -213,12 +214,12 @@ function take(t: string) {
     ed.take('part')
     ed.state.finding = true
   } else ed.take(t as ToolName)
-  if (t === 'label' || t === 'port') focusName(t)
+  if (t === 'label' || t === 'port') focusName()
   else if (t !== 'part') canvas.value?.focus()
 }
 /** Selects the name that is to be placed next, so that typing gives another one. */
-function focusName(t: string) {
-  void nextTick(() => document.querySelector<HTMLInputElement>(`[data-test="${t}-text"]`)?.select())
+function focusName() {
+  void nextTick(() => strip.value?.select())
 }
 function replace() {
   const ids = ed.picked('part').map((p) => p.id)
@@ -359,7 +360,7 @@ defineExpose({ ed })
         <NumberPanel v-if="panel === 'numbers'" :editor="ed" @close="((panel = ''), canvas?.focus())" />
         <ToolShelf v-if="view === 'drawing'" :tools="tools" :current="ed.state.tool" @take="take">
           <template v-if="!['select', 'open'].includes(ed.state.tool) && (ed.state.tool !== 'part' || ed.part)" #default>
-            <ToolStrip :editor="ed" @done="canvas?.focus()" />
+            <ToolStrip ref="strip" :editor="ed" @done="canvas?.focus()" />
           </template>
         </ToolShelf>
         <PartsTable v-if="view === 'parts'" :project="project" @go="(id, path) => (setView('drawing'), pickObject(id, path))" />

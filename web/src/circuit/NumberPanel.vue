@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Renaming } from '../live/wire.gen'
+import ChoiceField from '../shell/fields/ChoiceField.vue'
+import TextField from '../shell/fields/TextField.vue'
+import WholeField from '../shell/fields/WholeField.vue'
 import { complain, say } from '../shell/notices'
 import type { CircuitEditor } from './editor'
 
@@ -41,26 +44,26 @@ async function take() {
 <template>
   <div class="float numbers" role="dialog" aria-label="Number the parts by position" @keydown.esc.stop="emit('close')">
     <h3>Number by position</h3>
-    <div class="line">
-      <label
-        >Way
-        <select v-model="way">
-          <option value="rows">row by row</option>
-          <option value="columns">column by column</option>
-        </select></label
-      >
-      <label
-        >Where
-        <select v-model="only">
-          <option value="all">all sheets</option>
-          <option value="sheet">this sheet</option>
-        </select></label
-      >
-    </div>
-    <div class="line">
-      <label>From <input v-model.number="from" class="mono" type="number" min="1" /></label>
-      <label>Only <input v-model="prefix" class="mono" placeholder="R, C" aria-label="Only these prefixes" /></label>
-    </div>
+    <ChoiceField
+      label="Way"
+      :value="way"
+      :options="[
+        { value: 'rows', title: 'row by row' },
+        { value: 'columns', title: 'column by column' },
+      ]"
+      @keep="way = $event"
+    />
+    <ChoiceField
+      label="Where"
+      :value="only"
+      :options="[
+        { value: 'all', title: 'all sheets' },
+        { value: 'sheet', title: 'this sheet' },
+      ]"
+      @keep="only = $event as 'all'"
+    />
+    <WholeField label="From" :value="from" :least="1" @keep="from = $event" />
+    <TextField label="Prefixes" :value="prefix" mono empty="all, or R, C" @keep="prefix = $event" />
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <div class="list">
       <div v-for="r in list" :key="r.old + r.new" class="mono change">
@@ -82,6 +85,9 @@ async function take() {
 
 <style scoped>
 .numbers {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
   position: absolute;
   right: 12px;
   top: 54px;
@@ -99,15 +105,6 @@ h3 {
   align-items: center;
   margin-bottom: 8px;
   font-size: 12.5px;
-}
-select,
-input {
-  padding: 3px 6px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
-  background: rgb(var(--v-theme-surface));
-  max-width: 110px;
 }
 .list {
   max-height: 300px;

@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import type { Kinds } from '../live/wire.gen'
 import { complain } from '../shell/notices'
-import TextRow from '../shell/TextRow.vue'
+import ChoiceField from '../shell/fields/ChoiceField.vue'
+import TextField from '../shell/fields/TextField.vue'
 
 /** The title block: what the project says, and what this sheet says otherwise. */
 const props = defineProps<{ project: Project; sheet: number }>()
@@ -33,8 +34,8 @@ const change = (o: { name?: string; size?: string }) =>
 <template>
   <template v-if="settings && sheet">
     <h3>Sheet</h3>
-    <TextRow label="Name" :value="sheet.name" name="sheet-name" @keep="change({ name: $event })" />
-    <TextRow
+    <TextField label="Name" :value="sheet.name" name="sheet-name" @keep="change({ name: $event })" />
+    <ChoiceField
       label="Size"
       :value="sheet.size"
       name="sheet-size"
@@ -43,10 +44,12 @@ const change = (o: { name?: string; size?: string }) =>
     />
     <h3>Title block</h3>
     <div v-for="[f, word] in fields" :key="f" class="entry">
-      <TextRow :label="word" :value="value(f)" :name="'title-' + f" @keep="keep(f, $event)" />
-      <button
+      <TextField :label="word" :value="value(f)" :name="'title-' + f" @keep="keep(f, $event)" />
+      <v-btn
         class="own"
-        :class="{ on: own(f) }"
+        size="small"
+        variant="outlined"
+        :active="own(f)"
         :aria-pressed="own(f)"
         :title="
           own(f)
@@ -57,7 +60,7 @@ const change = (o: { name?: string; size?: string }) =>
         @click="toggle(f)"
       >
         {{ own(f) ? 'own' : 'all' }}
-      </button>
+      </v-btn>
     </div>
   </template>
 </template>
@@ -73,16 +76,7 @@ const change = (o: { name?: string; size?: string }) =>
   min-width: 0;
 }
 .own {
-  width: 36px;
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  border-radius: 6px;
-  background: none;
-  color: inherit;
-  font-size: 11.5px;
-  padding: 2px 0;
-  cursor: pointer;
-}
-.own.on {
-  background: rgba(var(--v-theme-primary), 0.22);
+  min-width: 40px;
+  padding: 0;
 }
 </style>

@@ -10,7 +10,6 @@ import { shapeOf, rememberShape } from './supplies'
 export type ToolName =
   | 'select' | 'part' | 'wire' | 'bundle' | 'tap' | 'label' | 'port' | 'supply' | 'open' | 'block' | 'cluster' | 'note' | 'draw' | 'paste' // prettier-ignore
 export type DrawForm = 'line' | 'arrow' | 'rectangle' | 'ellipse' | 'timing' | 'picture'
-export const tints = ['sky', 'moss', 'rose', 'sand', 'lilac', 'none']
 
 /** What the option strips set. */
 export const freshOptions = () => ({

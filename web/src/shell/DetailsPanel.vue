@@ -49,63 +49,68 @@ const tabs = computed(() => [
   { id: 'nets' as const, name: 'Nets', n: netCount.value },
   { id: 'findings' as const, name: 'Findings', n: props.project.openFindings.value.length },
 ])
-const most = 400
+interface Row {
+  key: string
+  name?: string
+  value?: string
+  note?: string
+  net?: string
+  finding?: Finding
+  go?: () => void
+}
+const rows = computed<Row[]>(() => {
+  switch (list.value) {
+    case 'parts':
+      return parts.value.map((p) => ({ key: `${p.id} ${p.path}`, name: p.designator, value: p.value, note: p.footprint || 'no footprint', go: () => emit('part', p.id, p.path) })) // prettier-ignore
+    case 'nets':
+      return nets.value.map((n) => ({ key: n.name, net: n.name, name: n.name, note: `${n.pins.length} ${n.pins.length === 1 ? 'pin' : 'pins'}`, go: () => emit('net', n.name) })) // prettier-ignore
+  }
+  return findings.value.map((f) => ({ key: f.key, finding: f }))
+})
+const nothing = computed(() => {
+  if (filter.value) return 'Nothing in the list has all of that.'
+  if (list.value === 'findings') return 'No findings: all rules are kept.'
+  if (list.value === 'nets') return 'No nets yet. Wires make them.'
+  return props.stage === 'circuit' ? 'No parts yet. Press N to place one.' : 'No parts yet. Carry the circuit to the board.'
+})
 </script>
 
 <template>
   <aside class="details" :class="{ folded: !taste.detailsOpen }" aria-label="Details">
-    <button
+    <v-btn
       class="fold"
+      size="x-small"
       :aria-label="taste.detailsOpen ? 'Fold details away' : 'Show details'"
       @click="taste.detailsOpen = !taste.detailsOpen"
     >
       <v-icon :icon="taste.detailsOpen ? mdiChevronRight : mdiChevronLeft" size="16" />
-    </button>
+    </v-btn>
     <div v-if="taste.detailsOpen" class="inner">
       <section class="props"><slot /></section>
-      <div class="tabs" role="tablist">
-        <button
-          v-for="t in tabs"
-          :key="t.id"
-          role="tab"
-          :aria-selected="list === t.id"
-          :class="{ on: list === t.id }"
-          :data-tab="t.id"
-          @click="list = t.id"
-        >
+      <v-tabs v-model="list" class="tabs" grow>
+        <v-tab v-for="t in tabs" :key="t.id" :value="t.id" :data-tab="t.id">
           {{ t.name }} <span class="mono n">{{ t.n }}</span>
-        </button>
-      </div>
-      <input v-model="filter" class="filter" placeholder="Filter" aria-label="Filter the list" />
-      <div class="list">
-        <template v-if="list === 'parts'">
-          <button v-for="p in parts.slice(0, most)" :key="p.id + p.path" class="line" @click="emit('part', p.id, p.path)">
-            <span class="mono des">{{ p.designator }}</span><span class="grow">{{ p.value }}</span
-            ><span class="quiet small">{{ p.footprint || 'no footprint' }}</span>
-          </button>
-          <p v-if="!parts.length" class="empty quiet">
-            {{ stage === 'circuit' ? 'No parts yet. Press N to place one.' : 'No parts yet. Carry the circuit to the board.' }}
-          </p>
+        </v-tab>
+      </v-tabs>
+      <v-text-field v-model="filter" class="filter" placeholder="Filter" aria-label="Filter the list" hide-details />
+      <v-virtual-scroll
+        v-if="rows.length"
+        class="list"
+        :items="rows"
+        :item-height="list === 'findings' ? undefined : 27"
+        item-key="key"
+      >
+        <template #default="{ item }">
+          <FindingRow v-if="item.finding" :finding="item.finding" @click="emit('finding', item.finding)" />
+          <v-list-item v-else class="line" :active="item.net !== undefined && item.net === net" @click="item.go">
+            <span class="mono" :class="item.net !== undefined ? 'grow' : 'des'">{{ item.name }}</span>
+            <span v-if="item.net === undefined" class="grow">{{ item.value }}</span>
+            <span v-if="item.net !== undefined && open(item.net)" class="open">{{ open(item.net) }} open</span>
+            <span class="quiet small">{{ item.note }}</span>
+          </v-list-item>
         </template>
-        <template v-else-if="list === 'nets'">
-          <button
-            v-for="n in nets.slice(0, most)"
-            :key="n.name"
-            class="line"
-            :class="{ on: n.name === net }"
-            @click="emit('net', n.name)"
-          >
-            <span class="mono grow">{{ n.name }}</span>
-            <span v-if="open(n.name)" class="open">{{ open(n.name) }} open</span>
-            <span class="quiet small">{{ n.pins.length }} {{ n.pins.length === 1 ? 'pin' : 'pins' }}</span>
-          </button>
-          <p v-if="!nets.length" class="empty quiet">No nets yet. Wires make them.</p>
-        </template>
-        <template v-else>
-          <FindingRow v-for="f in findings.slice(0, most)" :key="f.key" :finding="f" @click="emit('finding', f)" />
-          <p v-if="!findings.length" class="empty quiet">No findings: all rules are kept.</p>
-        </template>
-      </div>
+      </v-virtual-scroll>
+      <p v-else class="list empty quiet">{{ nothing }}</p>
     </div>
   </aside>
 </template>
@@ -121,17 +126,16 @@ const most = 400
 .details.folded {
   width: 20px;
 }
-.fold {
+.fold.v-btn {
   position: absolute;
   left: -1px;
   top: 50%;
+  min-width: 18px;
   width: 18px;
   height: 44px;
-  border: 0;
+  padding: 0;
   border-radius: 0 8px 8px 0;
   background: rgba(var(--v-border-color), 0.16);
-  color: inherit;
-  cursor: pointer;
   z-index: 2;
 }
 .inner {
@@ -150,37 +154,18 @@ const most = 400
   gap: 6px;
 }
 .tabs {
-  display: flex;
-  gap: 2px;
+  flex: none;
   border-top: 1px solid rgba(var(--v-border-color), 0.25);
-  padding-top: 8px;
-}
-.tabs button {
-  flex: 1;
-  border: 0;
-  background: none;
-  color: inherit;
-  padding: 4px 0;
-  border-radius: 6px;
-  font:
-    500 12.5px Barlow,
-    sans-serif;
-  cursor: pointer;
-}
-.tabs .on {
-  background: rgba(var(--v-theme-primary), 0.2);
+  padding-top: 6px;
 }
 .n {
+  margin-left: 5px;
   font-size: 11px;
   opacity: 0.85;
 }
 .filter {
+  flex: none;
   margin: 6px 0;
-  padding: 3px 8px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  background: transparent;
-  color: inherit;
 }
 .list {
   flex: 1;
@@ -190,22 +175,12 @@ const most = 400
   padding-bottom: 10px;
 }
 .line {
+  font-size: 13px;
+}
+.line :deep(.v-list-item__content) {
   display: flex;
   gap: 8px;
   align-items: baseline;
-  width: 100%;
-  padding: 3px 6px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  border-radius: 5px;
-  cursor: pointer;
-}
-.line:hover,
-.line.on {
-  background: rgba(var(--v-border-color), 0.16);
 }
 .des {
   min-width: 34px;

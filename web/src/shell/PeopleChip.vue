@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiAccountMultipleOutline } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
+import type { VTextField } from 'vuetify/components'
 import { person } from '../live/person'
 import type { Project } from '../live/project'
 import { complain, say } from './notices'
@@ -9,7 +10,7 @@ import { complain, say } from './notices'
 const props = defineProps<{ project: Project }>()
 const naming = ref(false)
 const name = ref('')
-const input = ref<HTMLInputElement>()
+const input = ref<InstanceType<typeof VTextField>>()
 const others = computed(() => props.project.people.value.filter((p) => !p.you))
 const title = computed(() =>
   others.value.length
@@ -52,7 +53,7 @@ function keep() {
     <form class="float who" @submit.prevent="keep">
       <h3>Who are you?</h3>
       <p class="quiet">Others in the project see this name beside what you do. It is remembered in this browser.</p>
-      <input ref="input" v-model="name" maxlength="40" aria-label="Your name" data-test="person-name" />
+      <v-text-field ref="input" v-model="name" maxlength="40" aria-label="Your name" data-field="person-name" hide-details />
       <div class="acts">
         <v-btn @click="naming = false">Not now</v-btn>
         <v-btn type="submit" color="primary" variant="flat">That is me</v-btn>
@@ -67,13 +68,6 @@ function keep() {
   display: flex;
   flex-direction: column;
   gap: 12px;
-}
-.who input {
-  padding: 6px 10px;
-  border-radius: 6px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  background: transparent;
-  color: inherit;
 }
 .acts {
   display: flex;

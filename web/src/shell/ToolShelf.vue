@@ -14,19 +14,20 @@ const emit = defineEmits<{ take: [string] }>()
   <div class="shelf-place">
     <div v-if="$slots.default" class="float strip"><slot /></div>
     <div class="float shelf" role="toolbar" aria-label="Tools">
-      <button
+      <v-btn
         v-for="t in tools"
         :key="t.id"
         class="tool"
-        :class="{ on: t.id === current }"
+        stacked
+        :active="t.id === current"
         :aria-pressed="t.id === current"
         :title="t.keys ? `${t.name} (${t.keys})` : t.name"
         :data-tool="t.id"
         @click="emit('take', t.id)"
       >
         <v-icon :icon="t.icon" size="19" />
-        <span>{{ t.name }}</span>
-      </button>
+        {{ t.name }}
+      </v-btn>
     </div>
   </div>
 </template>
@@ -61,27 +62,15 @@ const emit = defineEmits<{ take: [string] }>()
   max-width: 92%;
   flex-wrap: wrap;
 }
-.tool {
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  gap: 2px;
-  min-width: 52px;
-  padding: 5px 5px 4px;
-  border: 0;
-  border-radius: 7px;
-  background: none;
-  color: inherit;
-  font:
-    500 12px Barlow,
-    sans-serif;
-  cursor: pointer;
+.tool.v-btn--stacked {
+  min-width: 54px;
+  height: 46px;
+  padding: 0 6px;
+  font-size: 12px;
+  --v-btn-height: 40px;
 }
-.tool:hover {
-  background: rgba(var(--v-border-color), 0.14);
-}
-.tool.on {
-  background: rgba(var(--v-theme-primary), 0.22);
+.tool.v-btn--active {
+  background: rgba(var(--v-theme-primary), 0.2);
   box-shadow: inset 0 -2px 0 rgb(var(--v-theme-primary));
 }
 </style>

@@ -16,6 +16,8 @@ const props = defineProps<{
   figures?: boolean
   tight?: boolean
   name?: string
+  /** What the field is called, where its label says less. */
+  says?: string
 }>()
 const entry = useEntry<V>(
   () => props.value,
@@ -44,7 +46,7 @@ const { text, trouble, scrubs } = entry
       :placeholder="empty ?? (value === null ? 'mixed' : '')"
       :disabled="disabled"
       :error="!!trouble"
-      :aria-label="unit ? `${label}, ${unit}` : label"
+      :aria-label="says ?? (unit ? `${label}, ${unit}` : label)"
       :data-field="name"
       hide-details
       @update:model-value="entry.type"

@@ -12,6 +12,8 @@ defineProps<{
   mono?: boolean
   tight?: boolean
   name?: string
+  /** What the field is called, where its label says less. */
+  says?: string
 }>()
 const writing: Writing<string> = { show: (v) => v, read: (text) => text }
 </script>
