@@ -72,6 +72,28 @@ func TestFindingsInWords(t *testing.T) {
 	}
 }
 
+// A finding keeps its key as long as it is about the same pieces, pads by their number in the footprint.
+func TestKeysNameThePieces(t *testing.T) {
+	d := bare()
+	d.Put(footprint())
+	d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: map[string]string{"1": "A", "2": "B"}})
+	d.Put(&design.Track{ID: 60, A: geom.Pt(19_400_000, 20*mm), B: geom.Pt(10*mm, 20*mm), Width: 300_000, Net: "C"})
+	var keys []string
+	for k := range check.NewBoard(d, layout.NewIndex(d)).Found {
+		keys = append(keys, k)
+	}
+	assert.ElementsMatch(t, []string{"clearance 50.0 50.1", "clearance 50.0 60"}, keys)
+}
+
+// Copper whose edge is that of the board lies no way beyond it.
+func TestOnTheEdge(t *testing.T) {
+	d := bare()
+	d.Put(&design.Track{ID: 50, A: geom.Pt(150_000, 10*mm), B: geom.Pt(150_000, 20*mm), Width: 300_000, Net: "A"})
+	for _, f := range check.NewBoard(d, layout.NewIndex(d)).Found {
+		assert.Equal(t, "Track (A) is 0 mm from the board's edge.", f.Text)
+	}
+}
+
 // A pad's hole that lies beside its copper has no ring at all.
 func TestHolesThatBreakOut(t *testing.T) {
 	ringOf := func(p design.Pad) string {

@@ -67,6 +67,12 @@ func TestTheWorstIsTold(t *testing.T) {
 	o := f.Clear(geom.Disc(geom.Pt(10_000*um, 10_550*um), 200*um), 1, "A", 0)
 	require.NotNil(t, o)
 	assert.Equal(t, "NEARER", o.Net)
+	// 0.05 mm of 0.2 lack less than 0.1 mm of 0.3: it is what is missing that counts
+	g := field(track(50, "NEAR", 0, 2_000, 10_000, 18_000, 10_000), &design.Hole{ID: 51, At: geom.Pt(10_000*um, 12_000*um), Diameter: 1_000 * um})
+	o = g.Clear(geom.Shape{Pts: []geom.Point{{X: 10_000 * um, Y: 10_300 * um}, {X: 10_000 * um, Y: 11_350 * um}}, R: 50 * um}, 1, "A", 0)
+	require.NotNil(t, o)
+	assert.Equal(t, "hole", o.Name)
+	assert.Equal(t, []int64{100 * um, 300 * um}, []int64{o.Measured, o.Required})
 }
 
 // A plated hole saves a via only when it joins the layers in question; what the same command laid
