@@ -43,7 +43,7 @@ func TestElectricalCheckAndExcuses(t *testing.T) {
 	// a kind of finding is not looked for any more
 	open := b.findings("openPin")
 	require.Positive(t, open)
-	b.choose("[data-kind=openPin]", "off")
+	b.chooseNative("[data-kind=openPin]", "off")
 	b.kept()
 	assert.Zero(t, b.findings("openPin"))
 

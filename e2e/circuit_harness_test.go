@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 	"time"
 
@@ -26,9 +27,29 @@ func named(kind, name string) string {
 
 func (b *tab) tool(id string) { b.t.Helper(); b.click(fmt.Sprintf("[data-tool=%s]", id)) }
 
-func (b *tab) fill(test, value string) {
+// field finds a field by what it is called; a place before " > " narrows it: "Options > Width, mm".
+func field(label string) string {
+	if within, name, ok := strings.Cut(label, " > "); ok {
+		return fmt.Sprintf("[aria-label=%q] input[aria-label=%q]", within, name)
+	}
+	return fmt.Sprintf("input[aria-label=%q]", label)
+}
+
+// value is what stands in a field.
+func (b *tab) value(label string) string {
 	b.t.Helper()
-	b.click(fmt.Sprintf("[data-test=%s]", test))
+	return eval[string](b, fmt.Sprintf(`document.querySelector(%q)?.value ?? ''`, field(label)))
+}
+
+// atField waits until the keyboard is in a field.
+func (b *tab) atField(label string) {
+	b.t.Helper()
+	b.until(fmt.Sprintf(`document.activeElement?.getAttribute('aria-label') === %q`, label))
+}
+
+func (b *tab) fill(label, value string) {
+	b.t.Helper()
+	b.click(field(label))
 	b.key("a", ctrl)
 	b.typing(value)
 	b.key(enter)
@@ -44,7 +65,20 @@ func (b *tab) clickText(within, words string) {
 }
 
 // choose takes an entry of a list of choices.
-func (b *tab) choose(selector, value string) {
+func (b *tab) choose(label, option string) {
+	b.t.Helper()
+	b.until(fmt.Sprintf(`document.querySelector(%q)`, field(label)))
+	in := eval[[]float64](b, fmt.Sprintf(`(()=>{const f=document.querySelector(%q).closest('.v-field');f.scrollIntoView({block:'nearest'});const r=f.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`, field(label)))
+	b.do(chromedp.MouseClickXY(in[0], in[1]))
+	find := fmt.Sprintf(`[...document.querySelectorAll('[role=listbox] [role=option]')].find(x => x.innerText.trim() === %q)`, option)
+	b.until(find)
+	time.Sleep(250 * time.Millisecond) // the list unfolds
+	at := eval[[]float64](b, `(()=>{const o=`+find+`;o.scrollIntoView({block:'nearest'});const r=o.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
+	b.do(chromedp.MouseClickXY(at[0], at[1]))
+}
+
+// chooseNative takes an entry of a plain list of choices.
+func (b *tab) chooseNative(selector, value string) {
 	b.t.Helper()
 	b.until(fmt.Sprintf(`document.querySelector(%q)`, selector))
 	b.do(chromedp.SetValue(selector, value))

@@ -18,10 +18,10 @@ func TestThreeLabelsInARow(t *testing.T) {
 	for i := range 3 {
 		b.point(pins[i][0], pins[i][1])
 		b.kept()
-		b.until(`document.activeElement?.dataset.test === 'label-text' && document.activeElement.selectionEnd === document.activeElement.value.length`)
+		b.until(`document.activeElement?.getAttribute('aria-label') === 'Net' && document.activeElement.selectionEnd === document.activeElement.value.length`)
 	}
 	assert.Equal(t, []string{"IN0", "IN1", "IN2"}, eval[[]string](b, `goldenTrace.all('label').map(l => l.name).sort()`))
-	assert.Equal(t, "IN3", eval[string](b, `document.querySelector('[data-test=label-text]').value`))
+	assert.Equal(t, "IN3", b.value("Net"))
 	turn := eval[int](b, `goldenTrace.all('label')[0].turn`)
 	outward := 0
 	if pins[0][0] < 150 {
@@ -47,7 +47,7 @@ func TestCopiesSayWhatTheyJoin(t *testing.T) {
 		if x > 100 {
 			name = "OUT"
 		}
-		b.fill("label-text", name)
+		b.fill("Net", name)
 		b.point(x, 150)
 		b.kept()
 		b.key(escape)
@@ -81,7 +81,7 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 	b.kept()
 	b.key(escape)
 	b.point(125, 120)
-	b.fill("pin-name", "D[3:0]")
+	b.fill("Name of a new pin", "D[3:0]")
 	b.kept()
 	require.Equal(t, 1, eval[int](b, `goldenTrace.all('port').length`), "its port came along")
 	b.doubleAt(125, 120)
@@ -102,7 +102,7 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 	before := b.findings("tapMember") + b.findings("portAlone")
 
 	b.point(at[0], at[1])
-	b.set("label-name", "LEVEL[3:0]")
+	b.set("This name", "LEVEL[3:0]")
 	assert.Equal(t, []string{"LEVEL0", "LEVEL1", "LEVEL2", "LEVEL3"}, eval[[]string](b, `goldenTrace.all('tap').map(t => t.member).sort()`))
 	assert.Equal(t, "LEVEL[3:0]", eval[string](b, `goldenTrace.all('block')[0].pins[0].name`))
 	assert.Equal(t, before, b.findings("tapMember")+b.findings("portAlone"), "nothing is found of it")
@@ -111,7 +111,7 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 	b.click("[data-test=crumb]")
 	b.onSheet("Sheet 1")
 	b.point(125, 120)
-	b.click(`[data-pin="LEVEL[3:0]"]`)
+	b.click(field("Name of the pin LEVEL[3:0]"))
 	b.key("a", ctrl)
 	b.typing("Q[3:0]")
 	b.key(enter)
@@ -130,7 +130,7 @@ func TestPinsOfBlocksMove(t *testing.T) {
 	b.key(escape)
 	b.point(125, 120)
 	for _, name := range []string{"B", "A"} {
-		b.fill("pin-name", name)
+		b.fill("Name of a new pin", name)
 		b.kept()
 	}
 	pin := func(name string) []float64 {

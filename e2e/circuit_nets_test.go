@@ -59,5 +59,5 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.point(137.5, 92.5) // Q1
 	c.until(`document.querySelector('.details')?.innerText.includes('Q1')&&[...document.querySelectorAll('.details input')].length > 2`)
 	c.pickPart("R4")
-	b.until(`document.querySelector('[data-test=designator]')?.value === 'R4'`)
+	b.until(`document.querySelector('input[aria-label=Designator]')?.value === 'R4'`)
 }

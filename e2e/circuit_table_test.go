@@ -54,7 +54,7 @@ func TestTableOfParts(t *testing.T) {
 	assert.Equal(t, []string{"33p", "47n"}, []string{value("C16"), value("C17")})
 
 	// a field of one's own, and parts that are not fitted
-	b.fill("new-field", "Maker")
+	b.fill("Name of a new field", "Maker")
 	b.until(`document.querySelector('[data-column=Maker]')`)
 	b.click(cell("C16", "Maker"))
 	b.key("O")

@@ -30,7 +30,7 @@ func TestTwoTabsAndUndoAcrossReloads(t *testing.T) {
 	p.openStage(t, b, "Moth Lamp", "board")
 
 	a.point(135, 137.5) // R1
-	a.set("value", "2k2")
+	a.set("Value", "2k2")
 	b.until(`goldenTrace.all('part').some(p => p.value === '2k2')`)
 	b.until(`document.querySelector('[data-test=differences]')?.innerText.startsWith('1 difference')`)
 	b.until(`[...document.querySelectorAll('.way')].some(w => w.dataset.link === 'broken')`)
@@ -186,7 +186,7 @@ func TestEditingTheCircuit(t *testing.T) {
 	b.typing("UV")
 	b.until(`document.querySelector('.hit.on')?.innerText.includes('D1')`)
 	b.key(enter)
-	b.until(`document.querySelector('[data-test=designator]')?.value === 'D1'`)
+	b.until(`document.querySelector('input[aria-label=Designator]')?.value === 'D1'`)
 }
 
 // Parts are turned, flipped and locked on the board; a track stops before foreign copper.
@@ -234,7 +234,7 @@ func TestEditingTheBoard(t *testing.T) {
 
 	// an outline that is no number is refused where it was typed
 	b.key("y")
-	b.click("[data-test=outline-width]")
+	b.click(field("Options > Width, mm"))
 	b.key("a", ctrl)
 	b.typing("wide")
 	b.key(enter)
@@ -278,7 +278,7 @@ func TestAccessible(t *testing.T) {
 		look("asking")
 		_ = eval[any](b, `(goldenTrace.asking.value.leave(), 0)`)
 		b.click("[data-test=people]")
-		b.until(`document.activeElement?.dataset.test === 'person-name'`)
+		b.atField("Your name")
 		look("who one is")
 		b.key(escape)
 		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)

@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"fmt"
+	"github.com/chromedp/chromedp"
 	"slices"
 	"strings"
 	"testing"
@@ -49,13 +50,10 @@ func (b *tab) wire(mm ...float64) {
 	b.key(escape)
 }
 
-// set types a value into a field of the details.
-func (b *tab) set(field, value string) {
+// set types a value into a field.
+func (b *tab) set(label, value string) {
 	b.t.Helper()
-	b.click(fmt.Sprintf("[data-test=%s]", field))
-	b.key("a", ctrl)
-	b.typing(value)
-	b.key(enter)
+	b.fill(label, value)
 	b.kept()
 }
 
@@ -63,19 +61,21 @@ func (b *tab) set(field, value string) {
 func (b *tab) onBoard(designator, x, y, angle string) {
 	b.t.Helper()
 	b.pickPart(designator)
-	b.set("x", x)
-	b.set("y", y)
+	b.set("x, mm", x)
+	b.set("y, mm", y)
 	if angle != "0" {
-		b.set("angle", angle)
+		b.set("Angle", angle)
 	}
 }
 
 func (b *tab) pickPart(designator string) {
 	b.t.Helper()
 	b.until(`document.querySelector('[data-tab=parts]')`)
-	n := eval[int](b, fmt.Sprintf(`[...document.querySelectorAll('.details .line')].findIndex(l => l.querySelector('.des')?.innerText === %q)`, designator))
-	require.GreaterOrEqual(b.t, n, 0, designator)
-	b.click(fmt.Sprintf(".details .line:nth-of-type(%d)", n+1))
+	row := fmt.Sprintf(`[...document.querySelectorAll('[aria-label=Details] .v-list-item')].find(l => l.innerText.split('\n')[0] === %q)`, designator)
+	b.until(row)
+	eval[bool](b, `(`+row+`.scrollIntoView({block:'nearest'}), true)`)
+	at := eval[[]float64](b, `(()=>{const r=`+row+`.getBoundingClientRect();return [r.x+30,r.y+r.height/2]})()`)
+	b.do(chromedp.MouseClickXY(at[0], at[1]))
 }
 
 // focus gives the keys back to the canvas without picking anything: Esc twice lets go.
@@ -160,8 +160,8 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.openLinks("4 open links")
 
 	b.key("y")
-	b.set("outline-width", "40")
-	b.set("outline-height", "60/2")
+	b.set("Options > Width, mm", "40")
+	b.set("Options > Height, mm", "60/2")
 	require.Equal(t, 4, eval[int](b, `goldenTrace.board.outline.length`))
 
 	b.focus()

@@ -97,12 +97,18 @@ const nothing = computed(() => {
         v-if="rows.length"
         class="list"
         :items="rows"
-        :item-height="list === 'findings' ? undefined : 27"
+        :item-height="list === 'findings' ? undefined : 28"
         item-key="key"
       >
         <template #default="{ item }">
           <FindingRow v-if="item.finding" :finding="item.finding" @click="emit('finding', item.finding)" />
-          <v-list-item v-else class="line" :active="item.net !== undefined && item.net === net" @click="item.go">
+          <v-list-item
+            v-else
+            class="line"
+            density="compact"
+            :active="item.net !== undefined && item.net === net"
+            @click="item.go"
+          >
             <span class="mono" :class="item.net !== undefined ? 'grow' : 'des'">{{ item.name }}</span>
             <span v-if="item.net === undefined" class="grow">{{ item.value }}</span>
             <span v-if="item.net !== undefined && open(item.net)" class="open">{{ open(item.net) }} open</span>

@@ -12,7 +12,7 @@ const emit = defineEmits<{ take: [string] }>()
 
 <template>
   <div class="shelf-place">
-    <div v-if="$slots.default" class="float strip"><slot /></div>
+    <div v-if="$slots.default" class="float strip" role="group" aria-label="Options"><slot /></div>
     <div class="float shelf" role="toolbar" aria-label="Tools">
       <v-btn
         v-for="t in tools"

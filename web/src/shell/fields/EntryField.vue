@@ -31,7 +31,6 @@ const { text, trouble, scrubs } = entry
 <template>
   <FieldRow
     :label="label"
-    :unit="unit"
     :trouble="trouble"
     :scrubs="scrubs"
     :tight="tight"
@@ -43,6 +42,7 @@ const { text, trouble, scrubs } = entry
     <v-text-field
       :model-value="text"
       :class="{ mono: mono || figures, figures }"
+      :suffix="unit"
       :placeholder="empty ?? (value === null ? 'mixed' : '')"
       :disabled="disabled"
       :error="!!trouble"

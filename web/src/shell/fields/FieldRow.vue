@@ -1,11 +1,11 @@
 <script setup lang="ts">
-/** A field with its label on the left, its unit on the right and what is wrong with it below. */
-defineProps<{ label: string; unit?: string; trouble?: string; scrubs?: boolean; tight?: boolean }>()
+/** A field with its label on the left and what is wrong with it below. */
+defineProps<{ label: string; trouble?: string; scrubs?: boolean; tight?: boolean }>()
 defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>()
 </script>
 
 <template>
-  <div class="field-row" :class="{ tight, united: unit !== undefined }">
+  <div class="field-row" :class="{ tight }">
     <span
       class="field-label"
       :class="{ scrubs }"
@@ -18,7 +18,6 @@ defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>(
       >{{ label }}</span
     >
     <slot />
-    <span v-if="unit !== undefined" class="field-unit quiet" aria-hidden="true">{{ unit }}</span>
     <span v-if="trouble" class="field-trouble" role="alert">{{ trouble }}</span>
   </div>
 </template>
@@ -30,14 +29,8 @@ defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>(
   align-items: center;
   column-gap: 8px;
 }
-.field-row.united {
-  grid-template-columns: 88px minmax(0, 1fr) 26px;
-}
 .field-row.tight {
-  grid-template-columns: auto minmax(90px, auto);
-}
-.field-row.tight.united {
-  grid-template-columns: auto 96px auto;
+  grid-template-columns: auto minmax(104px, auto);
 }
 .field-label {
   line-height: 1.25;
@@ -45,9 +38,6 @@ defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>(
 }
 .field-label.scrubs {
   cursor: ew-resize;
-}
-.field-unit {
-  font-size: 11px;
 }
 .field-trouble {
   grid-column: 1 / -1;
