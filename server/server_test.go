@@ -17,6 +17,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/route"
+	"goldentrace/core/workbench"
 	"goldentrace/demo"
 	"goldentrace/store"
 )
@@ -92,6 +95,9 @@ type raw struct {
 	Renamings []struct{ Old, New string }
 	Shared    *Shared
 	People    []Person
+	Track     *route.Probe
+	Drag      *workbench.Dragged
+	Way       []geom.Point
 	Who       string
 	Name      string
 	Pairs     [][2]string
