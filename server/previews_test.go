@@ -50,7 +50,7 @@ func TestPreviewOfATrack(t *testing.T) {
 	_, l := newDesk(t).four()
 	r := synthetic.FourLayers().Board.Rules
 	m := l.asked(map[string]any{"t": "edit", "cmd": map[string]any{"kind": "drawTrack", "net": "B", "width": r.TrackWidth,
-		"runs": []any{map[string]any{"layer": 1, "path": []at{xy(5_000_000, 25_000_000), xy(1_000_000, 25_000_000)}}}}})
+		"runs": []any{map[string]any{"layer": 1, "path": []at{xy(5_000_000, 25_000_000), xy(9_000_000, 25_000_000)}}}}})
 	require.Equal(t, "done", m.T, m.Why)
 	track := func(to at, more map[string]any) raw {
 		q := map[string]any{"t": "previewTrack", "from": xy(5_000_000, 22_000_000), "to": to, "style": "free", "net": "A"}
@@ -59,10 +59,10 @@ func TestPreviewOfATrack(t *testing.T) {
 		}
 		return l.asked(q)
 	}
-	free := track(xy(1_000_000, 22_000_000), nil)
+	free := track(xy(9_000_000, 22_000_000), nil)
 	require.NotNil(t, free.Track, free.Why)
 	assert.InDelta(t, 4_000_000, free.Track.Length, 1)
-	assert.Equal(t, []geom.Point{{X: 5_000_000, Y: 22_000_000}, {X: 1_000_000, Y: 22_000_000}}, free.Track.Path)
+	assert.Equal(t, []geom.Point{{X: 5_000_000, Y: 22_000_000}, {X: 9_000_000, Y: 22_000_000}}, free.Track.Path)
 	assert.Empty(t, free.Track.Via, "there is room for one")
 	above := track(xy(7_000_000, 24_700_000), nil)
 	assert.Nil(t, above.Track.Blocked, "the wall is on another layer")
