@@ -1,0 +1,262 @@
+package circuit_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+)
+
+const pitch = 2_500_000
+
+// maze is what stands on a sheet, as somebody sees it who looks at every grid place by itself.
+type maze struct {
+	places map[geom.Point]bool // ends of wires, pins, labels, marks
+	wires  [][2]geom.Point
+	bodies []geom.Box
+	out    map[geom.Point]geom.Point // the way out of a pin
+	box    geom.Box                  // within which a way may go
+	to     geom.Point
+}
+
+var four = []geom.Point{{X: 1}, {Y: 1}, {X: -1}, {Y: -1}}
+
+func mazeOf(d *design.Doc, sheet design.ID, from, to geom.Point) *maze {
+	m := &maze{places: map[geom.Point]bool{}, out: map[geom.Point]geom.Point{}, to: to, box: geom.BoxOf(from, to).Grow(8 * pitch)}
+	for _, o := range d.ItemsOf(sheet) {
+		switch o := o.(type) {
+		case *design.Wire:
+			m.wires = append(m.wires, [2]geom.Point{o.A, o.B})
+			m.places[o.A], m.places[o.B] = true, true
+		case *design.Label:
+			m.places[o.At] = true
+		case *design.OpenMark:
+			m.places[o.At] = true
+		case *design.Part:
+			var body geom.Extent
+			sym := d.SymbolOf(o)
+			for i := range sym.Pins {
+				p := &sym.Pins[i]
+				at := circuit.PinPlace(o, p)
+				inner := o.Pose().Apply(p.At.Add(geom.Pt(four[p.Turn].X*p.Length, four[p.Turn].Y*p.Length)))
+				m.places[at] = true
+				step := at.Sub(inner)
+				switch {
+				case step.X > 0:
+					m.out[at] = four[0]
+				case step.X < 0:
+					m.out[at] = four[2]
+				case step.Y > 0:
+					m.out[at] = four[1]
+				case step.Y < 0:
+					m.out[at] = four[3]
+				default:
+					m.out[at] = geom.Point{}
+				}
+				body.AddBox(geom.BoxOf(inner))
+			}
+			for _, f := range sym.Figures {
+				for _, p := range f.Pts {
+					body.AddBox(geom.BoxOf(o.Pose().Apply(p.Add(geom.Pt(f.R, f.R))), o.Pose().Apply(p.Sub(geom.Pt(f.R, f.R)))))
+				}
+			}
+			m.bodies = append(m.bodies, body.Box)
+		}
+	}
+	delete(m.places, from)
+	delete(m.places, to)
+	return m
+}
+
+func (m *maze) onWire(p geom.Point) bool {
+	for _, w := range m.wires {
+		if geom.OnSegment(p, w[0], w[1]) {
+			return true
+		}
+	}
+	return false
+}
+
+// step is what a step of the grid costs, or false where none may be made: 10, 80 more within a
+// body; not along a wire.
+func (m *maze) step(a geom.Point, dir int) (geom.Point, int, bool) {
+	b := a.Add(geom.Pt(four[dir].X*pitch, four[dir].Y*pitch))
+	mid := geom.Pt((a.X+b.X)/2, (a.Y+b.Y)/2)
+	if !m.box.Holds(b) || m.places[b] {
+		return b, 0, false
+	}
+	for _, w := range m.wires {
+		if geom.OnSegment(mid, w[0], w[1]) && geom.OnSegment(a, w[0], w[1]) && geom.OnSegment(b, w[0], w[1]) {
+			return b, 0, false
+		}
+	}
+	cost := 10
+	for _, box := range m.bodies {
+		if box.Holds(mid) {
+			cost += 80
+		}
+	}
+	return b, cost, true
+}
+
+// leaving a pin aside costs a corner, towards its body 150.
+func (m *maze) leaving(p geom.Point, dir geom.Point) int {
+	out, ok := m.out[p]
+	switch {
+	case !ok || out == dir:
+		return 0
+	case out.X == -dir.X && out.Y == -dir.Y:
+		return 150
+	}
+	return 14
+}
+
+// arriving at b by dir, having come to a by from (−1: from nowhere).
+func (m *maze) arriving(a geom.Point, from, dir int, b geom.Point, cost int) (int, bool) {
+	if from >= 0 && dir == (from+2)%4 || from >= 0 && dir != from && m.onWire(a) {
+		return 0, false
+	}
+	if from >= 0 && dir != from {
+		cost += 14
+	}
+	if m.onWire(b) {
+		cost += 9
+	}
+	if from < 0 {
+		cost += m.leaving(a, four[dir])
+	}
+	if b == m.to {
+		cost += m.leaving(b, four[(dir+2)%4])
+	}
+	return cost, true
+}
+
+// best is the least cost of all ways, found by trying all of them again and again until none is
+// better; −1: there is none.
+func (m *maze) best(from geom.Point) int {
+	type state struct {
+		at  geom.Point
+		dir int
+	}
+	cost := map[state]int{{from, -1}: 0}
+	todo := []state{{from, -1}}
+	least := -1
+	for len(todo) > 0 {
+		s := todo[0]
+		todo = todo[1:]
+		if s.at == m.to && s.dir >= 0 {
+			if least < 0 || cost[s] < least {
+				least = cost[s]
+			}
+			continue
+		}
+		for dir := range four {
+			b, c, ok := m.step(s.at, dir)
+			if !ok {
+				continue
+			}
+			if c, ok = m.arriving(s.at, s.dir, dir, b, c); !ok {
+				continue
+			}
+			next := state{b, dir}
+			if old, seen := cost[next]; !seen || cost[s]+c < old {
+				cost[next] = cost[s] + c
+				todo = append(todo, next)
+			}
+		}
+	}
+	return least
+}
+
+// costOf goes a way step by step; false where it goes as none may.
+func (m *maze) costOf(way []geom.Point) (int, bool) {
+	at, from, total := way[0], -1, 0
+	for _, corner := range way[1:] {
+		for at != corner {
+			dir := -1
+			for i, d := range four {
+				if v := corner.Sub(at); v.X*d.X > 0 && v.Y == 0 || v.Y*d.Y > 0 && v.X == 0 {
+					dir = i
+				}
+			}
+			if dir < 0 {
+				return 0, false // slanted
+			}
+			b, c, ok := m.step(at, dir)
+			if !ok {
+				return 0, false
+			}
+			if c, ok = m.arriving(at, from, dir, b, c); !ok {
+				return 0, false
+			}
+			at, from, total = b, dir, total+c
+		}
+	}
+	return total, true
+}
+
+// A wire that has to be led round takes a way that touches nothing and costs the least of all
+// there are: the same as an exhaustive search over every place of the grid finds.
+func TestWaysRoundAgainstAllWays(t *testing.T) {
+	led := 0
+	rapid.Check(t, func(t *rapid.T) {
+		d := design.New("maze")
+		sheet := d.SheetsInOrder()[0].ID
+		at := func(name string) geom.Point {
+			return geom.Pt(rapid.Int64Range(0, 14).Draw(t, name+" x")*pitch, rapid.Int64Range(0, 10).Draw(t, name+" y")*pitch)
+		}
+		var pins []geom.Point
+		for range rapid.IntRange(1, 4).Draw(t, "parts") {
+			lib := rapid.SampledFrom([]string{"Resistor", "NPN transistor", "Regulator SOT-223", "Header 4"}).Draw(t, "part")
+			_, _ = edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: lib, At: at("part"), Turn: rapid.IntRange(0, 3).Draw(t, "turn"), Mirror: rapid.Bool().Draw(t, "mirror")})
+		}
+		for p := range d.Parts.All() {
+			for i := range d.SymbolOf(p).Pins {
+				pins = append(pins, circuit.PinPlace(p, &d.SymbolOf(p).Pins[i]))
+			}
+		}
+		for range rapid.IntRange(0, 4).Draw(t, "wires") {
+			a, b := at("wire"), at("end")
+			if rapid.Bool().Draw(t, "level") {
+				b.Y = a.Y
+			} else {
+				b.X = a.X
+			}
+			if a != b {
+				_, _ = edit.Apply(d, edit.Env{}, &edit.DrawWire{Sheet: sheet, Path: []geom.Point{a, b}})
+			}
+		}
+		for range rapid.IntRange(0, 2).Draw(t, "marks") {
+			_, _ = edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "L", At: at("label")})
+		}
+		end := func(name string) geom.Point {
+			if len(pins) > 0 && rapid.Bool().Draw(t, name+" on a pin") {
+				return rapid.SampledFrom(pins).Draw(t, name)
+			}
+			return at(name)
+		}
+		from, to := end("from"), end("to")
+		if from == to {
+			return
+		}
+		view := circuit.Find(d).Views[sheet]
+		way := circuit.Bend(d, view, from, to, circuit.LeadOwn, false)
+		require.Equal(t, from, way[0])
+		require.Equal(t, to, way[len(way)-1])
+		if len(way) < 4 {
+			return // one corner at most: it needed no leading
+		}
+		led++
+		m := mazeOf(d, sheet, from, to)
+		cost, ok := m.costOf(way)
+		require.True(t, ok, "%v touches something", way)
+		assert.Equal(t, m.best(from), cost, "%v", way)
+	})
+	assert.Greater(t, led, 5)
+}
