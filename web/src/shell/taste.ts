@@ -1,14 +1,11 @@
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 
 type Shade = 'dark' | 'light'
 
-function kept<T>(key: string, first: T) {
-  const raw = localStorage.getItem('gt.' + key)
-  const r = ref<T>(raw === null ? first : (JSON.parse(raw) as T))
-  watch(r, (v) => localStorage.setItem('gt.' + key, JSON.stringify(v)))
-  return r
-}
+/** A choice that the browser remembers, as JSON. */
+const kept = <T>(key: string, first: T) => useLocalStorage<T>('gt.' + key, first, { serializer: { read: JSON.parse as (s: string) => T, write: JSON.stringify } }) // prettier-ignore
 
 /** What a person chose for themselves, remembered in the browser. */
 export const useTaste = defineStore('taste', () => {
