@@ -260,3 +260,17 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 	})
 	assert.Greater(t, led, 5)
 }
+
+// A wire with one corner does not go through a part's body where the other corner keeps clear of it.
+func TestACornerKeepsOutOfBodies(t *testing.T) {
+	d := design.New("bodies")
+	sheet := d.SheetsInOrder()[0].ID
+	_, err := edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: "Regulator SOT-223", At: geom.Pt(0, 0)}) // its body reaches from −7.5 to 7.5 mm and from −5 to 5 mm
+	require.NoError(t, err)
+	view := circuit.Find(d).Views[sheet]
+	// between its pins on the left and on the right, through the middle
+	way := circuit.Bend(d, view, geom.Pt(-20_000_000, 0), geom.Pt(20_000_000, 20_000_000), circuit.LeadOwn, false)
+	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 0), geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000)}, way)
+	way = circuit.Bend(d, view, geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 0), circuit.LeadOwn, false)
+	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000), geom.Pt(20_000_000, 0)}, way)
+}

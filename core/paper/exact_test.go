@@ -216,3 +216,37 @@ func TestStatesOfATimingDiagram(t *testing.T) {
 	assert.Equal(t, []int64{x0 + 45*mm, base + high/2}, words(t, marks, "D").Pts)
 	assert.Equal(t, []int64{x0 + 55*mm, base + high + 1_300_000}, words(t, marks, "up").Pts, "above what is a line")
 }
+
+// Words that begin or end at their place do so in the PDF too; circles stand where they should.
+func TestAlignmentInThePDF(t *testing.T) {
+	r, _, _, svg := printed(t, func(d *design.Doc, sheet design.ID) {
+		d.Put(&design.Tap{ID: d.NewID(), Sheet: sheet, Member: "K", At: geom.Pt(50*mm, 50*mm), Turn: 0})
+		d.Put(&design.Supply{ID: d.NewID(), Sheet: sheet, Name: "W", Shape: "ring", At: geom.Pt(100*mm, 50*mm), Turn: 1})
+	})
+	at := map[string]float64{}
+	for _, w := range r.Page(1).Content().Text {
+		at[w.S] = w.X
+	}
+	tap := words(t, draw(&design.Tap{Member: "K", At: geom.Pt(50*mm, 50*mm)}), "K")
+	require.Equal(t, -1, tap.Align)
+	assert.InDelta(t, float64(tap.Pts[0])/1e6*72/25.4, at["K"], 0.1, "begins at its place")
+	name := words(t, draw(&design.Supply{Name: "W", Shape: "ring", At: geom.Pt(100*mm, 50*mm), Turn: 1}), "W")
+	require.Equal(t, 1, name.Align)
+	assert.InDelta(t, float64(name.Pts[0]-paper.TextWidth(name))/1e6*72/25.4, at["W"], 0.1, "ends at its place")
+	assert.Contains(t, svg, `<circle cx="96.6" cy="160" r="0.9"`, "the ring, from the upper left of a page 210 mm high")
+	assert.Contains(t, svg, `font-size="2.5"`)
+	assert.Contains(t, svg, `<path d="M50 160L52.5 157.5"`)
+}
+
+// Without a word on what a slot is there is none, and what stands below moves up.
+func TestTimingWithoutASlot(t *testing.T) {
+	with := draw(&design.Timing{Slot: 10 * mm, Text: "slot 1 ms\nA: high 3\nspan 1 2 \"t\"\n"})
+	without := draw(&design.Timing{Slot: 10 * mm, Text: "A: high 3\nspan 1 2 \"t\"\n"})
+	assert.EqualValues(t, 3*mm, words(t, without, "t").Pts[1]-words(t, with, "t").Pts[1])
+	for _, m := range without {
+		assert.NotContains(t, m.Text, "one slot")
+	}
+	row := words(t, with, "A").Pts[1] - 2_200_000 - 1_200_000 // the foot of the only row
+	assert.Equal(t, row-1_800_000, words(t, with, "one slot: 1 ms").Pts[1])
+	assert.Equal(t, words(t, with, "A").Pts[0]+2*mm, words(t, with, "one slot: 1 ms").Pts[0], "below the first slot")
+}
