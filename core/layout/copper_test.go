@@ -1,6 +1,7 @@
 package layout_test
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -51,6 +52,12 @@ func TestPiecesByHand(t *testing.T) {
 			got = append(got, piece{c.Kind, c.Net, c.Name, c.Layers, c.At, c.Shape.Box(), c.Hole, c.Bare})
 		}
 		assert.Equal(t, list, got, "object %d", id)
+	}
+	for i, c := range x.Of(synthetic.FourR1) {
+		assert.Equal(t, i, c.Pad, "pads are known by their place in the footprint")
+	}
+	for _, id := range []design.ID{synthetic.FourInner2, synthetic.FourThrough, synthetic.FourScrew} {
+		assert.Equal(t, -1, x.Of(id)[0].Pad, "what is no pad has none")
 	}
 	assert.True(t, x.Of(synthetic.FourBuried)[0].On(1))
 	assert.False(t, x.Of(synthetic.FourBuried)[0].On(0))
@@ -222,4 +229,39 @@ func TestDifferencesByHand(t *testing.T) {
 		got = append(got, x.Kind)
 	}
 	assert.NotContains(t, got, "rename")
+}
+
+// New parts stand in columns right of what is there, the wide ones first, each column as tall as
+// the board but for its last part, 2 mm between them; before there is an outline they keep clear
+// of the 100 × 80 mm where one is likely to be drawn.
+func TestColumnsOfNewParts(t *testing.T) {
+	part := func(w, h float64) *design.Footprint {
+		return &design.Footprint{Name: "F", Courtyard: []geom.Point{mm(0, 0), mm(w, 0), mm(w, h), mm(0, h)}}
+	}
+	board := func(outline ...geom.Point) *design.Doc {
+		d := design.New("columns")
+		b := *d.Board
+		b.Outline = outline
+		d.Put(&b)
+		return d
+	}
+	snapped := func(x, y float64) geom.Point {
+		return geom.Pt(int64(math.Round(x/1.27))*1_270_000, int64(math.Round(y/1.27))*1_270_000)
+	}
+	d := board(mm(0, 0), mm(60, 0), mm(60, 50), mm(0, 50))
+	got := layout.Arrive(d, []*design.Footprint{part(5, 20), part(10, 20), part(8, 20), part(5, 8)})
+	assert.Equal(t, []geom.Point{
+		snapped(77, 30), // a new column: 20 + 2 + 20 mm are there, 20 more would be too tall
+		snapped(65, 30), // the widest, at the top: its corner 5 mm right of the board
+		snapped(65, 8),  // below it, 2 mm apart
+		snapped(77, 20),
+	}, got)
+	full := layout.Arrive(d, []*design.Footprint{part(6, 24), part(6, 24), part(6, 24)})
+	assert.Equal(t, []geom.Point{snapped(65, 26), snapped(65, 0), snapped(73, 26)}, full, "two and their gap are just as tall as the board")
+	free := layout.Arrive(board(), []*design.Footprint{part(6, 6)})
+	assert.Equal(t, []geom.Point{snapped(105, 74)}, free)
+	line := layout.Arrive(board(mm(0, 0), mm(10, 0)), []*design.Footprint{part(6, 6)})
+	assert.Equal(t, free, line, "two corners are no outline yet")
+	tall := layout.Arrive(d, []*design.Footprint{part(6, 200)})
+	assert.Equal(t, []geom.Point{snapped(65, -150)}, tall, "what is taller than a column has one of its own")
 }
