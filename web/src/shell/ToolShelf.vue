@@ -57,10 +57,13 @@ const emit = defineEmits<{ take: [string] }>()
 .strip {
   display: flex;
   align-items: center;
-  gap: 12px;
+  gap: 6px 12px;
   padding: 6px 12px;
-  max-width: 92%;
+  max-width: 96%;
   flex-wrap: wrap;
+}
+.strip :deep(.v-checkbox) {
+  flex: none;
 }
 .tool.v-btn--stacked {
   min-width: 54px;

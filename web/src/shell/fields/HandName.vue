@@ -63,7 +63,15 @@ function press(e: KeyboardEvent) {
       @keydown="press"
       @blur="typing = false"
     >
-      <v-menu :model-value="open" activator="parent" :open-on-click="false" :scrim="false" persistent no-click-animation>
+      <v-menu
+        :model-value="open"
+        activator="parent"
+        location="top"
+        :open-on-click="false"
+        :scrim="false"
+        persistent
+        no-click-animation
+      >
         <v-list role="listbox" :aria-label="`${label}: names in use`">
           <v-list-item
             v-for="(n, i) in offers"
@@ -90,6 +98,6 @@ function press(e: KeyboardEvent) {
   gap: 8px;
 }
 .hand-name .v-text-field {
-  width: 168px;
+  width: 128px;
 }
 </style>
