@@ -22,13 +22,15 @@ type maze struct {
 	bodies []geom.Box
 	out    map[geom.Point]geom.Point // the way out of a pin
 	box    geom.Box                  // within which a way may go
+	from   geom.Point
 	to     geom.Point
+	twice  bool // a pin stands on another thing: which way leads out of it nobody can say
 }
 
 var four = []geom.Point{{X: 1}, {Y: 1}, {X: -1}, {Y: -1}}
 
 func mazeOf(d *design.Doc, sheet design.ID, from, to geom.Point) *maze {
-	m := &maze{places: map[geom.Point]bool{}, out: map[geom.Point]geom.Point{}, to: to, box: geom.BoxOf(from, to).Grow(8 * pitch)}
+	m := &maze{places: map[geom.Point]bool{}, out: map[geom.Point]geom.Point{}, from: from, to: to, box: geom.BoxOf(from, to).Grow(8 * pitch)}
 	for _, o := range d.ItemsOf(sheet) {
 		switch o := o.(type) {
 		case *design.Wire:
@@ -45,6 +47,7 @@ func mazeOf(d *design.Doc, sheet design.ID, from, to geom.Point) *maze {
 				p := &sym.Pins[i]
 				at := circuit.PinPlace(o, p)
 				inner := o.Pose().Apply(p.At.Add(geom.Pt(four[p.Turn].X*p.Length, four[p.Turn].Y*p.Length)))
+				m.twice = m.twice || m.places[at]
 				m.places[at] = true
 				step := at.Sub(inner)
 				switch {
@@ -88,7 +91,7 @@ func (m *maze) onWire(p geom.Point) bool {
 func (m *maze) step(a geom.Point, dir int) (geom.Point, int, bool) {
 	b := a.Add(geom.Pt(four[dir].X*pitch, four[dir].Y*pitch))
 	mid := geom.Pt((a.X+b.X)/2, (a.Y+b.Y)/2)
-	if !m.box.Holds(b) || m.places[b] {
+	if !m.box.Holds(b) || m.places[b] || b == m.from { // nor back to where it began
 		return b, 0, false
 	}
 	for _, w := range m.wires {
@@ -252,8 +255,11 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 		if len(way) < 4 {
 			return // one corner at most: it needed no leading
 		}
-		led++
 		m := mazeOf(d, sheet, from, to)
+		if m.twice {
+			return
+		}
+		led++
 		cost, ok := m.costOf(way)
 		require.True(t, ok, "%v touches something", way)
 		assert.Equal(t, m.best(from), cost, "%v", way)
