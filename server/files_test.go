@@ -3,6 +3,7 @@ package server
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"encoding/json"
 	"fmt"
 	"strings"
@@ -83,7 +84,22 @@ func TestFilesOfABoard(t *testing.T) {
 			require.Greater(t, len(d.Rows), 1)
 			assert.Equal(t, "Net", d.Rows[0][0])
 			assert.Len(t, d.Rows[1], len(d.Rows[0]))
-			assert.Regexp(t, `^-?\d+\.\d{3}$`, d.Rows[1][3])
+			loaded, err := k.store.Load(context.Background(), id)
+			require.NoError(t, err)
+			checked := 0
+			for _, row := range d.Rows[1:] {
+				for p := range loaded.Doc.Placed.All() {
+					for _, pad := range loaded.Doc.Footprint(p.Footprint).Pads {
+						if p.Designator != row[1] || pad.Number != row[2] {
+							continue
+						}
+						at := p.Pose().Apply(pad.At)
+						assert.Equal(t, []string{fmt.Sprintf("%.3f", float64(at.X)/1e6), fmt.Sprintf("%.3f", float64(at.Y)/1e6), fmt.Sprintf("%.2f", float64(pad.Hole)/1e6)}, row[3:], "%s.%s", row[1], row[2])
+						checked++
+					}
+				}
+			}
+			assert.Equal(t, 26, checked, "all pads of the lamp")
 		default:
 			assert.Equal(t, data, d.Text)
 		}

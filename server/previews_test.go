@@ -70,6 +70,9 @@ func TestPreviewOfATrack(t *testing.T) {
 	beside := track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1})
 	require.NotNil(t, beside.Track.Blocked)
 	assert.Equal(t, "B", beside.Track.Blocked.Net)
+	usual := track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1, "width": r.TrackWidth})
+	assert.Equal(t, usual.Track, beside.Track, "a width that is not given is that of the rules")
+	assert.NotEqual(t, usual.Track.Length, track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1, "width": 2_000_000}).Track.Length)
 	for _, c := range []struct {
 		more map[string]any
 		to   at
