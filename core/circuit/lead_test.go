@@ -94,6 +94,9 @@ func (m *maze) step(a geom.Point, dir int) (geom.Point, int, bool) {
 	if !m.box.Holds(b) || m.places[b] || b == m.from { // nor back to where it began
 		return b, 0, false
 	}
+	if m.places[mid] { // things may stand between the lines of the grid
+		return b, 0, false
+	}
 	for _, w := range m.wires {
 		if geom.OnSegment(mid, w[0], w[1]) && geom.OnSegment(a, w[0], w[1]) && geom.OnSegment(b, w[0], w[1]) {
 			return b, 0, false
@@ -236,7 +239,8 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 			}
 		}
 		for range rapid.IntRange(0, 2).Draw(t, "marks") {
-			_, _ = edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "L", At: at("label")})
+			half := geom.Pt(rapid.Int64Range(0, 1).Draw(t, "half x")*pitch/2, rapid.Int64Range(0, 1).Draw(t, "half y")*pitch/2)
+			_, _ = edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "L", At: at("label").Add(half)})
 		}
 		end := func(name string) geom.Point {
 			if len(pins) > 0 && rapid.Bool().Draw(t, name+" on a pin") {

@@ -152,3 +152,37 @@ func TestFindingsOfTheCircuitInWords(t *testing.T) {
 	do(&edit.PlacePort{Sheet: below, Name: "A", Way: "out", At: geom.Pt(0, 0)})
 	assert.Contains(t, found(d, "portAlone"), "The pin A of the block Stage has another direction than its port.")
 }
+
+// A dot stands where three ways or more meet that are joined: ends of wires, pins, wires that go
+// through. Where two wires cross, or two ends or an end and a pin meet, there is none.
+func TestJunctionDots(t *testing.T) {
+	g := func(x, y int64) geom.Point { return geom.Pt(x*2_500_000, y*2_500_000) }
+	for name, c := range map[string]struct {
+		wires [][2]geom.Point
+		parts []geom.Point // level resistors, their pins two steps either side
+		want  []geom.Point
+	}{
+		"a tee":                            {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, 0), g(5, 5)}}, nil, []geom.Point{g(5, 0)}},
+		"a crossing":                       {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, -5), g(5, 5)}}, nil, nil},
+		"a corner":                         {[][2]geom.Point{{g(0, 0), g(5, 0)}, {g(5, 0), g(5, 5)}}, nil, nil},
+		"a pin at an end":                  {[][2]geom.Point{{g(2, 0), g(10, 0)}}, []geom.Point{g(0, 0)}, nil},
+		"a pin at a corner":                {[][2]geom.Point{{g(2, 0), g(10, 0)}, {g(2, 0), g(2, 5)}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
+		"a pin on a wire":                  {[][2]geom.Point{{g(2, -5), g(2, 5)}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
+		"two pins together":                {nil, []geom.Point{g(0, 0), g(4, 0)}, nil},
+		"two pins and an end":              {[][2]geom.Point{{g(2, 0), g(2, 5)}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
+		"two pins on a wire":               {[][2]geom.Point{{g(2, -5), g(2, 5)}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
+		"a tee at a crossing of another":   {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, 0), g(5, 5)}, {g(8, -5), g(8, 5)}}, nil, []geom.Point{g(5, 0)}},
+		"two tees, in the order of places": {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(7, 0), g(7, 5)}, {g(3, 0), g(3, -5)}}, nil, []geom.Point{g(3, 0), g(7, 0)}},
+	} {
+		d := design.New("dots")
+		sheet := d.SheetsInOrder()[0].ID
+		for _, w := range c.wires {
+			d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: w[0], B: w[1]})
+		}
+		for _, at := range c.parts {
+			_, err := edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: "Resistor", At: at})
+			require.NoError(t, err)
+		}
+		assert.ElementsMatch(t, c.want, circuit.Find(d).Views[sheet].Junctions, name)
+	}
+}
