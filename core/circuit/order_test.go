@@ -186,3 +186,27 @@ func TestJunctionDots(t *testing.T) {
 		assert.ElementsMatch(t, c.want, circuit.Find(d).Views[sheet].Junctions, name)
 	}
 }
+
+// What somebody agreed to is the same only when it joins and parts the same nets.
+func TestOutcomesAreTheSame(t *testing.T) {
+	joins := func(nets ...string) circuit.Outcome { return circuit.Outcome{Joined: []circuit.Join{{Nets: nets}}} }
+	parts := func(nets ...string) (o circuit.Outcome) {
+		for _, n := range nets {
+			o.Parted = append(o.Parted, circuit.Part{Net: n})
+		}
+		return o
+	}
+	for _, c := range []struct {
+		a, b circuit.Outcome
+		same bool
+	}{
+		{joins("A", "B"), joins("A", "B"), true}, {joins("A", "B"), joins("A", "C"), false}, {joins("A", "B"), circuit.Outcome{}, false},
+		{parts("A"), parts("A"), true}, {parts("A"), parts("B"), false}, {parts("A"), parts("A", "B"), false}, {circuit.Outcome{}, circuit.Outcome{}, true},
+	} {
+		assert.Equal(t, c.same, c.a.Same(c.b), "%v and %v", c.a, c.b)
+		assert.Equal(t, c.same, c.b.Same(c.a))
+	}
+	assert.True(t, circuit.Outcome{Joined: []circuit.Join{{Meant: true}}, Parted: []circuit.Part{{Meant: true}}}.Meant())
+	assert.False(t, circuit.Outcome{Joined: []circuit.Join{{Meant: true}, {}}}.Meant())
+	assert.False(t, circuit.Outcome{Parted: []circuit.Part{{Meant: true}, {}}}.Meant())
+}
