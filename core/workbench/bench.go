@@ -35,7 +35,8 @@ type Bench struct {
 	// findings that are not the board's design rules, by where they come from
 	electrical, drift, open map[string]*check.Finding
 	fingerprint             uint64
-	parts, withPins         int // counts of packages and of nets with pins
+	parts                   int             // packages of the circuit
+	withPins                map[string]bool // names of nets that have pins
 
 	dirty dirt
 }
@@ -52,6 +53,7 @@ type dirt struct {
 	copper      map[string]bool          // nets whose links are to be found anew
 	excuses     map[string]bool          // keys of findings excused or not any more
 	tree        bool                     // blocks or sheets came or went
+	packages    bool                     // parts came or went or are called otherwise
 	checks      bool                     // severities
 	rules       bool                     // outline, rules or stack of the board
 }
@@ -67,7 +69,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	b := &Bench{
 		Doc: d, Rev: rev, nets: circuit.Find(d), erc: circuit.NewErc(), cmp: layout.NewComparison(), index: layout.NewIndex(d),
 		links: map[string][]layout.Link{}, trees: map[string]*layout.NetTree{}, dirty: clean(),
-		electrical: map[string]*check.Finding{}, drift: map[string]*check.Finding{}, open: map[string]*check.Finding{},
+		electrical: map[string]*check.Finding{}, drift: map[string]*check.Finding{}, open: map[string]*check.Finding{}, withPins: map[string]bool{},
 	}
 	b.board = check.NewBoard(d, b.index)
 	for o := range d.All() {
@@ -176,6 +178,7 @@ func (b *Bench) applied(cs edit.ChangeSet) {
 		if was, ok := c.Before.(*design.Part); ok && c.After != nil && c.After.(*design.Part).Library != was.Library {
 			b.dirty.tree = true // pins of other types on the same nets
 		}
+		b.dirty.packages = b.dirty.packages || calledAnew(c)
 		for _, o := range []design.Object{c.Before, c.After} {
 			if o != nil {
 				b.fingerprint ^= fingerprintOf(o)
@@ -340,17 +343,27 @@ func (b *Bench) Settle() Delta {
 
 // count counts parts and nets, where either may have changed.
 func (b *Bench) count() {
-	if b.dirty.tree || len(b.dirty.parts) > 0 {
+	if b.dirty.tree || b.dirty.packages {
 		b.parts = len(circuit.Packages(b.Doc, b.nets.Tree))
 	}
-	if len(b.dirty.nets.Changed)+len(b.dirty.nets.Lost) > 0 {
-		b.withPins = 0
-		for _, net := range b.nets.ByName {
-			if len(net.Pins) > 0 {
-				b.withPins++
-			}
+	for name := range b.dirty.nets.Lost {
+		delete(b.withPins, name)
+	}
+	for name, net := range b.dirty.nets.Changed {
+		if delete(b.withPins, name); len(net.Pins) > 0 {
+			b.withPins[name] = true
 		}
 	}
+}
+
+// calledAnew tells whether a change is of a part that came, went or is called otherwise.
+func calledAnew(c edit.Change) bool {
+	was, before := c.Before.(*design.Part)
+	is, after := c.After.(*design.Part)
+	if !before || !after {
+		return before || after
+	}
+	return was.Designator != is.Designator || was.Unit != is.Unit || was.Sheet != is.Sheet || !maps.Equal(was.Others, is.Others)
 }
 
 // Parts of the circuit, as of the last Settle.
@@ -461,7 +474,7 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 
 // Stages tells how far the job is, from what was last settled.
 func (b *Bench) Stages() Stages {
-	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint(), Parts: b.parts, Nets: b.withPins}
+	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint(), Parts: b.parts, Nets: len(b.withPins)}
 	if len(b.Doc.Parts)+len(b.Doc.Wires) > 0 {
 		s.Circuit = "done"
 	}
