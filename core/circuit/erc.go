@@ -81,7 +81,7 @@ func NewErc() *Erc {
 	return &Erc{of: map[string][]Finding{}, names: map[string][]string{}, fold: map[string]map[string]int{}, cases: map[string]map[string]bool{}}
 }
 
-// Doubts is the electrical rules check of the whole circuit, from scratch.
+// Findings is the electrical rules check of the whole circuit, from scratch.
 func (n *Nets) Findings(d *design.Doc) []Finding {
 	e := NewErc()
 	e.Fill(d, n)

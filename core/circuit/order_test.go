@@ -210,3 +210,16 @@ func TestOutcomesAreTheSame(t *testing.T) {
 	assert.False(t, circuit.Outcome{Joined: []circuit.Join{{Meant: true}, {}}}.Meant())
 	assert.False(t, circuit.Outcome{Parted: []circuit.Part{{Meant: true}, {}}}.Meant())
 }
+
+// What short-circuits, clashes or cannot be carried out is a fault; what may be meant is a warning.
+func TestUsualSeverities(t *testing.T) {
+	for kind, want := range map[string]string{
+		"twoSupplies": "fault", "sameDesignator": "fault", "pinPair": "fault", "portAlone": "fault", "bundleWidth": "fault", "tapMember": "fault", "wireOnBundle": "fault",
+		"noDriver": "warning", "noFeed": "warning", "caseNames": "warning", "caseDesignators": "warning", "portUnused": "warning", "labelOnBundle": "warning", "unitLeft": "warning",
+	} {
+		assert.Equal(t, want, circuit.SeverityOf(nil, kind), kind)
+		own := &design.Checks{Kinds: map[string]string{kind: "off", "other": "fault"}}
+		assert.Equal(t, "off", circuit.SeverityOf(own, kind), kind)
+		assert.Equal(t, want, circuit.SeverityOf(&design.Checks{}, kind), kind)
+	}
+}
