@@ -2,6 +2,7 @@ package server
 
 import (
 	"cmp"
+	"encoding/json"
 	"fmt"
 	"regexp"
 	"slices"
@@ -77,24 +78,34 @@ func (p *project) share(from *client, s *Shared) {
 		return
 	}
 	p.shares[from.author.ID] = s
+	own, theirs := shareMessages(from.author.ID, s)
 	for c := range p.clients {
-		if c != from {
-			c.answer(shareFor(c, from.author.ID, s))
+		switch {
+		case c == from:
+		case c.author.ID == from.author.ID:
+			c.send(own)
+		default:
+			c.send(theirs)
 		}
 	}
 }
 
-func shareFor(c *client, from string, s *Shared) Message {
-	if c.author.ID == from {
-		return Message{T: "shared", Shared: s}
-	}
-	return Message{T: "others", Shared: s, Who: who(from)}
+// shareMessages is what somebody picked as their own other windows are told, and as others are.
+func shareMessages(from string, s *Shared) (own, theirs []byte) {
+	own, _ = json.Marshal(Message{T: "shared", Shared: s}) // ids and names always can be
+	theirs, _ = json.Marshal(Message{T: "others", Shared: s, Who: who(from)})
+	return own, theirs
 }
 
 // showShares tells somebody who comes what those who are here have picked.
 func (p *project) showShares(c *client) {
 	for from, s := range p.shares {
-		c.answer(shareFor(c, from, s))
+		own, theirs := shareMessages(from, s)
+		if c.author.ID == from {
+			c.send(own)
+		} else {
+			c.send(theirs)
+		}
 	}
 }
 

@@ -16,7 +16,6 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
-	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 )
 
@@ -272,16 +271,6 @@ type Redrawn struct {
 	Uses []circuit.NetUse `json:"uses"` // without items: not drawn there any more
 }
 
-// Stages is how far the job is.
-type Stages struct {
-	Circuit     string `json:"circuit"`     // none, work, done
-	Board       string `json:"board"`       // none, work, done
-	Differences int    `json:"differences"` // between circuit and board
-	Fingerprint string `json:"fingerprint"`
-	Parts       int    `json:"parts"` // packages of the circuit, in all uses of their sheets
-	Nets        int    `json:"nets"`  // that have pins
-}
-
 // Settle brings everything derived up to date and tells what changed since it was last settled.
 // Whoever follows the deltas calls it before anything else that settles: All, Findings,
 // Differences, Links, CheckAll.
@@ -340,34 +329,6 @@ func (b *Bench) Settle() Delta {
 	d.Rev, d.Stages = b.Rev, b.Stages()
 	return d
 }
-
-// count counts parts and nets, where either may have changed.
-func (b *Bench) count() {
-	if b.dirty.tree || b.dirty.packages {
-		b.parts = len(circuit.Packages(b.Doc, b.nets.Tree))
-	}
-	for name := range b.dirty.nets.Lost {
-		delete(b.withPins, name)
-	}
-	for name, net := range b.dirty.nets.Changed {
-		if delete(b.withPins, name); len(net.Pins) > 0 {
-			b.withPins[name] = true
-		}
-	}
-}
-
-// calledAnew tells whether a change is of a part that came, went or is called otherwise.
-func calledAnew(c edit.Change) bool {
-	was, before := c.Before.(*design.Part)
-	is, after := c.After.(*design.Part)
-	if !before || !after {
-		return before || after
-	}
-	return was.Designator != is.Designator || was.Unit != is.Unit || was.Sheet != is.Sheet || !maps.Equal(was.Others, is.Others)
-}
-
-// Parts of the circuit, as of the last Settle.
-func (b *Bench) Parts() int { return b.parts }
 
 // report puts a finding into the delta, excused or not.
 func (b *Bench) report(f *check.Finding, d *Delta) {
@@ -472,36 +433,6 @@ func (b *Bench) settleLinks(net string, d *Delta) {
 	}
 }
 
-// Stages tells how far the job is, from what was last settled.
-func (b *Bench) Stages() Stages {
-	s := Stages{Circuit: "none", Board: "none", Differences: b.cmp.Count(), Fingerprint: b.Fingerprint(), Parts: b.parts, Nets: len(b.withPins)}
-	if len(b.Doc.Parts)+len(b.Doc.Wires) > 0 {
-		s.Circuit = "done"
-	}
-	if len(b.Doc.Placed) > 0 {
-		s.Board = "done"
-	}
-	for _, source := range []map[string]*check.Finding{b.electrical, b.drift, b.open} {
-		for _, f := range source {
-			switch {
-			case f.Excused != "":
-			case f.Stage == "circuit" && s.Circuit == "done" && f.Kind != "drift":
-				s.Circuit = "work"
-			case f.Stage == "board" && s.Board == "done":
-				s.Board = "work"
-			}
-		}
-	}
-	rules := false
-	for _, f := range b.board.Found {
-		rules = rules || f.Excused == ""
-	}
-	if s.Board == "done" && (rules || len(b.Doc.Board.Outline) == 0) {
-		s.Board = "work"
-	}
-	return s
-}
-
 // All is everything derived, as a delta from nothing.
 func (b *Bench) All() Delta {
 	b.Settle()
@@ -552,35 +483,4 @@ func (b *Bench) Links() []layout.Link {
 func (b *Bench) CheckAll() {
 	b.dirty.rules = true
 	b.Settle()
-}
-
-// Dragged is what moving things on the board would do to the open links, for a preview.
-type Dragged struct {
-	Links map[string][]layout.Link `json:"links"`
-}
-
-// Drag answers for parts moved by step and turned by angle about the pivot.
-func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragged {
-	out := Dragged{Links: map[string][]layout.Link{}}
-	moved := map[design.ID][]*layout.Copper{}
-	nets := map[string]bool{}
-	for _, id := range ids {
-		p := b.Doc.Placed[id]
-		if p == nil {
-			continue
-		}
-		q := *p
-		q.At = geom.Turn(q.At.Sub(pivot), angle).Add(pivot).Add(step)
-		q.Angle = ((q.Angle+angle)%360_000 + 360_000) % 360_000
-		moved[id] = layout.PiecesOf(b.Doc, &q)
-		for _, n := range p.Nets {
-			nets[n] = true
-		}
-	}
-	for n := range nets {
-		if n != "" {
-			out.Links[n] = b.index.LinksWith(n, moved)
-		}
-	}
-	return out
 }
