@@ -28,15 +28,22 @@ func TestFindingsInWords(t *testing.T) {
 		at      geom.Point
 		objects []design.ID
 	}{
-		"apart": {[]design.Object{track(50, 2, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"), track(51, 2, geom.Pt(15*mm, 10_400_000), geom.Pt(15*mm, 20*mm), "")},
+		"apart": {[]design.Object{
+			track(50, 2, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"), track(51, 2, geom.Pt(15*mm, 10_400_000), geom.Pt(15*mm, 20*mm), "")},
 			"Track (A) and track are 0.1 mm apart.", "Clearance", geom.Pt(15*mm, 10_200_000), []design.ID{50, 51}},
-		"touching": {[]design.Object{track(50, 0, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"), track(51, 0, geom.Pt(15*mm, 5*mm), geom.Pt(15*mm, 20*mm), "B")},
+		"touching": {[]design.Object{
+			track(50, 0, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"), track(51, 0, geom.Pt(15*mm, 5*mm), geom.Pt(15*mm, 20*mm), "B")},
 			"Track (A) and track (B) touch.", "Clearance", geom.Pt(15*mm, 10*mm), []design.ID{50, 51}},
-		"just touching": {[]design.Object{track(50, 0, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"), track(51, 0, geom.Pt(10*mm, 10_300_000), geom.Pt(20*mm, 10_300_000), "B")},
+		"just touching": {[]design.Object{
+			track(50, 0, geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), "A"),
+			track(51, 0, geom.Pt(10*mm, 10_300_000), geom.Pt(20*mm, 10_300_000), "B")},
 			"Track (A) and track (B) touch.", "Clearance", geom.Pt(10*mm, 10_150_000), []design.ID{50, 51}},
-		"holes": {[]design.Object{&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"}, &design.Via{ID: 51, At: geom.Pt(10_500_000, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"}},
+		"holes": {[]design.Object{
+			&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"},
+			&design.Via{ID: 51, At: geom.Pt(10_500_000, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"}},
 			"The holes of via (A) and via (A) are 0.1 mm apart.", "Clearance between holes", geom.Pt(10_250_000, 10*mm), []design.ID{50, 51}},
-		"a screw hole": {[]design.Object{&design.Hole{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 3 * mm}, track(51, 3, geom.Pt(5*mm, 11_900_000), geom.Pt(20*mm, 11_900_000), "B")},
+		"a screw hole": {[]design.Object{
+			&design.Hole{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 3 * mm}, track(51, 3, geom.Pt(5*mm, 11_900_000), geom.Pt(20*mm, 11_900_000), "B")},
 			"Hole and track (B) are 0.25 mm apart.", "Clearance to the edge", geom.Pt(10*mm, 11_625_000), []design.ID{50, 51}},
 		"narrow": {[]design.Object{&design.Track{ID: 50, A: geom.Pt(10*mm, 10*mm), B: geom.Pt(20*mm, 10*mm), Width: 100_000, Net: "A"}},
 			"A track (A) is 0.1 mm wide.", "Least track width", geom.Pt(15*mm, 10*mm), []design.ID{50}},
@@ -166,7 +173,9 @@ func TestExcusesHoldAsLongAsTheFindingStays(t *testing.T) {
 	assert.Equal(t, "by hand", f.Excused)
 	assert.False(t, f.Open())
 	for name, change := range map[string]func(*check.Finding){
-		"closer": func(f *check.Finding) { f.Measured-- }, "other words": func(f *check.Finding) { f.Text += "." }, "another kind": func(f *check.Finding) { f.Kind = "edge" },
+		"closer":       func(f *check.Finding) { f.Measured-- },
+		"other words":  func(f *check.Finding) { f.Text += "." },
+		"another kind": func(f *check.Finding) { f.Kind = "edge" },
 	} {
 		g := *f
 		change(&g)

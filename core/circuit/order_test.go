@@ -15,9 +15,10 @@ import (
 
 // Numbers within names count as numbers, leading zeros do not.
 func TestNaturalOrder(t *testing.T) {
-	list := []string{"U10", "R2", "R10", "r1", "R02", "", "R", "R1", "R2A", "R2B", "7", "10", "R99999999999999999999", "R100000000000000000000"}
+	const nines, more = "R99999999999999999999", "R100000000000000000000" // beyond 64 bits
+	list := []string{"U10", "R2", "R10", "r1", "R02", "", "R", "R1", "R2A", "R2B", "7", "10", nines, more}
 	slices.SortStableFunc(list, circuit.CompareNatural)
-	assert.Equal(t, []string{"", "7", "10", "R", "R1", "R2", "R02", "R2A", "R2B", "R10", "R99999999999999999999", "R100000000000000000000", "U10", "r1"}, list)
+	assert.Equal(t, []string{"", "7", "10", "R", "R1", "R2", "R02", "R2A", "R2B", "R10", nines, more, "U10", "r1"}, list)
 	assert.Zero(t, circuit.CompareNatural("R1", "R1"))
 	assert.Positive(t, circuit.CompareNatural("R10", "R9"))
 	assert.Negative(t, circuit.CompareNatural("R9", "R10"))
@@ -29,7 +30,8 @@ func TestOrderOfPins(t *testing.T) {
 	d := design.New("order")
 	sheet := d.SheetsInOrder()[0].ID
 	for i, name := range []string{"R10", "R9", "C3", "R100", "R2"} {
-		_, err := edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: "Resistor", Designator: name, At: geom.Pt(0, int64(i)*10_000_000)})
+		at := geom.Pt(0, int64(i)*10_000_000)
+		_, err := edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: "Resistor", Designator: name, At: at})
 		require.NoError(t, err)
 	}
 	var ends []geom.Point
@@ -140,7 +142,10 @@ func TestFindingsOfTheCircuitInWords(t *testing.T) {
 	assert.Empty(t, found(d, "portUnused"))
 	assert.Empty(t, found(d, "portAlone"))
 	do(&edit.PlacePort{Sheet: below, Name: "B", Way: "out", At: geom.Pt(0, 50_000_000)})
-	assert.Equal(t, []string{"The block Stage lacks a pin for the port B.", "The port B has no pin on the block Stage."}, found(d, "portAlone"))
+	assert.Equal(t, []string{
+		"The block Stage lacks a pin for the port B.",
+		"The port B has no pin on the block Stage.",
+	}, found(d, "portAlone"))
 	var port design.ID
 	for p := range d.Ports.All() {
 		if p.Name == "A" {
@@ -158,26 +163,26 @@ func TestFindingsOfTheCircuitInWords(t *testing.T) {
 func TestJunctionDots(t *testing.T) {
 	g := func(x, y int64) geom.Point { return geom.Pt(x*2_500_000, y*2_500_000) }
 	for name, c := range map[string]struct {
-		wires [][2]geom.Point
+		wires [][4]int64
 		parts []geom.Point // level resistors, their pins two steps either side
 		want  []geom.Point
 	}{
-		"a tee":                            {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, 0), g(5, 5)}}, nil, []geom.Point{g(5, 0)}},
-		"a crossing":                       {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, -5), g(5, 5)}}, nil, nil},
-		"a corner":                         {[][2]geom.Point{{g(0, 0), g(5, 0)}, {g(5, 0), g(5, 5)}}, nil, nil},
-		"a pin at an end":                  {[][2]geom.Point{{g(2, 0), g(10, 0)}}, []geom.Point{g(0, 0)}, nil},
-		"a pin at a corner":                {[][2]geom.Point{{g(2, 0), g(10, 0)}, {g(2, 0), g(2, 5)}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
-		"a pin on a wire":                  {[][2]geom.Point{{g(2, -5), g(2, 5)}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
-		"two pins together":                {nil, []geom.Point{g(0, 0), g(4, 0)}, nil},
-		"two pins and an end":              {[][2]geom.Point{{g(2, 0), g(2, 5)}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
-		"two pins on a wire":               {[][2]geom.Point{{g(2, -5), g(2, 5)}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
-		"a tee at a crossing of another":   {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(5, 0), g(5, 5)}, {g(8, -5), g(8, 5)}}, nil, []geom.Point{g(5, 0)}},
-		"two tees, in the order of places": {[][2]geom.Point{{g(0, 0), g(10, 0)}, {g(7, 0), g(7, 5)}, {g(3, 0), g(3, -5)}}, nil, []geom.Point{g(3, 0), g(7, 0)}},
+		"a tee":              {[][4]int64{{0, 0, 10, 0}, {5, 0, 5, 5}}, nil, []geom.Point{g(5, 0)}},
+		"a crossing":         {[][4]int64{{0, 0, 10, 0}, {5, -5, 5, 5}}, nil, nil},
+		"a corner":           {[][4]int64{{0, 0, 5, 0}, {5, 0, 5, 5}}, nil, nil},
+		"a pin at an end":    {[][4]int64{{2, 0, 10, 0}}, []geom.Point{g(0, 0)}, nil},
+		"a pin at a corner":  {[][4]int64{{2, 0, 10, 0}, {2, 0, 2, 5}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
+		"a pin on a wire":    {[][4]int64{{2, -5, 2, 5}}, []geom.Point{g(0, 0)}, []geom.Point{g(2, 0)}},
+		"two pins together":  {nil, []geom.Point{g(0, 0), g(4, 0)}, nil},
+		"two pins, an end":   {[][4]int64{{2, 0, 2, 5}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
+		"two pins on a wire": {[][4]int64{{2, -5, 2, 5}}, []geom.Point{g(0, 0), g(4, 0)}, []geom.Point{g(2, 0)}},
+		"a tee, a crossing":  {[][4]int64{{0, 0, 10, 0}, {5, 0, 5, 5}, {8, -5, 8, 5}}, nil, []geom.Point{g(5, 0)}},
+		"two tees":           {[][4]int64{{0, 0, 10, 0}, {7, 0, 7, 5}, {3, 0, 3, -5}}, nil, []geom.Point{g(3, 0), g(7, 0)}},
 	} {
 		d := design.New("dots")
 		sheet := d.SheetsInOrder()[0].ID
 		for _, w := range c.wires {
-			d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: w[0], B: w[1]})
+			d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: g(w[0], w[1]), B: g(w[2], w[3])})
 		}
 		for _, at := range c.parts {
 			_, err := edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: "Resistor", At: at})
@@ -201,7 +206,8 @@ func TestOutcomesAreTheSame(t *testing.T) {
 		same bool
 	}{
 		{joins("A", "B"), joins("A", "B"), true}, {joins("A", "B"), joins("A", "C"), false}, {joins("A", "B"), circuit.Outcome{}, false},
-		{parts("A"), parts("A"), true}, {parts("A"), parts("B"), false}, {parts("A"), parts("A", "B"), false}, {circuit.Outcome{}, circuit.Outcome{}, true},
+		{parts("A"), parts("A"), true}, {parts("A"), parts("B"), false}, {parts("A"), parts("A", "B"), false},
+		{circuit.Outcome{}, circuit.Outcome{}, true},
 	} {
 		assert.Equal(t, c.same, c.a.Same(c.b), "%v and %v", c.a, c.b)
 		assert.Equal(t, c.same, c.b.Same(c.a))
@@ -214,8 +220,10 @@ func TestOutcomesAreTheSame(t *testing.T) {
 // What short-circuits, clashes or cannot be carried out is a fault; what may be meant is a warning.
 func TestUsualSeverities(t *testing.T) {
 	for kind, want := range map[string]string{
-		"twoSupplies": "fault", "sameDesignator": "fault", "pinPair": "fault", "portAlone": "fault", "bundleWidth": "fault", "tapMember": "fault", "wireOnBundle": "fault",
-		"noDriver": "warning", "noFeed": "warning", "caseNames": "warning", "caseDesignators": "warning", "portUnused": "warning", "labelOnBundle": "warning", "unitLeft": "warning",
+		"twoSupplies": "fault", "sameDesignator": "fault", "pinPair": "fault", "portAlone": "fault",
+		"bundleWidth": "fault", "tapMember": "fault", "wireOnBundle": "fault",
+		"noDriver": "warning", "noFeed": "warning", "caseNames": "warning", "caseDesignators": "warning",
+		"portUnused": "warning", "labelOnBundle": "warning", "unitLeft": "warning",
 	} {
 		assert.Equal(t, want, circuit.SeverityOf(nil, kind), kind)
 		own := &design.Checks{Kinds: map[string]string{kind: "off", "other": "fault"}}

@@ -137,8 +137,10 @@ func TestSuppliesStandAndGroundsHang(t *testing.T) {
 func TestPinNamesReadAnyWay(t *testing.T) {
 	d := design.New("names")
 	sym := &design.Symbol{ID: d.NewID(), Name: "S", ShowNames: true, Pins: []design.Pin{
-		{Number: "1", Name: "LEFT", At: geom.Pt(-10*mm, 0), Turn: 0, Length: 2_500_000}, {Number: "2", Name: "DOWN", At: geom.Pt(0, -10*mm), Turn: 1, Length: 5 * mm},
-		{Number: "3", Name: "RIGHT", At: geom.Pt(10*mm, 2_500_000), Turn: 2, Length: 2_500_000}, {Number: "4", Name: "UP", At: geom.Pt(2_500_000, 10*mm), Turn: 3, Length: 5 * mm}}}
+		{Number: "1", Name: "LEFT", At: geom.Pt(-10*mm, 0), Turn: 0, Length: 2_500_000},
+		{Number: "2", Name: "DOWN", At: geom.Pt(0, -10*mm), Turn: 1, Length: 5 * mm},
+		{Number: "3", Name: "RIGHT", At: geom.Pt(10*mm, 2_500_000), Turn: 2, Length: 2_500_000},
+		{Number: "4", Name: "UP", At: geom.Pt(2_500_000, 10*mm), Turn: 3, Length: 5 * mm}}}
 	d.Put(sym)
 	d.Put(&design.LibraryPart{ID: d.NewID(), Name: "L", Symbol: "S"})
 	for turn := range 4 {
@@ -182,7 +184,9 @@ func TestPinNamesReadAnyWay(t *testing.T) {
 // A part that is not fitted is crossed out from corner to corner of its body.
 func TestNotFittedIsCrossedOut(t *testing.T) {
 	d := design.New("crossed")
-	d.Put(&design.Symbol{ID: d.NewID(), Name: "S", Figures: []design.Figure{{Form: "circle", Pts: []geom.Point{{X: 2 * mm, Y: 0}}, R: 3 * mm}, {Form: "line", Pts: []geom.Point{{X: -4 * mm, Y: -mm}, {X: 0, Y: mm}}}}})
+	d.Put(&design.Symbol{ID: d.NewID(), Name: "S", Figures: []design.Figure{
+		{Form: "circle", Pts: []geom.Point{{X: 2 * mm, Y: 0}}, R: 3 * mm},
+		{Form: "line", Pts: []geom.Point{{X: -4 * mm, Y: -mm}, {X: 0, Y: mm}}}}})
 	d.Put(&design.LibraryPart{ID: d.NewID(), Name: "L", Symbol: "S"})
 	p := &design.Part{Library: "L", Designator: "X1", At: geom.Pt(10*mm, 0), NotFitted: true}
 	var cross [][]geom.Point
@@ -205,7 +209,9 @@ func TestBlocks(t *testing.T) {
 	of := &design.Sheet{ID: d.NewID(), Name: "Probe"}
 	d.Put(of)
 	b := &design.SheetBlock{Name: "Probe 1", Of: of.ID, At: geom.Pt(0, 0), Size: geom.Pt(40*mm, 20*mm), Pins: []design.BlockPin{
-		{Name: "IN", Way: "in", Side: 2, Pos: 10 * mm}, {Name: "OUT", Way: "out", Side: 0, Pos: 10 * mm}, {Name: "D[0:7]", Way: "both", Side: 1, Pos: 5 * mm}}}
+		{Name: "IN", Way: "in", Side: 2, Pos: 10 * mm},
+		{Name: "OUT", Way: "out", Side: 0, Pos: 10 * mm},
+		{Name: "D[0:7]", Way: "both", Side: 1, Pos: 5 * mm}}}
 	marks := paper.Marks(d, b, "")
 	assert.EqualValues(t, []geom.Point{{}, {X: 40 * mm}, {X: 40 * mm, Y: 20 * mm}, {Y: 20 * mm}}, points(marks[0]))
 	assert.Equal(t, "name", words(t, marks, "Probe 1").Field)
@@ -279,7 +285,8 @@ func TestFiguresOfASheet(t *testing.T) {
 
 // A timing diagram: a row a signal, its slots from the names on, marks and spans over all.
 func TestTimingDiagrams(t *testing.T) {
-	o := &design.Timing{At: geom.Pt(0, 100*mm), Slot: 10 * mm, Text: "slot 5 ns\nCLK: clock 2\nCS: high 1, low 1.5, high 0.5\nD: free 1, data 2 \"A\"\nmark 1 \"now\"\nspan 0.5 2 \"t1\"\n"}
+	o := &design.Timing{At: geom.Pt(0, 100*mm), Slot: 10 * mm, Text: "slot 5 ns\nCLK: clock 2\n" +
+		"CS: high 1, low 1.5, high 0.5\nD: free 1, data 2 \"A\"\nmark 1 \"now\"\nspan 0.5 2 \"t1\"\n"}
 	marks := draw(o)
 	var rows []paper.Mark
 	for _, m := range marks {
@@ -298,8 +305,11 @@ func TestTimingDiagrams(t *testing.T) {
 	}, clock, "high in the first half of each slot")
 	cs := points(rows[1])
 	assert.Equal(t, low-7*mm, cs[2].Y, "a row is 7 mm")
-	assert.Equal(t, []int64{x0, x0 + 10*mm, x0 + 10*mm, x0 + 25*mm, x0 + 25*mm, x0 + 30*mm}, []int64{cs[0].X, cs[1].X, cs[2].X, cs[3].X, cs[4].X, cs[5].X})
-	assert.Equal(t, []int64{cs[2].Y + 4_400_000, cs[2].Y + 4_400_000, cs[2].Y, cs[2].Y, cs[2].Y + 4_400_000, cs[2].Y + 4_400_000}, []int64{cs[0].Y, cs[1].Y, cs[2].Y, cs[3].Y, cs[4].Y, cs[5].Y})
+	foot := cs[2].Y
+	assert.Equal(t, []geom.Point{
+		{X: x0, Y: foot + 4_400_000}, {X: x0 + 10*mm, Y: foot + 4_400_000}, {X: x0 + 10*mm, Y: foot},
+		{X: x0 + 25*mm, Y: foot}, {X: x0 + 25*mm, Y: foot + 4_400_000}, {X: x0 + 30*mm, Y: foot + 4_400_000},
+	}, cs)
 	for _, name := range []string{"CLK", "CS", "D"} {
 		m := words(t, marks, name)
 		assert.Equal(t, 1, m.Align)
