@@ -6,6 +6,7 @@ import (
 	"encoding/xml"
 	"errors"
 	"io"
+	"math"
 	"strconv"
 	"strings"
 	"testing"
@@ -75,7 +76,24 @@ func TestPDF(t *testing.T) {
 	walk(r.Outline())
 	assert.Len(t, marks, 10)
 	assert.Equal(t, "Overview", strings.TrimSpace(marks[0]))
-	assert.Equal(t, len(d.Blocks), r.Page(1).V.Key("Annots").Len(), "each block is a link")
+	links := r.Page(1).V.Key("Annots")
+	assert.Equal(t, len(d.Blocks), links.Len(), "each block is a link")
+	led := map[string]bool{}
+	for i := range links.Len() {
+		area, to := links.Index(i).Key("Rect"), links.Index(i).Key("Dest")
+		for b := range d.Blocks.All() { // the one whose frame it is
+			if math.Abs(float64(b.At.X)/1e6*72/25.4-area.Index(0).Float64()) < 0.1 && math.Abs(float64(b.At.Y)/1e6*72/25.4-min(area.Index(1).Float64(), area.Index(3).Float64())) < 0.1 {
+				assert.InDelta(t, float64(b.Size.X)/1e6*72/25.4, area.Index(2).Float64()-area.Index(0).Float64(), 0.1)
+				var said strings.Builder
+				for _, w := range (pdf.Page{V: to.Index(0)}).Content().Text {
+					said.WriteString(w.S)
+				}
+				assert.Contains(t, said.String(), d.Sheets[b.Of].Name, "and leads to its sheet")
+				led[b.Name] = true
+			}
+		}
+	}
+	assert.Len(t, led, len(d.Blocks))
 
 	ctx, stop := context.WithCancel(context.Background())
 	stop()

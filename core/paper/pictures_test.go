@@ -10,6 +10,9 @@ import (
 	"image"
 	"image/color"
 	"image/png"
+	"io"
+	"regexp"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
@@ -124,4 +127,24 @@ func TestTextsAreEscaped(t *testing.T) {
 	assert.Contains(t, svg, "A&lt;b&gt;&amp;&#34;c&#34;")
 	assert.Contains(t, svg, `transform="rotate(-90 `, "upright words read from below")
 	assert.Contains(t, svg, `stroke-linecap="round"`)
+}
+
+// A picture lies in the PDF where it lies on the sheet: 72/25.4 points a millimetre, from below.
+func TestPlaceOfAPictureInThePDF(t *testing.T) {
+	r, _, _, _ := printed(t, func(d *design.Doc, sheet design.ID) {
+		a := &design.Asset{ID: d.NewID(), Type: "png", Data: deep(t)}
+		d.Put(a)
+		d.Put(&design.Picture{ID: d.NewID(), Sheet: sheet, Asset: a.ID, At: geom.Pt(70*mm, 30*mm), Size: geom.Pt(40*mm, 20*mm)})
+	})
+	stream := r.Page(1).V.Key("Contents").Reader()
+	defer stream.Close()
+	raw, err := io.ReadAll(stream)
+	require.NoError(t, err)
+	found := regexp.MustCompile(`q ([-.\d]+) 0 0 ([-.\d]+) ([-.\d]+) ([-.\d]+) cm /I`).FindStringSubmatch(string(raw))
+	require.Len(t, found, 5)
+	for i, want := range []float64{40, 20, 70, 30} {
+		got, err := strconv.ParseFloat(found[i+1], 64)
+		require.NoError(t, err)
+		assert.InDelta(t, want*72/25.4, got, 0.05)
+	}
 }
