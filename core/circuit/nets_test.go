@@ -234,3 +234,26 @@ func part(d *design.Doc, designator string) design.ID {
 	}
 	return 0
 }
+
+// The guide's rule of names: what an unnamed bundle's tap calls a net goes before its first pin,
+// and gives way to every other name.
+func TestNamesByAnUnnamedBundle(t *testing.T) {
+	s := newSheet(t)
+	lead := func(x int64) (r design.ID) {
+		r = s.resistor(x, 0)
+		s.do(&edit.DrawWire{Sheet: s.sheet, Path: steps(x+4, 10, x+4, 3), Bundle: true})
+		s.do(&edit.PlaceTaps{Sheet: s.sheet, Members: []string{"D0"}, At: steps(x+4, 4)[0], Turn: 2})
+		s.wire(x+2, 0, x+3, 0, x+3, 3) // from the part to the tap's end
+		return r
+	}
+	name := func(r design.ID) string { return circuit.Find(s.d).OfPin[circuit.PinRef{Part: r, Pin: "2"}] }
+	first := lead(0)
+	assert.Equal(t, "D0", name(first))
+	second := lead(20)
+	assert.Equal(t, []string{"Sheet 1/R1.2", "Sheet 1/R2.2"}, []string{name(first), name(second)}, "two nets would be called so")
+	s.label("SENSE", 3, 2)
+	assert.Equal(t, []string{"SENSE", "D0"}, []string{name(first), name(second)}, "now one is named")
+	s.label("D0", -6, 8)
+	s.wire(-6, 8, -8, 8)
+	assert.Equal(t, "Sheet 1/R2.2", name(second), "a label of that name goes before")
+}

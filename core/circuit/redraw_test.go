@@ -40,5 +40,7 @@ func TestNetsDrawnOtherwise(t *testing.T) {
 	assert.Equal(t, []circuit.NetUse{{Sheet: 1, Items: []design.ID{7}}}, circuit.Redraw(was, net(func(n *circuit.Net) { n.Uses[0].Items = []design.ID{7} })))
 	assert.Equal(t, []circuit.NetUse{{Path: "/9", Sheet: 2, Items: []design.ID{}}}, circuit.Redraw(was, net(func(n *circuit.Net) { n.Uses = n.Uses[:1] })), "left")
 	assert.Equal(t, []circuit.NetUse{{Path: "/8", Sheet: 2, Items: []design.ID{12}}},
-		circuit.Redraw(was, net(func(n *circuit.Net) { n.Uses = append(n.Uses, circuit.NetUse{Path: "/8", Sheet: 2, Items: []design.ID{12}}) })), "came")
+		circuit.Redraw(was, net(func(n *circuit.Net) {
+			n.Uses = append(n.Uses, circuit.NetUse{Path: "/8", Sheet: 2, Items: []design.ID{12}})
+		})), "came")
 }

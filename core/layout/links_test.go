@@ -127,3 +127,24 @@ func TestTreeKeptUpToDate(t *testing.T) {
 		}
 	})
 }
+
+// While a part is dragged on a net of many pieces, each of its pads links to the nearest piece
+// that stays, and to nothing where it touches that.
+func TestLinksOfADraggedPartOnALargeNet(t *testing.T) {
+	d := design.New("large")
+	first := d.Next
+	for i := range 400 { // twenty by twenty vias, 10 mm apart
+		d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(int64(i%20)*10_000_000, int64(i/20)*10_000_000), Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"})
+	}
+	x := layout.NewIndex(d)
+	dragged := &design.Via{ID: first, Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"}
+	links := func(at geom.Point) []layout.Link {
+		dragged.At = at
+		return x.LinksWith("N", map[design.ID][]*layout.Copper{dragged.ID: layout.PiecesOf(d, dragged)})
+	}
+	near := links(geom.Pt(53_000_000, 92_000_000))
+	assert.Len(t, near, 1)
+	assert.Equal(t, []geom.Point{{X: 53_000_000, Y: 92_000_000}, {X: 50_000_000, Y: 90_000_000}}, []geom.Point{near[0].A, near[0].B})
+	assert.Equal(t, geom.Pt(190_000_000, 190_000_000), links(geom.Pt(260_000_000, 250_000_000))[0].B)
+	assert.Empty(t, links(geom.Pt(50_300_000, 90_000_000)), "it touches the nearest")
+}

@@ -182,3 +182,34 @@ func TestFootprintsAreDrawnWhole(t *testing.T) {
 		}
 	}
 }
+
+// Pads lie alike on both sides: left and right of the middle, or above and below where a package has
+// another number of leads on each side (SOT-23); only the service port's shell is held on one side.
+func TestPadsLieAlikeOnBothSides(t *testing.T) {
+	place := func(p design.Pad, kx, ky int64) string { return fmt.Sprint(p.At.X*kx, p.At.Y*ky, p.Size, p.Hole) }
+	for _, it := range library.All() {
+		f := it.Footprint
+		if f.Name == "Service port" {
+			assert.Equal(t, []geom.Point{{X: -1_300_000, Y: 2_700_000}, {X: -650_000, Y: 2_700_000}, {X: 0, Y: 2_700_000}, {X: 1_300_000, Y: 2_700_000}, {X: 3_200_000, Y: 0}},
+				[]geom.Point{f.Pads[0].At, f.Pads[1].At, f.Pads[2].At, f.Pads[3].At, f.Pads[4].At}, "contacts 0.65 mm apart, the fourth of five left out")
+			continue
+		}
+		all := map[string]int{}
+		for i, p := range f.Pads {
+			all[place(p, 1, 1)]++
+			for j := range i {
+				gap, _, _ := geom.Gap(layout.PadShape(&f.Pads[i]), layout.PadShape(&f.Pads[j]))
+				assert.GreaterOrEqual(t, gap, 0.2*mm, "%s: pads %s and %s", f.Name, f.Pads[j].Number, p.Number)
+			}
+		}
+		alike := func(kx, ky int64) bool {
+			for _, p := range f.Pads {
+				if all[place(p, kx, ky)] != 1 {
+					return false
+				}
+			}
+			return true
+		}
+		assert.True(t, alike(-1, 1) || alike(1, -1), "%s", f.Name)
+	}
+}

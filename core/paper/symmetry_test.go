@@ -2,12 +2,14 @@ package paper_test
 
 import (
 	"fmt"
+	"io"
 	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/paper"
@@ -163,4 +165,39 @@ func TestTextsOnTheOtherSide(t *testing.T) {
 	p.Turn = 1
 	upright := words(t, paper.Marks(d, p, ""), "X1")
 	assert.Equal(t, []int64{7_300_000, 1_900_000}, upright.Pts, "6 mm and a little room")
+}
+
+// A sheet used several times is called by its own name and by the use.
+func TestNameOfAUsedSheet(t *testing.T) {
+	d := design.New("uses")
+	top := d.SheetsInOrder()[0]
+	below := &design.Sheet{ID: d.NewID(), Name: "Probe", Order: 2, Size: "A4"}
+	d.Put(below)
+	for _, name := range []string{"Probe", "Probe 2"} {
+		d.Put(&design.SheetBlock{ID: d.NewID(), Sheet: top.ID, Of: below.ID, Name: name, Size: geom.Pt(20*mm, 20*mm)})
+	}
+	n := circuit.Find(d)
+	var got []string
+	for _, use := range n.Tree.Uses {
+		got = append(got, joined(cell(t, paper.Frame(d, n.Tree, use), "Sheet")))
+	}
+	assert.Equal(t, []string{top.Name, "Probe", "Probe · Probe 2"}, got)
+}
+
+// What is wrong in a timing diagram is said within its upper edge.
+func TestPlaceOfWhatIsWrong(t *testing.T) {
+	m := draw(&design.Timing{At: geom.Pt(5*mm, 60*mm), Text: "A: hihg"})[0]
+	assert.Equal(t, []int64{5 * mm, 57 * mm}, m.Pts)
+}
+
+// A line of several pieces is drawn through its places in the PDF: 72/25.4 points a millimetre.
+func TestLinesInThePDF(t *testing.T) {
+	r, _, _, _ := printed(t, func(d *design.Doc, sheet design.ID) {
+		d.Put(&design.Graphic{ID: d.NewID(), Sheet: sheet, Form: "line", Tint: "sky", Pts: []geom.Point{{X: 20 * mm, Y: 30 * mm}, {X: 50 * mm, Y: 30 * mm}, {X: 50 * mm, Y: 90 * mm}}})
+	})
+	stream := r.Page(1).V.Key("Contents").Reader()
+	defer stream.Close()
+	raw, err := io.ReadAll(stream)
+	require.NoError(t, err)
+	assert.Regexp(t, `56\.69 85\.04 m\s+141\.73 85\.04 l\s+141\.73 255\.12 l`, string(raw))
 }

@@ -2,6 +2,7 @@
 import { useTheme } from 'vuetify'
 import { watchEffect } from 'vue'
 import { useTaste } from './shell/taste'
+import MenuHost from './shell/MenuHost.vue'
 import Notices from './shell/Notices.vue'
 
 const taste = useTaste()
@@ -13,5 +14,6 @@ watchEffect(() => theme.change(taste.frame))
   <v-app>
     <router-view />
     <Notices />
+    <MenuHost />
   </v-app>
 </template>

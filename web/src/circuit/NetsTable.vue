@@ -3,52 +3,87 @@ import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
 import { complain, say } from '../shell/notices'
 import { type NetQuantity, quantity, quantityOf } from '../live/quantities'
+import type { Net, NetSpec } from '../live/wire.gen'
+import { type Change, type Column, filtered } from '../shell/table/columns'
+import DataTable from '../shell/table/DataTable.vue'
 import TablePage from './TablePage.vue'
 
 /** All nets: where they are, and what is asked of them. */
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ go: [string] }>()
+interface Row {
+  net: Net
+  spec?: NetSpec
+  sheets: string
+}
 const filter = ref('')
-const chosen = ref(new Set<string>())
 const specs = computed(() => (void props.project.docTick.value, new Map(props.project.all('netSpec').map((s) => [s.net, s]))))
-const rows = computed(() => {
-  const words = filter.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return props.project.netList.value
-    .map((n) => ({
-      net: n,
-      spec: specs.value.get(n.name),
-      sheets: [...new Set((n.uses ?? []).map((u) => props.project.places.value.find((p) => p.sheet === u.sheet && (p.path ?? '') === (u.path ?? ''))?.label ?? ''))].join(', '), // prettier-ignore
-    }))
-    .filter((r) => words.every((w) => `${r.net.name} ${r.spec?.class ?? ''} ${r.sheets}`.toLowerCase().includes(w)))
+const all = computed<Row[]>(() => {
+  const label = new Map(props.project.places.value.map((p) => [`${p.sheet} ${p.path ?? ''}`, p.label]))
+  return props.project.netList.value.map((net) => ({
+    net,
+    spec: specs.value.get(net.name),
+    sheets: [...new Set((net.uses ?? []).map((u) => label.get(`${u.sheet} ${u.path ?? ''}`) ?? ''))].join(', '),
+  }))
 })
-const most = 600
+const names = computed(() => props.project.netList.value.map((n) => n.name))
+const classes = computed(() => [...new Set(props.project.all('netSpec').map((s) => s.class ?? ''))].filter(Boolean).sort())
+const figure = (field: NetQuantity, name: string): Column<Row> => ({
+  field,
+  name,
+  width: 98,
+  mono: true,
+  right: true,
+  text: (r) => quantity(field, r.spec?.[field]),
+  rank: (r) => r.spec?.[field] ?? -1,
+  check: (text) => {
+    try {
+      quantityOf(field, text)
+    } catch (why) {
+      return (why as Error).message
+    }
+  },
+})
+const columns: Column<Row>[] = [
+  { field: 'name', name: 'Net', width: 170, mono: true, text: (r) => r.net.name },
+  { field: 'pins', name: 'Pins', width: 58, fixed: true, mono: true, right: true, text: (r) => String(r.net.pins.length), rank: (r) => r.net.pins.length }, // prettier-ignore
+  { field: 'sheets', name: 'Sheets', width: 210, fixed: true, quiet: true, text: (r) => r.sheets },
+  { field: 'class', name: 'Class', width: 110, options: () => classes.value, text: (r) => r.spec?.class ?? '' },
+  figure('current', 'Current'),
+  figure('voltage', 'Voltage'),
+  figure('impedance', 'Impedance'),
+  { field: 'partner', name: 'Pair with', width: 150, mono: true, options: () => names.value, text: (r) => r.spec?.partner ?? '' },
+]
+const rows = computed(() => filtered(all.value, filter.value, columns))
+const table = ref<{ count: number; pickedRows: Row[] }>()
+const count = computed(() => table.value?.pickedRows.length ?? 0)
 const pairs = ref<[string, string][] | null>(null)
 
-/** An entry changed in one row is changed in all chosen rows, if the row is among them. */
-function set(net: string, o: object) {
-  const nets = chosen.value.has(net) && !('partner' in o) ? [...chosen.value] : [net]
-  return props.project.edit('setNets', { nets, ...o }).catch(complain)
-}
-function number(net: string, field: NetQuantity, e: Event) {
-  const i = e.target as HTMLInputElement
-  try {
-    void set(net, { [field]: quantityOf(field, i.value) })
-  } catch (why) {
-    complain(why)
-    i.value = quantity(field, specs.value.get(net)?.[field])
+/** What was typed: all cells of one column and one text are one edit, so that it is undone at once. */
+async function change(list: Change<Row>[]) {
+  const jobs = new Map<string, Change<Row>[]>()
+  for (const c of list) {
+    const alone = c.field === 'name' || c.field === 'partner' ? c.row.net.name : ''
+    const key = `${c.field}|${c.text}|${alone}`
+    jobs.set(key, [...(jobs.get(key) ?? []), c])
+  }
+  for (const same of jobs.values()) {
+    const { field, text, row } = same[0]
+    const nets = same.map((c) => c.row.net.name)
+    try {
+      if (field === 'name') await props.project.edit('renameNet', { net: row.net.name, to: text })
+      else if (field === 'class' || field === 'partner') await props.project.edit('setNets', { nets, [field]: text.trim() })
+      else await props.project.edit('setNets', { nets, [field]: quantityOf(field as NetQuantity, text) })
+    } catch (e) {
+      complain(e)
+      return
+    }
   }
 }
-async function rename(net: string, e: Event) {
-  const i = e.target as HTMLInputElement
-  const done = await props.project.edit('renameNet', { net, to: i.value }).catch(complain)
-  if (!done) i.value = net
-}
-function choose(net: string, on: boolean) {
-  const next = new Set(chosen.value)
-  if (on) next.add(net)
-  else next.delete(net)
-  chosen.value = next
-}
+const menu = (picked: Row[]) => [
+  { title: 'Show in the drawing', run: () => emit('go', picked[0].net.name) },
+  { title: 'Find pairs by name', run: () => void findPairs() },
+]
 async function findPairs() {
   const m = await props.project.look({ t: 'pairs' }).catch(complain)
   if (!m) return
@@ -59,7 +94,6 @@ async function findPairs() {
 async function takePairs() {
   if (await props.project.edit('pairNets', { pairs: pairs.value as unknown as [] }).catch(complain)) pairs.value = null
 }
-const names = computed(() => props.project.netList.value.map((n) => n.name))
 </script>
 
 <template>
@@ -67,159 +101,47 @@ const names = computed(() => props.project.netList.value.map((n) => n.name))
     v-model:filter="filter"
     title="Nets"
     label="Filter the nets"
-    hint="Filter by name, class or sheet"
+    hint="GND, class:power, sheets:supply …"
     name="nets-filter"
   >
     <template #count>
-      <span class="mono">{{ rows.length }}</span> nets<template v-if="chosen.size">
-        · <span class="mono">{{ chosen.size }}</span> chosen: an entry changed in one is changed in all</template
+      <span class="mono">{{ rows.length }}</span> of <span class="mono">{{ all.length }}</span> nets<template v-if="count > 1">
+        · <span class="mono">{{ count }}</span> picked: what is typed is typed into all</template
       >
     </template>
     <template #actions>
-      <button class="plain" data-test="find-pairs" @click="findPairs">Find pairs by name</button>
+      <v-btn variant="outlined" size="small" data-test="find-pairs" @click="findPairs">Find pairs by name</v-btn>
     </template>
-    <div class="scroll">
-      <table>
-        <thead>
-          <tr>
-            <th />
-            <th>Net</th>
-            <th class="num">Pins</th>
-            <th>Sheets</th>
-            <th>Class</th>
-            <th class="num">Current</th>
-            <th class="num">Voltage</th>
-            <th class="num">Impedance</th>
-            <th>Pair with</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="r in rows.slice(0, most)" :key="r.net.name" :data-net="r.net.name">
-            <td>
-              <input
-                type="checkbox"
-                :checked="chosen.has(r.net.name)"
-                :aria-label="`Choose ${r.net.name}`"
-                @change="choose(r.net.name, ($event.target as HTMLInputElement).checked)"
-              />
-            </td>
-            <td>
-              <input
-                class="mono name"
-                :value="r.net.name"
-                :aria-label="`Name of ${r.net.name}`"
-                data-field="name"
-                @change="rename(r.net.name, $event)"
-              />
-            </td>
-            <td class="mono num">{{ r.net.pins.length }}</td>
-            <td class="quiet sheets" :title="r.sheets">{{ r.sheets }}</td>
-            <td>
-              <input
-                :value="r.spec?.class ?? ''"
-                :aria-label="`Class of ${r.net.name}`"
-                data-field="class"
-                @change="set(r.net.name, { class: ($event.target as HTMLInputElement).value })"
-              />
-            </td>
-            <td v-for="f in ['current', 'voltage', 'impedance'] as NetQuantity[]" :key="f">
-              <input
-                class="mono num"
-                :value="quantity(f, r.spec?.[f])"
-                :aria-label="`${f} of ${r.net.name}`"
-                :data-field="f"
-                @change="number(r.net.name, f, $event)"
-              />
-            </td>
-            <td>
-              <input
-                class="mono"
-                list="net-names"
-                :value="r.spec?.partner ?? ''"
-                :aria-label="`Partner of ${r.net.name}`"
-                data-field="partner"
-                @change="set(r.net.name, { partner: ($event.target as HTMLInputElement).value.trim() })"
-              />
-            </td>
-            <td><button class="plain" @click="emit('go', r.net.name)">Show</button></td>
-          </tr>
-        </tbody>
-      </table>
-      <datalist id="net-names"><option v-for="n in names.slice(0, 2000)" :key="n" :value="n" /></datalist>
-      <p v-if="!rows.length" class="quiet none">No nets yet. Wires make them.</p>
-      <p v-if="rows.length > most" class="quiet none">{{ rows.length - most }} more; filter to see them.</p>
-    </div>
-    <div v-if="pairs" class="float answer" role="dialog" aria-label="Pairs found">
-      <h3>{{ pairs.length }} {{ pairs.length === 1 ? 'pair' : 'pairs' }} by name</h3>
-      <p v-for="[a, b] in pairs" :key="a" class="mono">{{ a }} · {{ b }}</p>
-      <div class="bar">
-        <span class="grow" />
-        <v-btn size="small" @click="pairs = null">Leave it</v-btn>
-        <v-btn size="small" color="primary" variant="flat" data-test="take-pairs" @click="takePairs">Make them pairs</v-btn>
-      </div>
-    </div>
+    <DataTable
+      ref="table"
+      name="nets"
+      label="Nets"
+      :columns="columns"
+      :rows="rows"
+      :row-name="(r: Row) => r.net.name"
+      :menu="menu"
+      @change="change"
+      @open="(r: Row) => emit('go', r.net.name)"
+    >
+      <template #empty>{{ all.length ? 'No net has all of these words.' : 'No nets yet. Wires make them.' }}</template>
+    </DataTable>
+    <v-dialog :model-value="!!pairs" aria-label="Pairs found" width="360" @update:model-value="pairs = null">
+      <v-card v-if="pairs" :title="`${pairs.length} ${pairs.length === 1 ? 'pair' : 'pairs'} by name`">
+        <v-card-text class="pairs">
+          <p v-for="[a, b] in pairs" :key="a" class="mono">{{ a }} · {{ b }}</p>
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="pairs = null">Leave it</v-btn>
+          <v-btn color="primary" variant="flat" data-test="take-pairs" @click="takePairs">Make them pairs</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
   </TablePage>
 </template>
 
 <style scoped>
-.scroll {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  scroll-padding-top: 40px;
-  border: 1px solid rgba(var(--v-border-color), 0.3);
-  border-radius: 8px;
-  background: rgb(var(--v-theme-surface));
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 12.5px;
-}
-th {
-  position: sticky;
-  top: 0;
-  background: rgb(var(--v-theme-surface));
-  text-align: left;
-  padding: 6px 7px;
-  font-weight: 600;
-  z-index: 1;
-}
-td {
-  padding: 1px 7px;
-  border-top: 1px solid rgba(var(--v-border-color), 0.15);
-}
-td input:not([type='checkbox']) {
-  width: 96px;
-  padding: 2px 5px;
-  border: 1px solid transparent;
-  border-radius: 5px;
-  background: transparent;
-  color: inherit;
-  font-size: 12.5px;
-}
-td input:hover:not([type='checkbox']),
-td input:focus {
-  border-color: rgba(var(--v-border-color), 0.5);
-}
-td .name {
-  width: 150px !important;
-}
-th.num,
-.num {
-  text-align: right;
-}
-th.num {
-  padding-right: 13px;
-}
-.sheets {
-  max-width: 170px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.answer {
-  width: 320px;
+.pairs {
+  max-height: 320px;
+  overflow-y: auto;
 }
 </style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** What the tables of the circuit share: the page with its head, a filter, what is shown of how much, and what can be done. */
+import { mdiFilterOutline } from '@mdi/js'
+
+/** What the tables share: the page with its head, a filter, what is shown of how much, and what can be done. */
 defineProps<{ title: string; label: string; hint: string; name: string }>()
 const filter = defineModel<string>('filter', { required: true })
 </script>
@@ -8,7 +10,16 @@ const filter = defineModel<string>('filter', { required: true })
   <div class="table-page">
     <h2 class="head">{{ title }}</h2>
     <div class="bar">
-      <input v-model="filter" class="filter" :placeholder="hint" :aria-label="label" :data-test="name" />
+      <v-text-field
+        :model-value="filter"
+        class="filter"
+        :placeholder="hint"
+        :aria-label="label"
+        :data-test="name"
+        :prepend-inner-icon="mdiFilterOutline"
+        clearable
+        @update:model-value="filter = $event ?? ''"
+      />
       <span class="quiet"><slot name="count" /></span>
       <span class="grow" />
       <slot name="actions" />
@@ -41,28 +52,10 @@ const filter = defineModel<string>('filter', { required: true })
   font-size: 12.5px;
 }
 .table-page .filter {
-  padding: 4px 9px;
-  border-radius: 7px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
-  background: transparent;
-  width: 250px;
+  flex: none;
+  width: 300px;
 }
 .table-page .grow {
   flex: 1;
-}
-.table-page .none {
-  padding: 15px;
-}
-.table-page .answer {
-  position: absolute;
-  right: 16px;
-  top: 90px;
-  padding: 14px;
-  z-index: 9;
-}
-.table-page .answer h3 {
-  font-size: 14px;
-  margin-bottom: 6px;
 }
 </style>

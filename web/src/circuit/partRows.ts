@@ -1,5 +1,5 @@
 import type { Project } from '../live/project'
-import type { Cell } from '../live/wire.gen'
+import type { Column } from '../shell/table/columns'
 
 /** One package in one use of its sheet, as a row of the table of parts. */
 export interface Row {
@@ -7,27 +7,29 @@ export interface Row {
   path: string
   cells: Record<string, string>
 }
-export interface Column {
-  field: string
-  name: string
-  fixed?: boolean // cannot be changed here
-  own?: boolean
-}
 
-export const baseColumns: Column[] = [
-  { field: 'designator', name: 'Designator' },
-  { field: 'value', name: 'Value' },
-  { field: 'footprint', name: 'Footprint' },
-  { field: 'fitted', name: 'Fitted' },
-  { field: 'library', name: 'Library part', fixed: true },
-  { field: 'sheet', name: 'Sheet', fixed: true },
-]
+const cell = (field: string, name: string, width: number, o: Partial<Column<Row>> = {}): Column<Row> => ({
+  field,
+  name,
+  width,
+  text: (r) => r.cells[field] ?? '',
+  ...o,
+})
 
 /** All columns: the usual ones, then fields of one's own that any part has, then new ones. */
-export function columnsOf(project: Project, added: string[]): Column[] {
+export function columnsOf(project: Project, added: string[]): Column<Row>[] {
   const own = new Set(added)
   for (const p of project.all('part')) for (const f of Object.keys(p.fields ?? {})) own.add(f)
-  return [...baseColumns, ...[...own].sort().map((f) => ({ field: f, name: f, own: true }))]
+  const footprints = () => [...new Set(project.all('part').map((p) => p.footprint))].filter(Boolean).sort(naturally)
+  return [
+    cell('designator', 'Designator', 104, { mono: true }),
+    cell('value', 'Value', 130, { mono: true }),
+    cell('footprint', 'Footprint', 150, { options: footprints }),
+    cell('fitted', 'Fitted', 66, { tick: true }),
+    cell('library', 'Library part', 170, { fixed: true, quiet: true }),
+    cell('sheet', 'Sheet', 150, { fixed: true, quiet: true }),
+    ...[...own].sort().map((f) => cell(f, f, 130)),
+  ]
 }
 
 const naturally = new Intl.Collator('en', { numeric: true }).compare
@@ -48,67 +50,4 @@ export function rowsOf(project: Project): Row[] {
       out.push({ id: p.id, path: u.path, cells })
     }
   return out.sort((a, b) => naturally(a.cells.designator, b.cells.designator))
-}
-
-/** Rows in which every word of the filter stands; "field:word" looks in one field alone. */
-export function filtered(rows: Row[], filter: string, columns: Column[]): Row[] {
-  const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
-  if (!words.length) return rows
-  const tests = words.map((w) => {
-    const [head, ...rest] = w.split(':')
-    const column = rest.length ? columns.find((c) => c.name.toLowerCase().replace(/\s/g, '').startsWith(head)) : undefined
-    return column
-      ? (r: Row) => (r.cells[column.field] ?? '').toLowerCase().includes(rest.join(':'))
-      : (r: Row) => Object.values(r.cells).some((v) => v.toLowerCase().includes(w))
-  })
-  return rows.filter((r) => tests.every((t) => t(r)))
-}
-
-export function sorted(rows: Row[], field: string, down: boolean): Row[] {
-  const k = down ? -1 : 1
-  return [...rows].sort(
-    (a, b) => k * naturally(a.cells[field] ?? '', b.cells[field] ?? '') || naturally(a.cells.designator, b.cells.designator),
-  )
-}
-
-export interface Range {
-  top: number
-  bottom: number
-  left: number
-  right: number
-}
-export const rangeOf = (a: { r: number; c: number }, b: { r: number; c: number }): Range => ({
-  top: Math.min(a.r, b.r),
-  bottom: Math.max(a.r, b.r),
-  left: Math.min(a.c, b.c),
-  right: Math.max(a.c, b.c),
-})
-
-/** The cells of a range that can be changed, with new texts. */
-export function cellsFor(rows: Row[], columns: Column[], range: Range, text: (r: number, c: number) => string): Cell[] {
-  const out: Cell[] = []
-  for (let c = range.left; c <= range.right; c++) {
-    if (!columns[c] || columns[c].fixed) continue
-    for (let r = range.top; r <= range.bottom && r < rows.length; r++) {
-      const now = text(r - range.top, c - range.left)
-      if ((rows[r].cells[columns[c].field] ?? '') !== now)
-        out.push({ id: rows[r].id, field: columns[c].field, text: now, ...(rows[r].path ? { path: rows[r].path } : {}) })
-    }
-  }
-  return out
-}
-
-/** A block of a spreadsheet as it stands on the clipboard. */
-export const readBlock = (s: string) => s.replace(/\r?\n$/, '').split(/\r?\n/).map((l) => l.split('\t')) // prettier-ignore
-
-export function writeBlock(rows: Row[], columns: Column[], range: Range): string {
-  return rows
-    .slice(range.top, range.bottom + 1)
-    .map((r) =>
-      columns
-        .slice(range.left, range.right + 1)
-        .map((c) => r.cells[c.field] ?? '')
-        .join('\t'),
-    )
-    .join('\n')
 }

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 type Shade = 'dark' | 'light'
 
 /** A choice that the browser remembers, as JSON. */
-const kept = <T>(key: string, first: T) => useLocalStorage<T>('gt.' + key, first, { serializer: { read: JSON.parse as (s: string) => T, write: JSON.stringify } }) // prettier-ignore
+export const kept = <T>(key: string, first: T) => useLocalStorage<T>('gt.' + key, first, { serializer: { read: JSON.parse as (s: string) => T, write: JSON.stringify } }) // prettier-ignore
 
 /** What a person chose for themselves, remembered in the browser. */
 export const useTaste = defineStore('taste', () => {
