@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// The electrical check: the matrix is edited and the finding comes, is excused with a
+// The electrical check: a clash is added and the finding comes, is excused with a
 // reason, stays away, and comes back when what it was about changes.
 func TestElectricalCheckAndExcuses(t *testing.T) {
 	p, b := circuitBench(t, "Otter Pass")
@@ -23,27 +23,27 @@ func TestElectricalCheckAndExcuses(t *testing.T) {
 	assert.Zero(t, b.findings("pinPair"))
 	id := p.projectID("Otter Pass")
 	b.goTo(fmt.Sprintf("/project/%d/checks", id))
-	b.click("[data-test=erc-open]")
-	b.click(`[data-pair="input|output"]`)
+	b.show("Clashes")
+	b.choose("One pin", "an output")
+	b.choose("The other pin", "an input")
+	b.press("Add as a warning")
 	b.kept()
+	b.sees("An input meets an output")
 	b.until(`goldenTrace.openFindings.value.some(f => f.kind === 'pinPair' && f.severity === 'warning')`)
+	b.show("Findings")
 	b.sees("an input, and")
-
-	row := `[...document.querySelectorAll('.row')].find(r => r.innerText.includes('an input, and'))`
-	eval[bool](b, `(`+row+`.querySelector('[data-test=excuse]').click(),true)`)
-	b.until(`document.activeElement?.dataset.test === 'reason'`)
-	b.key(enter)
-	b.sees("Say why it is right as it is.")
-	b.typing("Meant so: they are chained.")
-	b.key(enter)
+	b.fill("Filter the findings", "what:input,")
+	b.click(b.cell("Warning", "What"))
+	b.fill("Right, because", "Meant so: they are chained.")
 	b.kept()
-	b.until(`document.querySelector('[data-test=excused]')?.innerText.includes('they are chained')`)
+	b.until(`document.querySelector('[role=grid]').innerText.includes('they are chained')`)
 	assert.Zero(t, b.findings("pinPair"))
 
 	// a kind of finding is not looked for any more
 	open := b.findings("openPin")
 	require.Positive(t, open)
-	b.chooseNative("[data-kind=openPin]", "off")
+	b.show("Clashes")
+	b.choose("No pin is open by accident", "not looked for")
 	b.kept()
 	assert.Zero(t, b.findings("openPin"))
 

@@ -77,14 +77,6 @@ func (b *tab) choose(label, option string) {
 	b.do(chromedp.MouseClickXY(at[0], at[1]))
 }
 
-// chooseNative takes an entry of a plain list of choices.
-func (b *tab) chooseNative(selector, value string) {
-	b.t.Helper()
-	b.until(fmt.Sprintf(`document.querySelector(%q)`, selector))
-	b.do(chromedp.SetValue(selector, value))
-	eval[bool](b, fmt.Sprintf(`document.querySelector(%q).dispatchEvent(new Event('change'))`, selector))
-}
-
 // doubleAt clicks twice at a place of the drawing.
 func (b *tab) doubleAt(x, y float64) {
 	b.t.Helper()

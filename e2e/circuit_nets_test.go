@@ -1,11 +1,9 @@
 package e2e
 
 import (
-	"fmt"
 	"testing"
 	"time"
 
-	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 )
 
@@ -17,24 +15,25 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b := p.open(t, parent, "/")
 	p.openStage(t, b, "Weir Gauge", "circuit")
 	b.click("[data-view-tab=nets]")
-	row := func(net, field string) string { return fmt.Sprintf(`[data-net="%s"] [data-field=%s]`, net, field) }
-	b.click(row("TX", "class"))
+	b.click(b.cell("TX", "Class"))
+	b.key(enter)
 	b.typing("Bus")
 	b.key(enter)
-	b.click(row("TX", "current"))
-	b.typing("5 mA")
+	b.click(b.cell("TX", "Current"))
+	b.key("5")
+	b.typing(" mA")
 	b.key(enter)
 	b.kept()
 	b.until(`(()=>{const s=goldenTrace.all('netSpec').find(s=>s.net==='TX');return s?.class==='Bus'&&s.current===5000})()`)
-	b.click(row("TX", "voltage"))
-	b.typing("many")
+	b.click(b.cell("TX", "Voltage"))
+	b.key("m")
+	b.typing("any")
 	b.key(enter)
 	b.sees("is not a voltage; write it as 3.3 V")
+	b.key(escape)
 	// the pairs were found by name already; parted and found again
-	b.click(row("BUS_P", "partner"))
-	b.key("a", ctrl)
+	b.click(b.cell("BUS_P", "Pair with"))
 	b.key(kbDelete)
-	b.key(enter)
 	b.kept()
 	b.until(`!goldenTrace.all('netSpec').some(s => s.net === 'BUS_N' && s.partner)`)
 	b.click("[data-test=find-pairs]")
@@ -44,7 +43,7 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
 
 	// the light stays on from sheet to sheet
-	b.do(chromedp.Click(`[data-net="+3V3"] .plain`, chromedp.NodeVisible))
+	b.menu(b.cell("+3V3", "Net"), "Show in the drawing")
 	b.until(`goldenTrace.lit.value === '+3V3'`)
 	b.click("[data-sheet='Field bus']")
 	b.onSheet("Field bus")

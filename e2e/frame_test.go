@@ -292,9 +292,10 @@ func TestAccessible(t *testing.T) {
 			look("table of " + view)
 		}
 		p.openStage(t, b, "Weir Gauge", "checks")
-		b.click("[data-test=erc-open]")
-		b.until(`document.querySelector('[data-test=matrix]')`)
-		look("rules of the check")
+		look("findings")
+		b.show("Clashes")
+		b.sees("It must not be that")
+		look("clashes")
 		p.openStage(t, b, "Moth Lamp", "circuit")
 		b.key("?")
 		b.sees("Keys of this stage")
@@ -315,7 +316,7 @@ func TestEveryFileCanBeLookedAt(t *testing.T) {
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Moth Lamp", "handoff")
 	b.click("[data-test=make]")
-	b.until(`document.querySelectorAll('.file').length === 15`)
+	b.until(`document.querySelectorAll('[role=grid][aria-label=Files] [role=row]').length === 16`)
 	for role, says := range map[string]string{"placement": "22.225", "parts": "Polarised capacitor", "netlist": "26 test points", "job": "FilesAttributes"} {
 		b.click(fmt.Sprintf(".file[data-role=%s] .name", role))
 		b.sees(says)

@@ -47,9 +47,9 @@ func TestPictures(t *testing.T) {
 		b.click("[data-sheet='Controller']")
 		time.Sleep(500 * time.Millisecond)
 	})
-	visit(gauge, "circuit", "parts-table.png", func() { b.click("[data-view-tab=parts]"); b.click(`[data-cell="C10 value"]`) })
+	visit(gauge, "circuit", "parts-table.png", func() { b.click("[data-view-tab=parts]"); b.click(b.cell("C10", "Value")) })
 	visit(gauge, "circuit", "nets.png", func() { b.click("[data-view-tab=nets]") })
-	visit(gauge, "checks", "check-rules.png", func() { b.click("[data-test=erc-open]") })
+	visit(gauge, "checks", "check-rules.png", func() { b.show("Clashes") })
 	visit(lamp, "board", "board.png", func() { b.click("[data-layer='1']"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {

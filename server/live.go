@@ -78,6 +78,7 @@ type Shared struct {
 type CheckTable struct {
 	Kinds []circuit.ErcKind `json:"kinds"`
 	Types []string          `json:"types"`
+	Words map[string]string `json:"words"` // the types in a sentence
 	Pairs map[string]string `json:"pairs"` // by "input|output"; every pair
 }
 
@@ -400,7 +401,7 @@ func libraryMarks(part *design.Part) []paper.Mark {
 }
 
 func checkTable(own *design.Checks) *CheckTable {
-	t := &CheckTable{Types: design.PinTypes, Pairs: map[string]string{}}
+	t := &CheckTable{Types: design.PinTypes, Words: circuit.PinWords, Pairs: map[string]string{}}
 	for _, k := range circuit.ErcKinds {
 		k.Severity = circuit.SeverityOf(own, k.Kind)
 		t.Kinds = append(t.Kinds, k)

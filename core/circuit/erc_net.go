@@ -83,7 +83,7 @@ func (n *Nets) pairs(d *design.Doc, net *Net, types map[string][]PinRef) []Findi
 				second = types[a][1]
 			}
 			x := n.atPin(d, second, "pinPair", strings.Join([]string{a, b, fmt.Sprint(len(types[a])), fmt.Sprint(len(types[b]))}, " "),
-				fmt.Sprintf("%s, %s, and %s, %s, are joined on %s.", pinText(d, first, pinOf(d, first)), typeText[a], pinText(d, second, pinOf(d, second)), typeText[b], net.Name))
+				fmt.Sprintf("%s, %s, and %s, %s, are joined on %s.", pinText(d, first, pinOf(d, first)), PinWords[a], pinText(d, second, pinOf(d, second)), PinWords[b], net.Name))
 			x.Key = fmt.Sprintf("pinPair %s %s %s", a, b, x.Key)
 			x.Severity = s
 			x.Objects = []design.ID{first.Part, second.Part}
@@ -93,7 +93,8 @@ func (n *Nets) pairs(d *design.Doc, net *Net, types map[string][]PinRef) []Findi
 	return out
 }
 
-var typeText = map[string]string{
+// PinWords are the types of pins in a sentence.
+var PinWords = map[string]string{
 	"input": "an input", "output": "an output", "both": "an input and output", "triState": "a tri-state output", "passive": "a passive pin",
 	"supplyIn": "a supply input", "supplyOut": "a supply output", "openCollector": "an open collector", "openEmitter": "an open emitter",
 	"notConnected": "a pin that may not be connected",

@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
 )
 
 // Numbers within names count as numbers, leading zeros do not.
@@ -230,4 +231,24 @@ func TestUsualSeverities(t *testing.T) {
 		assert.Equal(t, "off", circuit.SeverityOf(own, kind), kind)
 		assert.Equal(t, want, circuit.SeverityOf(&design.Checks{}, kind), kind)
 	}
+}
+
+// Joining two nets of which at most one has a name of its own is meant when the hand ended there;
+// joining two named ones is always asked, unless anything is meant.
+func TestJoinsOfNamedNetsAreAsked(t *testing.T) {
+	s := newSheet(t)
+	s.resistor(0, 0)
+	s.resistor(10, 0)
+	s.label("IN", 2, 0)
+	b := workbench.Open(s.d, 0)
+	join := func() circuit.Join {
+		_, o, err := b.Foresee(&edit.DrawWire{Sheet: s.sheet, Path: steps(2, 0, 8, 0)})
+		require.NoError(t, err)
+		require.Len(t, o.Joined, 1)
+		return o.Joined[0]
+	}
+	assert.True(t, join().Meant, "one of them is named")
+	_, err := b.Edit(&edit.PlaceLabel{Sheet: s.sheet, Name: "OUT", At: steps(8, 0)[0]})
+	require.NoError(t, err)
+	assert.Equal(t, circuit.Join{Nets: []string{"IN", "OUT"}}, join(), "both are")
 }

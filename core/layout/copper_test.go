@@ -1,6 +1,7 @@
 package layout_test
 
 import (
+	"fmt"
 	"math"
 	"testing"
 
@@ -229,6 +230,44 @@ func TestDifferencesByHand(t *testing.T) {
 		got = append(got, x.Kind)
 	}
 	assert.NotContains(t, got, "rename")
+}
+
+// Kept up to date through changes of the board, the comparison says what one made anew says.
+func TestDifferencesKeptUpToDate(t *testing.T) {
+	d := design.New("follow")
+	sheet := d.SheetsInOrder()[0].ID
+	d.Put(&design.Symbol{ID: 20, Name: "S", Pins: []design.Pin{{Number: "1", Type: "passive", At: mm(-5, 0)}}})
+	d.Put(&design.LibraryPart{ID: 21, Name: "P", Prefix: "R", Symbol: "S", Footprint: "F"})
+	d.Put(&design.Footprint{ID: 22, Name: "F", Pads: []design.Pad{{Number: "1", Form: "round", Size: mm(1, 1)}}})
+	for i := range 3 { // each on a net of its own, called SENSE by a label on the first two
+		d.Put(&design.Part{ID: design.ID(30 + i), Sheet: sheet, Library: "P", Designator: fmt.Sprint("R", i+1), Footprint: "F", At: mm(float64(20*i), 0)})
+		if i < 2 {
+			d.Put(&design.Label{ID: design.ID(40 + i), Sheet: sheet, Name: "SENSE", At: mm(float64(20*i-5), 0)})
+		}
+		d.Put(&design.Placed{ID: design.ID(50 + i), Part: design.ID(30 + i), Designator: fmt.Sprint("R", i+1), Footprint: "F", Nets: map[string]string{"1": "OLD"}})
+	}
+	n := circuit.Find(d)
+	c := layout.NewComparison()
+	c.UpdateAll(d, n)
+	kinds := func() (out []string) {
+		for _, x := range c.List() {
+			out = append(out, x.Text)
+		}
+		return out
+	}
+	assert.NotContains(t, kinds(), "The net OLD is called SENSE now.", "R3 bears it too")
+	put := func(nets map[string]string) {
+		d.Put(&design.Placed{ID: 52, Part: 32, Designator: "R3", Footprint: "F", Nets: nets})
+		c.Update(d, n, map[circuit.PartRef]bool{{Part: 32}: true}, map[design.ID]bool{52: true})
+		assert.Equal(t, layout.Differences(d, n), c.List())
+	}
+	put(map[string]string{})
+	assert.Equal(t, []string{"The net OLD is called SENSE now."}, kinds(), "R3 bears it no more")
+	put(map[string]string{"1": "OLD"})
+	put(map[string]string{"1": "GND"})
+	d.Remove(design.KindPlaced, 51)
+	c.Update(d, n, map[circuit.PartRef]bool{{Part: 31}: true}, map[design.ID]bool{51: true})
+	assert.Equal(t, layout.Differences(d, n), c.List())
 }
 
 // New parts stand in columns right of what is there, the wide ones first, each column as tall as

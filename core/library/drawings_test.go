@@ -3,7 +3,9 @@ package library_test
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -211,5 +213,42 @@ func TestPadsLieAlikeOnBothSides(t *testing.T) {
 			return true
 		}
 		assert.True(t, alike(-1, 1) || alike(1, -1), "%s", f.Name)
+	}
+}
+
+// What a footprint's description says of its pitch its first two pads have.
+func TestPitchesAreAsTheDescriptionSays(t *testing.T) {
+	said := regexp.MustCompile(`(?:pitch|at) ([\d.]+) mm`)
+	n := 0
+	for _, it := range library.All() {
+		f := it.Footprint
+		m := said.FindStringSubmatch(f.Description)
+		if m == nil || strings.HasPrefix(f.Name, "Relay") { // whose first two are the coil's
+			continue
+		}
+		n++
+		want, err := strconv.ParseFloat(m[1], 64)
+		assert.NoError(t, err)
+		assert.InDelta(t, want*mm, f.Pads[0].At.Dist(f.Pads[1].At), 1, f.Name)
+	}
+	assert.Greater(t, n, 10)
+}
+
+// Leads of packages with leads on two and four sides are numbered anticlockwise, seen from above,
+// from the upper left (IEC 60191-2, terminal numbering), once round.
+func TestLeadsAreNumberedAnticlockwise(t *testing.T) {
+	for _, name := range []string{"SOIC-8", "SOIC-16", "QFP-48"} {
+		f := library.Footprint(name)
+		first := f.Pads[0].At
+		assert.True(t, first.X < 0 && first.Y > 0, "%s begins at the upper left", name)
+		turned := 0.0
+		for i := range f.Pads {
+			a, b := f.Pads[i].At, f.Pads[(i+1)%len(f.Pads)].At
+			step := math.Atan2(float64(a.X)*float64(b.Y)-float64(a.Y)*float64(b.X), float64(a.X)*float64(b.X)+float64(a.Y)*float64(b.Y))
+			assert.Positive(t, step, "%s, from %s on", name, f.Pads[i].Number)
+			assert.Equal(t, fmt.Sprint(i+1), f.Pads[i].Number, name)
+			turned += step
+		}
+		assert.InDelta(t, 2*math.Pi, turned, 1e-9, name)
 	}
 }

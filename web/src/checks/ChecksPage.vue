@@ -1,38 +1,77 @@
 <script setup lang="ts">
-import { mdiCheckCircleOutline } from '@mdi/js'
-import { computed, nextTick, ref } from 'vue'
+import {
+  mdiAlertOctagonOutline,
+  mdiAlertOutline,
+  mdiCheckCircleOutline,
+  mdiCommentCheckOutline,
+  mdiProgressWrench,
+} from '@mdi/js'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { format } from '../live/units'
 import { useCommands } from '../shell/commands'
-import { complain, say } from '../shell/notices'
+import OneOf from '../shell/fields/OneOf.vue'
+import TextField from '../shell/fields/TextField.vue'
+import { complain } from '../shell/notices'
+import { type Change, type Column, filtered } from '../shell/table/columns'
+import DataTable from '../shell/table/DataTable.vue'
 import { useTaste } from '../shell/taste'
-import ErcMatrix from './ErcMatrix.vue'
-import FindingRow from './FindingRow.vue'
+import Clashes from './Clashes.vue'
 
 const props = defineProps<{ project: Project }>()
 const router = useRouter()
 const taste = useTaste()
+const view = ref('findings')
 const only = ref<'all' | 'circuit' | 'board'>('all')
-const all = computed(() => props.project.openFindings.value)
-const excused = computed(() => props.project.findingList.value.filter((f) => f.excused))
-const shown = computed(() => all.value.filter((f) => only.value === 'all' || f.stage === only.value))
-const groups = computed(() =>
-  [
-    { severity: 'fault', name: 'Faults', text: 'These must be mended.' },
-    { severity: 'warning', name: 'Warnings', text: 'Look at these.' },
-    { severity: 'todo', name: 'Still to do', text: 'Work that is not finished yet.' },
-  ]
-    .map((g) => ({ ...g, list: shown.value.filter((f) => f.severity === g.severity) }))
-    .filter((g) => g.list.length),
+const filter = ref('')
+
+const signs: Record<string, { path: string; tone: string; name: string }> = {
+  fault: { path: mdiAlertOctagonOutline, tone: 'error', name: 'Fault' },
+  warning: { path: mdiAlertOutline, tone: 'primary', name: 'Warning' },
+  todo: { path: mdiProgressWrench, tone: 'info', name: 'Still to do' },
+  excused: { path: mdiCommentCheckOutline, tone: 'secondary', name: 'Excused' },
+}
+const ranks = Object.keys(signs)
+const stateOf = (f: Finding) => (f.excused ? 'excused' : f.severity)
+const length = (nm?: number) => (nm === undefined ? '' : `${format(nm, taste.unit, 4)} ${taste.unit}`)
+const place = (f: Finding) => f.place ?? `${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
+const columns = computed<Column<Finding>[]>(() => [
+  { field: 'state', name: 'State', width: 106, fixed: true, text: (f) => signs[stateOf(f)].name, icon: (f) => signs[stateOf(f)], rank: (f) => ranks.indexOf(stateOf(f)) }, // prettier-ignore
+  { field: 'text', name: 'What', width: 470, fixed: true, text: (f) => f.text },
+  { field: 'place', name: 'Where', width: 170, fixed: true, quiet: true, text: place },
+  { field: 'measured', name: 'Is', width: 86, fixed: true, mono: true, right: true, text: (f) => (f.required ? length(f.measured ?? 0) : ''), rank: (f) => f.measured ?? -1 }, // prettier-ignore
+  { field: 'required', name: 'Needs', width: 86, fixed: true, mono: true, right: true, text: (f) => (f.required ? length(f.required) : ''), rank: (f) => f.required ?? -1 }, // prettier-ignore
+  { field: 'excused', name: 'Right as it is, because', width: 200, text: (f) => f.excused ?? '' },
+])
+const all = computed(() =>
+  [...props.project.findingList.value].sort((a, b) => ranks.indexOf(stateOf(a)) - ranks.indexOf(stateOf(b))),
 )
-const rules = computed(() => (void props.project.docTick.value, props.project.board.rules))
+const rows = computed(() => filtered(all.value.filter((f) => only.value === 'all' || f.stage === only.value), filter.value, columns.value)) // prettier-ignore
+const counts = computed(() =>
+  ranks
+    .map((r) => ({ r, n: all.value.filter((f) => stateOf(f) === r).length }))
+    .filter((c) => c.n)
+    .map((c) => ({ ...signs[c.r], n: c.n })),
+)
+const table = ref<{ current?: Finding }>()
+const now = computed(() => table.value?.current)
+
 const go = (f: Finding) =>
   void router.push({ path: `/project/${props.project.id}/${f.stage}`, query: { finding: f.key, t: String(Date.now()) } })
+const excuse = (f: Finding, why: string) =>
+  props.project.edit('excuse', { key: f.key, print: f.print, text: f.text, reason: why }).catch(complain)
+async function change(list: Change<Finding>[]) {
+  for (const c of list) if (c.row.severity !== 'todo' && (await excuse(c.row, c.text)) === undefined) return
+}
+const menu = (list: Finding[]) => [
+  { title: 'Show the place', keys: 'Enter', run: () => go(list[0]) },
+  { title: 'Find it again: take the excuse back', run: () => void excuse(list[0], ''), enabled: () => !!list[0].excused },
+]
 const nothing = computed(() => props.project.stages.value.circuit === 'none')
-const where = (f: Finding) =>
-  `${f.stage === 'circuit' ? 'Circuit' : 'Board'} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
+const rules = computed(() => (void props.project.docTick.value, props.project.board.rules))
+const len = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
 const checked = computed(() => [
   [
     'Circuit',
@@ -44,184 +83,165 @@ const checked = computed(() => [
   ],
   ['Both', 'every net joined, parts on the board, board and circuit agree'],
 ])
-const asking = ref('')
-const reason = ref('')
-function begin(f: Finding) {
-  asking.value = asking.value === f.key ? '' : f.key
-  reason.value = f.lapsed ?? ''
-  void nextTick(() => document.querySelector<HTMLInputElement>('[data-test="reason"]')?.focus())
-}
-async function excuse(f: Finding, why: string) {
-  if (!why.trim() && !f.excused) {
-    say('Say why it is right as it is.', 'error')
-    return
-  }
-  const done = await props.project.edit('excuse', { key: f.key, print: f.print, text: f.text, reason: why }).catch(complain)
-  if (done) asking.value = ''
-}
-const len = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
-useCommands([])
+const see = (v: string) => () => (view.value = v)
+useCommands([
+  { id: 'findings', title: 'Show the findings', group: 'See', run: see('findings') },
+  { id: 'clashes', title: 'Show the clashes: rules of the electrical check', group: 'See', run: see('clashes') },
+])
 </script>
 
 <template>
   <div class="page">
-    <div class="inner">
-      <div class="head">
-        <h2>Checks</h2>
-        <span class="quiet"
-          >computed from revision <span class="mono">{{ project.derivedRev.value }}</span>, as you work</span
-        >
-        <v-spacer />
-        <div class="filter" role="group" aria-label="Which findings">
-          <button
-            v-for="o in ['all', 'circuit', 'board'] as const"
-            :key="o"
-            :class="{ on: only === o }"
-            :aria-pressed="only === o"
-            @click="only = o"
-          >
-            {{ { all: 'All', circuit: 'Circuit', board: 'Board' }[o] }}
-          </button>
+    <div class="head">
+      <h2>Checks</h2>
+      <span class="quiet"
+        >computed from revision <span class="mono">{{ project.derivedRev.value }}</span>, as you work</span
+      >
+      <span class="grow" />
+      <v-tabs v-model="view" aria-label="What is shown of the checks">
+        <v-tab value="findings" aria-controls="checks-body">Findings</v-tab>
+        <v-tab value="clashes" aria-controls="checks-body">Clashes</v-tab>
+        <v-tab value="what" aria-controls="checks-body">What is checked</v-tab>
+      </v-tabs>
+    </div>
+    <div id="checks-body" class="body" role="tabpanel" :aria-label="view">
+      <template v-if="view === 'findings'">
+        <div v-if="nothing" class="clean">
+          <p>There is nothing to check yet. Findings appear here as soon as something is drawn.</p>
+          <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
         </div>
-      </div>
-      <div v-if="nothing" class="clean">
-        <p>There is nothing to check yet. Findings appear here as soon as something is drawn.</p>
-        <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
-      </div>
-      <div v-else-if="!all.length" class="clean" data-test="clean">
-        <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
-        <p>No findings. All rules are kept.</p>
-      </div>
-      <section v-for="g in groups" :key="g.severity">
-        <h3>
-          {{ g.name }} <span class="mono">{{ g.list.length }}</span> <span class="quiet">{{ g.text }}</span>
-        </h3>
-        <div v-for="f in g.list" :key="f.key" class="row">
-          <FindingRow class="grow" :finding="f" @click="go(f)" />
-          <span class="mono quiet place">{{ where(f) }}</span>
-          <button v-if="f.severity !== 'todo'" class="plain" data-test="excuse" @click="begin(f)">Excuse …</button>
-          <div v-if="asking === f.key" class="why">
-            <input
-              v-model="reason"
-              placeholder="Why is it right as it is?"
-              aria-label="Reason"
-              data-test="reason"
-              @keydown.enter="excuse(f, reason)"
-              @keydown.esc="asking = ''"
+        <div v-else-if="!all.length" class="clean" data-test="clean">
+          <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
+          <p>No findings. All rules are kept.</p>
+        </div>
+        <template v-else>
+          <div class="bar">
+            <v-text-field
+              :model-value="filter"
+              class="filter"
+              placeholder="clearance, what:R12, where:supply …"
+              aria-label="Filter the findings"
+              clearable
+              @update:model-value="filter = $event ?? ''"
             />
-            <v-btn size="small" color="primary" variant="flat" @click="excuse(f, reason)">Excuse it</v-btn>
+            <OneOf
+              label="Which findings"
+              :value="only"
+              :options="[
+                { value: 'all', title: 'All' },
+                { value: 'circuit', title: 'Circuit' },
+                { value: 'board', title: 'Board' },
+              ]"
+              @keep="only = $event"
+            />
+            <span class="grow" />
+            <span v-for="c in counts" :key="c.name" class="count">
+              <v-icon :icon="c.path" :color="c.tone" size="16" />{{ c.name }} <span class="mono">{{ c.n }}</span>
+            </span>
           </div>
-        </div>
-      </section>
-      <section v-if="excused.length" data-test="excused">
-        <h3>
-          Excused <span class="mono">{{ excused.length }}</span>
-          <span class="quiet">Each comes back when what it is about changes.</span>
-        </h3>
-        <div v-for="f in excused" :key="f.key" class="row">
-          <div class="grow">
-            <FindingRow :finding="f" @click="go(f)" />
-            <p class="reason">“{{ f.excused }}”</p>
+          <DataTable
+            ref="table"
+            name="findings"
+            label="Findings"
+            :columns="columns"
+            :rows="rows"
+            :row-name="(f: Finding) => f.key"
+            :row-class="(f: Finding) => (f.excused ? 'off' : undefined)"
+            :menu="menu"
+            @change="change"
+            @open="go"
+          >
+            <template #empty>Nothing of this kind is found.</template>
+          </DataTable>
+          <div v-if="now" class="now" aria-live="polite" data-test="finding-now">
+            <div class="words">
+              <p>{{ now.text }}</p>
+              <p class="quiet">
+                {{ now.rule }} · {{ now.stage === 'circuit' ? 'circuit' : 'board' }} · {{ place(now) }}
+                <template v-if="now.lapsed"> · It was excused (“{{ now.lapsed }}”) and has changed since.</template>
+              </p>
+            </div>
+            <TextField
+              v-if="now.severity !== 'todo'"
+              :key="now.key"
+              class="why"
+              label="Right, because"
+              empty="why it is right as it is"
+              :value="now.excused ?? now.lapsed ?? ''"
+              @keep="(why: string) => excuse(now!, why)"
+            />
+            <v-btn color="primary" variant="flat" size="small" @click="go(now)">Show the place</v-btn>
           </div>
-          <span class="mono quiet place">{{ where(f) }}</span>
-          <button class="plain" @click="excuse(f, '')">Take back</button>
-        </div>
-      </section>
-      <ErcMatrix :project="project" />
-      <section class="what">
-        <h3>What is checked</h3>
+        </template>
+      </template>
+      <Clashes v-else-if="view === 'clashes'" :project="project" />
+      <section v-else class="what">
         <p v-for="[head, text] in checked" :key="head">
           <strong>{{ head }}:</strong> {{ text }}.
         </p>
+        <p class="quiet">Which clashes of the circuit are faults and which are warnings is set under Clashes.</p>
       </section>
     </div>
   </div>
 </template>
 
 <style scoped>
-.why {
-  display: flex;
-  gap: 8px;
-  width: 100%;
-  padding: 4px 8px 8px 30px;
-}
-.why input {
-  flex: 1;
-  padding: 5px 9px;
-  border-radius: 7px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  background: transparent;
-  color: inherit;
-}
-.grow {
-  flex: 1;
-  min-width: 0;
-}
-.reason {
-  padding-left: 32px;
-  font-style: italic;
-}
 .page {
   position: absolute;
   inset: 0;
-  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+  padding: 12px 16px 14px;
   background: rgb(var(--v-theme-background));
 }
-.inner {
-  max-width: 900px;
-  margin: 0 auto;
-  padding: 24px 28px 60px;
-}
-.head {
+.head,
+.bar {
   display: flex;
-  align-items: baseline;
+  align-items: center;
   gap: 14px;
   margin-bottom: 8px;
 }
 h2 {
-  font-size: 21px;
+  font-size: 18px;
   font-weight: 600;
 }
-h3 {
-  font-size: 14px;
-  font-weight: 600;
-  margin: 18px 0 6px;
+.grow {
+  flex: 1;
 }
-h3 .quiet {
-  font-weight: 400;
-  margin-left: 6px;
+.body {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  overflow-y: auto;
 }
 .filter {
+  flex: none;
+  width: 300px;
+}
+.count {
   display: flex;
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  border-radius: 7px;
-  overflow: hidden;
-}
-.filter button {
-  border: 0;
-  background: none;
-  color: inherit;
-  padding: 3px 14px;
-  font:
-    500 13px Barlow,
-    sans-serif;
-  cursor: pointer;
-}
-.filter .on {
-  background: rgba(var(--v-theme-primary), 0.25);
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
   align-items: center;
-  background: rgb(var(--v-theme-surface));
-  border-bottom: 1px solid rgba(var(--v-border-color), 0.2);
-  padding: 2px 8px;
+  gap: 6px;
 }
-.place {
-  font-size: 11.5px;
-  text-align: right;
+.now {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 54px;
+  margin-top: 8px;
+  padding: 7px 12px;
+  border: 1px solid rgba(var(--v-border-color), 0.3);
+  border-radius: 8px;
+  background: rgb(var(--v-theme-surface));
+}
+.words {
+  flex: 1;
+  min-width: 0;
+}
+.why {
+  flex: none;
+  width: 380px;
 }
 .clean {
   display: flex;
@@ -231,8 +251,8 @@ h3 .quiet {
   padding: 28px 0;
   font-size: 15px;
 }
-.what {
-  margin-top: 32px;
-  opacity: 0.9;
+.what p {
+  max-width: 860px;
+  margin-bottom: 8px;
 }
 </style>

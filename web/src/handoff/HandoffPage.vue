@@ -1,13 +1,14 @@
 <script setup lang="ts">
-import { mdiDownload, mdiFolderZipOutline } from '@mdi/js'
+import { mdiFolderZipOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { call, Refusal } from '../live/http'
 import type { Project } from '../live/project'
 import type { Drawing, File as HandoffFile, HandoffState } from '../live/wire.gen'
 import { useCommands } from '../shell/commands'
 import { complain, say } from '../shell/notices'
+import type { Change, Column } from '../shell/table/columns'
+import DataTable from '../shell/table/DataTable.vue'
 import ArtworkView from './ArtworkView.vue'
-import { roleColour } from './artwork'
 
 const props = defineProps<{ project: Project }>()
 const state = computed(() => props.project.handoff.value)
@@ -98,6 +99,33 @@ const overlay = computed(() => {
   return list.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role))
 })
 const sheet = computed(() => drawings.value.get(chosen.value))
+const sheetRows = computed(() => sheet.value?.rows?.slice(1) ?? [])
+const sheetColumns = computed<Column<string[]>[]>(() =>
+  (sheet.value?.rows?.[0] ?? []).map((name, i) => {
+    const texts = sheetRows.value.slice(0, 40).map((r) => r[i] ?? '')
+    const figures = texts.every((t) => /^[-+.0-9]*$/.test(t))
+    const longest = Math.max(name.length + 2, ...texts.map((t) => t.length))
+    return { field: `${i}`, name, width: Math.min(260, 26 + longest * 7.4), fixed: true, mono: figures, right: figures, text: (r) => r[i] ?? '' } // prettier-ignore
+  }),
+)
+const files = computed(() => state.value?.files ?? [])
+const columns: Column<HandoffFile>[] = [
+  { field: 'shown', name: 'Shown', width: 62, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
+  { field: 'text', name: 'File', width: 180, fixed: true, text: (f) => f.text },
+  { field: 'size', name: 'Size', width: 70, fixed: true, mono: true, right: true, text: (f) => kb(f.size), rank: (f) => f.size },
+  { field: 'name', name: 'Name', width: 190, fixed: true, mono: true, quiet: true, text: (f) => f.name },
+]
+const menu = (list: HandoffFile[]) => [
+  { title: 'Look at it', keys: 'Enter', run: () => void look(list[0]) },
+  { title: list.length > 1 ? `Save ${list.length} files` : 'Save the file', run: () => list.forEach(save) },
+]
+/** Hands a file to the browser to keep. */
+function save(f: HandoffFile) {
+  const a = document.createElement('a')
+  a.href = `/api/projects/${props.project.id}/handoff/${encodeURIComponent(f.name)}`
+  a.download = f.name
+  a.click()
+}
 const when = (s: string) =>
   new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const kb = (n: number) => (n < 1024 ? `${n} B` : `${(n / 1024).toFixed(1)} KB`)
@@ -152,35 +180,21 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         />
         <p v-if="empty" class="quiet">There is no board yet to make files of.</p>
       </div>
-      <div v-if="state" class="list">
-        <div
-          v-for="f in state.files"
-          :key="f.name"
-          class="file"
-          :class="{ on: shown.includes(f.name) && !chosen ? true : chosen === f.name }"
-          :data-role="f.role"
-        >
-          <input
-            v-if="drawable(f)"
-            type="checkbox"
-            :checked="shown.includes(f.name)"
-            :aria-label="`Show ${f.text}`"
-            :style="{ accentColor: roleColour(f.role) }"
-            @change="toggle(f)"
-          />
-          <span v-else class="dot" />
-          <button class="name" :title="f.name" @click="look(f)">
-            <span>{{ f.text }}</span><span class="quiet mono small">{{ f.name }}</span>
-          </button>
-          <span class="quiet mono small">{{ kb(f.size) }}</span>
-          <a
-            :href="`/api/projects/${project.id}/handoff/${encodeURIComponent(f.name)}`"
-            download
-            :aria-label="`Download ${f.name}`"
-            ><v-icon :icon="mdiDownload" size="16"
-          /></a>
-        </div>
-      </div>
+      <DataTable
+        v-if="state"
+        name="files"
+        label="Files"
+        class="list"
+        :columns="columns"
+        :rows="files"
+        :row-name="(f: HandoffFile) => f.name"
+        :menu="menu"
+        @change="(list: Change<HandoffFile>[]) => list.forEach((c) => toggle(c.row))"
+        @open="look"
+        @now="look"
+      >
+        <template #empty>No files.</template>
+      </DataTable>
     </aside>
     <div class="view">
       <template v-if="state && sheet">
@@ -188,20 +202,17 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
           <h3>
             {{ chosen }} <span class="quiet">{{ sheet.count }}</span>
           </h3>
-          <table v-if="sheet.rows">
-            <thead>
-              <tr>
-                <th v-for="h in sheet.rows[0]" :key="h">{{ h }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(r, i) in sheet.rows.slice(1, 2000)" :key="i">
-                <td v-for="(v, j) in r" :key="j" :class="{ mono: /^[-+.0-9]+$/.test(v), num: /^[-+.0-9]+$/.test(v) && j > 0 }">
-                  {{ v }}
-                </td>
-              </tr>
-            </tbody>
-          </table>
+          <DataTable
+            v-if="sheet.rows"
+            :key="chosen"
+            :name="`file.${sheet.role}`"
+            :label="chosen"
+            :columns="sheetColumns"
+            :rows="sheetRows"
+            :row-name="(r: string[]) => r[0]"
+          >
+            <template #empty>The file has no lines.</template>
+          </DataTable>
           <pre v-else class="mono">{{ sheet.text }}</pre>
         </div>
       </template>
@@ -224,7 +235,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
   display: flex;
 }
 .files {
-  width: 360px;
+  width: 400px;
   flex: none;
   display: flex;
   flex-direction: column;
@@ -259,40 +270,7 @@ h2 {
   gap: 8px;
 }
 .list {
-  overflow-y: auto;
-  flex: 1;
-  padding: 0 8px 12px;
-}
-.file {
-  display: grid;
-  grid-template-columns: 20px 1fr auto 22px;
-  align-items: center;
-  gap: 8px;
-  padding: 4px 8px;
-  border-radius: 6px;
-}
-.file.on {
-  background: rgba(var(--v-border-color), 0.13);
-}
-.name {
-  display: flex;
-  flex-direction: column;
-  min-width: 0;
-  text-align: left;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
-}
-.small {
-  font-size: 11px;
-}
-.file a {
-  color: inherit;
-}
-.dot {
-  width: 13px;
+  margin: 0 10px 12px;
 }
 .view {
   position: relative;
@@ -305,26 +283,15 @@ h2 {
   position: absolute;
   inset: 0;
   overflow: auto;
-  padding: 18px 24px;
+  display: flex;
+  flex-direction: column;
+  padding: 14px 16px;
   background: rgb(var(--v-theme-background));
   color: rgb(var(--v-theme-on-background));
 }
 .sheet h3 {
   font-size: 14px;
   margin-bottom: 10px;
-}
-table {
-  border-collapse: collapse;
-  font-size: 12.5px;
-}
-th,
-td {
-  text-align: left;
-  padding: 3px 16px 3px 0;
-  border-bottom: 1px solid rgba(var(--v-border-color), 0.2);
-}
-.num {
-  text-align: right;
 }
 pre {
   font-size: 12px;

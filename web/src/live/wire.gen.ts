@@ -878,6 +878,7 @@ export interface Renaming {
 export interface CheckTable {
   kinds: ErcKind[]
   types: string[]
+  words: Record<string, string>
   pairs: Record<string, string>
 }
 

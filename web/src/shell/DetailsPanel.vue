@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { useTaste } from './taste'
-import FindingRow from '../checks/FindingRow.vue'
+import FindingLine from './FindingLine.vue'
+import { openMenu } from './menu'
 
 /** The selection's properties, and below them one list: parts, nets or findings. */
 const props = defineProps<{ project: Project; stage: 'circuit' | 'board'; net: string }>()
 const emit = defineEmits<{ part: [number, string]; net: [string]; finding: [Finding] }>()
 const taste = useTaste()
+const router = useRouter()
 const list = ref<'parts' | 'nets' | 'findings'>('parts')
 const filter = ref('')
 
@@ -67,6 +70,18 @@ const rows = computed<Row[]>(() => {
   }
   return findings.value.map((f) => ({ key: f.key, finding: f }))
 })
+/** What can be done to a line of the list, and what it is in other views. */
+function menu(e: MouseEvent, r: Row) {
+  const at = { x: e.clientX, y: e.clientY }
+  const to = (stage: string, query: Record<string, string>) => () => void router.push({ path: `/project/${props.project.id}/${stage}`, query }) // prettier-ignore
+  if (r.finding) openMenu(at, [{ title: 'Show the place', run: () => emit('finding', r.finding!) }, { title: 'Show all findings', run: to('checks', {}) }]) // prettier-ignore
+  else if (r.net !== undefined)
+    openMenu(at, [
+      { title: r.net === props.net ? 'Highlight it no longer' : 'Highlight the net', run: () => r.go?.() },
+      { title: 'Show in the table of nets', run: to('circuit', { view: 'nets' }) },
+    ])
+  else openMenu(at, [{ title: 'Pick and show the part', run: () => r.go?.() }, { title: 'Show in the table of parts', run: to('circuit', { view: 'parts' }) }]) // prettier-ignore
+}
 const nothing = computed(() => {
   if (filter.value) return 'Nothing in the list has all of that.'
   if (list.value === 'findings') return 'No findings: all rules are kept.'
@@ -101,13 +116,19 @@ const nothing = computed(() => {
         item-key="key"
       >
         <template #default="{ item }">
-          <FindingRow v-if="item.finding" :finding="item.finding" @click="emit('finding', item.finding)" />
+          <FindingLine
+            v-if="item.finding"
+            :finding="item.finding"
+            @click="emit('finding', item.finding)"
+            @contextmenu.prevent="menu($event, item)"
+          />
           <v-list-item
             v-else
             class="line"
             density="compact"
             :active="item.net !== undefined && item.net === net"
             @click="item.go"
+            @contextmenu.prevent="menu($event, item)"
           >
             <span class="mono" :class="item.net !== undefined ? 'grow' : 'des'">{{ item.name }}</span>
             <span v-if="item.net === undefined" class="grow">{{ item.value }}</span>

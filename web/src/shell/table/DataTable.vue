@@ -32,7 +32,8 @@ const props = defineProps<{
   rowClass?: (row: T) => string | undefined
   menu?: (rows: T[]) => (Entry | null)[]
 }>()
-const emit = defineEmits<{ change: [Change<T>[]]; open: [T] }>()
+/** now: the row the hand is on, as it goes from row to row. */
+const emit = defineEmits<{ change: [Change<T>[]]; open: [T]; now: [T] }>()
 const rowHeight = 27
 const id = useId()
 
@@ -81,13 +82,17 @@ const spotOf = (e: Event): Spot | null => {
   return cell ? { r: Number(cell.dataset.r), c: Number(cell.dataset.c) } : null
 }
 let dragging = false
+let fresh = false // whether a row was picked by hand yet
 function down(e: PointerEvent) {
   const at = spotOf(e)
   if (!at) return
   if (editing.value) keep()
   if (e.button === 2 && isPicked(at.r, at.c)) return
+  const other = at.r !== to.value.r || !fresh
+  fresh = true
   to.value = at
   if (!e.shiftKey) from.value = at
+  if (other && !columns.value[at.c].tick && current.value) emit('now', current.value)
   dragging = e.button === 0
   void nextTick(() => grid.value?.focus({ preventScroll: true }))
 }
@@ -116,6 +121,7 @@ function step(dr: number, dc: number, extend: boolean) {
     c: Math.max(0, Math.min(columns.value.length - 1, to.value.c + dc)),
   }
   if (!extend) from.value = to.value
+  if (dr && current.value) emit('now', current.value)
   virtual.value.scrollToIndex(to.value.r)
   const b = body.value // across, as little as is needed
   if (!b) return
@@ -133,6 +139,7 @@ function edit(start?: string) {
   const c = columns.value[to.value.c]
   if (!current.value || !c || c.fixed) return
   if (c.tick) {
+    if (c.text(current.value) === '–') return
     change(() => (c.text(current.value!) === 'yes' ? 'no' : 'yes'))
     return
   }
@@ -282,7 +289,8 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
             :aria-readonly="c.fixed || undefined"
           >
             <template v-if="c.tick">
-              <span class="tick" role="img" :class="{ on: c.text(v.row) === 'yes' }" :aria-label="c.text(v.row)">
+              <span v-if="c.text(v.row) === '–'" class="quiet">–</span>
+              <span v-else class="tick" role="img" :class="{ on: c.text(v.row) === 'yes' }" :aria-label="c.text(v.row)">
                 <svg v-if="c.text(v.row) === 'yes'" viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiCheck" /></svg>
               </span>
             </template>
