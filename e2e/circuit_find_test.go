@@ -33,7 +33,7 @@ func TestFindReplaceAndPrint(t *testing.T) {
 	b.key("k", ctrl)
 	b.until(`document.activeElement?.placeholder?.startsWith('R3')`)
 	b.typing("asking and answering")
-	b.until(`document.querySelector('.hit.on')?.innerText.includes('note in the circuit')`)
+	b.until(`document.querySelector('[role=option][aria-selected=true]')?.innerText.includes('note in the circuit')`)
 	b.key(enter)
 	b.onSheet("Field bus")
 	b.until(`document.querySelector('.details h3')?.innerText === 'Note'`)

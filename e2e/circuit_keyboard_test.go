@@ -17,7 +17,7 @@ func TestDrawingByKeys(t *testing.T) {
 		b.key("n")
 		b.until(`document.activeElement?.dataset.test === 'part-search'`)
 		b.typing(query)
-		b.until(`document.querySelector('.finder .on')?.innerText.startsWith('` + query + `')`)
+		b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('` + query + `')`)
 		b.key(enter)
 		b.until(`!document.querySelector('.finder')`)
 	}

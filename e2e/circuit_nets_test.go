@@ -14,7 +14,8 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	parent := browser(t)
 	b := p.open(t, parent, "/")
 	p.openStage(t, b, "Weir Gauge", "circuit")
-	b.click("[data-view-tab=nets]")
+	b.click("[data-test=view-nets]")
+	b.fill("Filter the nets", "net:TX")
 	b.click(b.cell("TX", "Class"))
 	b.key(enter)
 	b.typing("Bus")
@@ -32,6 +33,7 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.sees("is not a voltage; write it as 3.3 V")
 	b.key(escape)
 	// the pairs were found by name already; parted and found again
+	b.fill("Filter the nets", "net:BUS_P")
 	b.click(b.cell("BUS_P", "Pair with"))
 	b.key(kbDelete)
 	b.kept()
@@ -43,6 +45,7 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
 
 	// the light stays on from sheet to sheet
+	b.fill("Filter the nets", "net:+3V3")
 	b.menu(b.cell("+3V3", "Net"), "Show in the drawing")
 	b.until(`goldenTrace.lit.value === '+3V3'`)
 	b.click("[data-sheet='Field bus']")

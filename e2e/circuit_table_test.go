@@ -18,7 +18,7 @@ func TestTableOfParts(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Weir Gauge", "circuit")
-	b.click("[data-view-tab=parts]")
+	b.click("[data-test=view-parts]")
 	b.until(`document.querySelectorAll('[role=grid] [role=row]').length > 20`)
 	steps := func() int { return eval[int](b, `goldenTrace.history.value.steps`) }
 	value := func(d string) string {

@@ -39,6 +39,13 @@ func (b *tab) show(name string) {
 	b.click(b.found(fmt.Sprintf(`[...document.querySelectorAll('[role=tab]')].find(x => x.textContent.trim().startsWith(%q))`, name)))
 }
 
+// project takes an entry of the menu of a project in the list.
+func (b *tab) project(name, entry string) {
+	b.t.Helper()
+	b.press("What can be done with " + name)
+	b.click(b.found(fmt.Sprintf(`[...document.querySelectorAll('[role=menuitem]')].find(x => x.innerText.startsWith(%q))`, entry)))
+}
+
 // menu takes an entry of the menu that the right button opens.
 func (b *tab) menu(selector, entry string) {
 	b.t.Helper()

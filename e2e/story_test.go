@@ -31,7 +31,7 @@ func (b *tab) putPart(query string, x, y float64) {
 	b.key("n")
 	b.until(`document.activeElement?.dataset.test === 'part-search'`)
 	b.typing(query)
-	b.until(fmt.Sprintf(`document.querySelector('.finder .on')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
+	b.until(fmt.Sprintf(`document.querySelector('.finder [aria-selected=true]')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
 	b.key(enter)
 	b.until(`!document.querySelector('.finder')`)
 	b.point(x, y)

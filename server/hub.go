@@ -9,6 +9,7 @@ import (
 	"sync/atomic"
 	"time"
 
+	"goldentrace/core/design"
 	"goldentrace/store"
 )
 
@@ -21,6 +22,9 @@ type hub struct {
 	once  sync.Once
 	// sockets counts the live connections of all projects.
 	sockets atomic.Int32
+	// examples are those that are not kept yet.
+	examples []Example
+	exampled sync.Mutex
 }
 
 // slot is a project that is open or being opened; done is closed when it is one or the other.
@@ -38,8 +42,8 @@ const (
 	mostInOne  = 64  // in one project
 )
 
-func newHub(s *store.Store) *hub {
-	h := &hub{store: s, open: map[int64]*slot{}, quit: make(chan struct{})}
+func newHub(s *store.Store, examples ...Example) *hub {
+	h := &hub{store: s, examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
 	go h.tidy()
 	return h
 }
@@ -178,18 +182,30 @@ func (h *hub) close() {
 
 // duplicate keeps a copy under a free name.
 func (h *hub) duplicate(ctx context.Context, id int64) (int64, error) {
-	p, err := h.store.Load(ctx, id)
+	p, err := h.whole(ctx, id)
 	if err != nil {
 		return 0, err
-	}
-	if len(p.Missing) > 0 {
-		return 0, fmt.Errorf("the project cannot be copied whole, since some of it cannot be read: %s", p.Missing[0])
 	}
 	free, err := FreeName(ctx, h.store, p.Name+" copy")
 	if err != nil {
 		return 0, err
 	}
 	return h.store.Create(ctx, free, p.Doc)
+}
+
+// copyOf is the document of a project, for a new one.
+func (h *hub) copyOf(ctx context.Context, id int64) (*design.Doc, error) {
+	p, err := h.whole(ctx, id)
+	return p.Doc, err
+}
+
+// whole reads a project that is to be copied.
+func (h *hub) whole(ctx context.Context, id int64) (store.Loaded, error) {
+	p, err := h.store.Load(ctx, id)
+	if err == nil && len(p.Missing) > 0 {
+		err = fmt.Errorf("the project cannot be copied whole, since some of it cannot be read: %s", p.Missing[0])
+	}
+	return p, err
 }
 
 // FreeName is the name, or the name with the least number that no project bears.

@@ -65,6 +65,7 @@ type Message struct {
 	Drawn       []paper.Drawn       `json:"drawn,omitempty"`
 	Job         string              `json:"job,omitempty"`
 	Share       float64             `json:"share,omitempty"`
+	Looks       bool                `json:"looks,omitempty"` // the project is shown and not changed
 }
 
 // Shared is what somebody in the project picked or put in the light; everybody else there
@@ -130,6 +131,7 @@ type client struct {
 	out    chan []byte
 	stop   context.CancelFunc
 	author store.Author
+	looks  bool // shown the project, and does not change it
 }
 
 // send queues a message; a tab that does not take its messages is let go and comes back.
@@ -169,7 +171,7 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 	conn.SetReadLimit(largestMessage)
 	ctx, stop := context.WithCancel(context.Background())
 	defer stop()
-	c := &client{out: make(chan []byte, 1024), stop: stop, author: who}
+	c := &client{out: make(chan []byte, 1024), stop: stop, author: who, looks: r.URL.Query().Get("look") == "1" || p.example}
 	if err := p.do(func() {
 		p.clients[c] = true
 		p.people.Add(1)
@@ -245,6 +247,10 @@ func (p *project) answer(c *client, req Request) {
 		c.answer(Message{T: "refused", Ref: req.Ref, Why: sentence(errFault)})
 	}()
 	refuse := func(err error) { c.answer(Message{T: "refused", Ref: req.Ref, Why: sentence(err)}) }
+	if c.looks && (req.T == "edit" || req.T == "undo" || req.T == "redo") {
+		refuse(errLooks)
+		return
+	}
 	switch req.T {
 	case "edit":
 		rev, over, err := p.edit(ctx, c, req)

@@ -31,6 +31,7 @@ type project struct {
 
 	name    string
 	missing []string // what could not be read
+	example bool     // nobody changes it
 	clients map[*client]bool
 	shares  map[string]*Shared // what each author picked last
 	history history
@@ -88,7 +89,7 @@ func (p *project) read(ctx context.Context) (err error) {
 	if err != nil {
 		return err
 	}
-	p.bench, p.name, p.missing = workbench.Open(loaded.Doc, loaded.Revision), loaded.Name, loaded.Missing
+	p.bench, p.name, p.missing, p.example = workbench.Open(loaded.Doc, loaded.Revision), loaded.Name, loaded.Missing, loaded.Example
 	p.history = newHistory()
 	for _, st := range steps {
 		p.history.record(st)
@@ -138,6 +139,7 @@ func ptr[T any](v T) *T { return &v }
 
 var (
 	errClosed = errors.New("the project was closed")
+	errLooks  = errors.New("this project is open to be looked at; take a copy of it to change it")
 	errFault  = errors.New("the program failed on this; nothing of it was kept, and the project was read again from the disk")
 )
 
@@ -278,7 +280,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 
 // opening is everything a browser needs to show the project.
 func (p *project) opening(c *client) Message {
-	m := Message{T: "open", Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
+	m := Message{T: "open", Looks: c.looks, Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
 		People: p.peopleSeenBy(c), Missing: p.missing}
 	for o := range p.bench.Doc.All() {
 		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), lightObject(o)})

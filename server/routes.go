@@ -2,6 +2,7 @@ package server
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -84,6 +85,7 @@ func (a *api) routes(e *echo.Echo) {
 	e.GET("/api/projects/:id/handoff/:file", a.with(a.handoffFile))
 	e.GET("/api/projects/:id/handoff/:file/drawing", a.with(a.handoffDrawing))
 	a.circuitRoutes(e)
+	a.glanceRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})
@@ -107,9 +109,12 @@ func (a *api) list(c *echo.Context) error {
 	return c.JSON(http.StatusOK, list)
 }
 
-// Named is the body of requests that give a name.
+// Named is the body of requests that give a name; a new project begins with a template, or as a
+// copy of another.
 type Named struct {
-	Name string `json:"name"`
+	Name     string `json:"name"`
+	Template string `json:"template,omitempty"`
+	Copy     int64  `json:"copy,omitempty"`
 }
 
 // Created answers with a project's id and name.
@@ -118,28 +123,37 @@ type Created struct {
 	Name string `json:"name"`
 }
 
-func readName(c *echo.Context) (string, error) {
-	var n Named
+func readName(c *echo.Context) (n Named, err error) {
 	if err := json.NewDecoder(io.LimitReader(c.Request().Body, 1<<16)).Decode(&n); err != nil {
-		return "", fmt.Errorf("the name cannot be read: %w", err)
+		return n, fmt.Errorf("the name cannot be read: %w", err)
 	}
-	return store.CheckName(n.Name)
+	n.Name, err = store.CheckName(n.Name)
+	return n, err
 }
 
 func (a *api) create(c *echo.Context) error {
-	name, err := readName(c)
+	n, err := readName(c)
+	var d *design.Doc
+	switch {
+	case err != nil:
+	case n.Copy != 0:
+		d, err = a.hub.copyOf(c.Request().Context(), n.Copy)
+	default:
+		d, err = design.FromTemplate(cmp.Or(n.Template, "empty"), n.Name)
+	}
 	if err != nil {
 		return fail(c, err)
 	}
-	id, err := a.hub.store.Create(c.Request().Context(), name, design.New(name))
+	id, err := a.hub.store.Create(c.Request().Context(), n.Name, d)
 	if err != nil {
 		return fail(c, err)
 	}
-	return c.JSON(http.StatusCreated, Created{id, name})
+	return c.JSON(http.StatusCreated, Created{id, n.Name})
 }
 
 func (a *api) rename(c *echo.Context, id int64) error {
-	name, err := readName(c)
+	n, err := readName(c)
+	name := n.Name
 	if err == nil {
 		err = a.hub.store.Rename(c.Request().Context(), id, name)
 	}

@@ -25,13 +25,13 @@ import (
 var built embed.FS
 
 // Serve listens on addr until the context ends. ready is called with the address listened
-// on before the first request is served.
-func Serve(ctx context.Context, s *store.Store, addr string, ready func(net.Addr)) error {
+// on before the first request is served; examples are what everybody may take a copy of.
+func Serve(ctx context.Context, s *store.Store, addr string, examples []Example, ready func(net.Addr)) error {
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", addr)
 	if err != nil {
 		return fmt.Errorf("%s cannot be listened on: %w", addr, err)
 	}
-	h := newHub(s)
+	h := newHub(s, examples...)
 	defer h.close()
 	e := Handler(h, listener.Addr().String(), addr)
 	ready(listener.Addr())

@@ -32,8 +32,12 @@ func (s *Store) Create(ctx context.Context, name string, d *design.Doc) (id int6
 	if err := s.free(ctx, name); err != nil {
 		return 0, err
 	}
-	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, parts, deleted) VALUES (?, ?, ?, ?, ?, ?)`,
-		name, now(), now(), d.Next, len(circuit.Packages(d, circuit.TreeOf(d))), unfinished)
+	return s.create(ctx, name, d, false)
+}
+
+func (s *Store) create(ctx context.Context, name string, d *design.Doc, example bool) (id int64, err error) {
+	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, parts, deleted, example) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		name, now(), now(), d.Next, len(circuit.Packages(d, circuit.TreeOf(d))), unfinished, example)
 	if err != nil {
 		return 0, err
 	}

@@ -20,6 +20,7 @@ type Loaded struct {
 	// Missing says in sentences what could not be read or refers to what could not; the
 	// database keeps it as it is.
 	Missing []string
+	Example bool // nobody changes it
 }
 
 // raw is an object as the database keeps it.
@@ -32,7 +33,7 @@ type raw struct {
 // rows reads a project's objects as they are kept. The database is free for others as soon as
 // it returns.
 func (s *Store) rows(ctx context.Context, id int64) (head Loaded, next design.ID, out []raw, err error) {
-	err = s.db.QueryRowContext(ctx, `SELECT name, revision, next_id FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&head.Name, &head.Revision, &next)
+	err = s.db.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&head.Name, &head.Revision, &next, &head.Example)
 	if errors.Is(err, sql.ErrNoRows) {
 		return head, 0, nil, ErrNoProject
 	}

@@ -113,9 +113,11 @@ func parseTime(s string) time.Time {
 func now() string { return time.Now().UTC().Format(stamp) }
 
 // Projects lists what is not deleted, the last changed first.
-func (s *Store) Projects(ctx context.Context) ([]Project, error) {
+func (s *Store) Projects(ctx context.Context) ([]Project, error) { return s.list(ctx, 0) }
+
+func (s *Store) list(ctx context.Context, example int) ([]Project, error) {
 	rows, err := s.db.QueryContext(ctx, `SELECT id, name, created, changed, revision,
-		coalesce(parts, (SELECT count(*) FROM object WHERE project = p.id AND kind = 'part')), coalesce(trouble, '') FROM project p WHERE deleted IS NULL ORDER BY changed DESC`)
+		coalesce(parts, (SELECT count(*) FROM object WHERE project = p.id AND kind = 'part')), coalesce(trouble, '') FROM project p WHERE deleted IS NULL AND example = ? ORDER BY changed DESC, id DESC`, example)
 	if err != nil {
 		return nil, err
 	}
@@ -136,7 +138,7 @@ func (s *Store) Projects(ctx context.Context) ([]Project, error) {
 // Named finds a project by its name.
 func (s *Store) Named(ctx context.Context, name string) (int64, error) {
 	var id int64
-	err := s.db.QueryRowContext(ctx, `SELECT id FROM project WHERE name = ? COLLATE NOCASE AND deleted IS NULL`, name).Scan(&id)
+	err := s.db.QueryRowContext(ctx, `SELECT id FROM project WHERE name = ? COLLATE NOCASE AND deleted IS NULL AND example = 0`, name).Scan(&id)
 	if errors.Is(err, sql.ErrNoRows) {
 		return 0, fmt.Errorf("%w called %q", ErrNoProject, name)
 	}
@@ -163,12 +165,12 @@ func (s *Store) Rename(ctx context.Context, id int64, name string) error {
 	if err != nil {
 		return err
 	}
-	return s.one(ctx, name, `UPDATE project SET name = ? WHERE id = ? AND deleted IS NULL`, name, id)
+	return s.one(ctx, name, `UPDATE project SET name = ? WHERE id = ? AND deleted IS NULL AND example = 0`, name, id)
 }
 
 // Delete puts a project away; Restore brings it back.
 func (s *Store) Delete(ctx context.Context, id int64) error {
-	return s.one(ctx, "", `UPDATE project SET deleted = ? WHERE id = ? AND deleted IS NULL`, now(), id)
+	return s.one(ctx, "", `UPDATE project SET deleted = ? WHERE id = ? AND deleted IS NULL AND example = 0`, now(), id)
 }
 
 // Restore brings a deleted project back.

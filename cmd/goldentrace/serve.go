@@ -13,6 +13,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"goldentrace/core/design"
 	"goldentrace/demo"
 	"goldentrace/server"
 	"goldentrace/store"
@@ -41,7 +42,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 				err = putDemos(ctx, s)
 			}
 			if err == nil {
-				err = server.Serve(ctx, s, addr, func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
+				err = server.Serve(ctx, s, addr, examples(), func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
 			}
 			return errors.Join(err, s.Close())
 		}}
@@ -51,6 +52,14 @@ func serveCommand(withDemo bool) *cobra.Command {
 	c.Flags().StringVar(&data, "data", dataDir(), "directory that holds the projects")
 	c.Flags().StringVar(&addr, "addr", "127.0.0.1:8411", "address to listen on; port 0 takes a free one")
 	return c
+}
+
+// examples are the demo projects to look at and to take copies of.
+func examples() (out []server.Example) {
+	for _, name := range demo.Names() {
+		out = append(out, server.Example{Name: name, Build: func() (*design.Doc, error) { return demo.Build(name) }})
+	}
+	return out
 }
 
 // putDemos puts the demo projects in where they are absent.

@@ -66,9 +66,11 @@ type group struct {
 	content  string   // groups with the same content join the same
 }
 
-// nameable tells whether the group has something a net can be called after but its wires.
+// nameable tells whether the group has something a net can be called after but what it is drawn
+// with. What a member of an unnamed bundle is called need not do: where several nets are called
+// so, and have no pins, the number of their first wire tells them apart.
 func (g *group) nameable() bool {
-	return len(g.pins)+len(g.names)+len(g.supplies) > 0 || g.called != ""
+	return len(g.pins)+len(g.names)+len(g.supplies) > 0
 }
 
 // sign writes all that a group joins into its content.

@@ -64,7 +64,7 @@ func (g *generator) all() []byte {
 	for _, o := range objects {
 		g.name(reflect.TypeOf(o).Elem())
 	}
-	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, partlist.Preview{}, store.Project{}, library.Item{}} {
+	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.Named{}, server.Starts{}, server.Glance{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, partlist.Preview{}, store.Project{}, library.Item{}} {
 		g.name(reflect.TypeOf(v))
 	}
 	commands := map[string]string{}

@@ -307,14 +307,15 @@ defineExpose({ ed })
           <span class="float chip" data-test="open-links">{{
             openLinks ? `${openLinks} open ${openLinks === 1 ? 'link' : 'links'}` : empty ? 'no parts yet' : 'all links joined'
           }}</span>
-          <button
+          <v-btn
             v-if="stages.differences && !empty"
-            class="float chip stale"
+            size="small"
+            class="float stale"
             data-test="differences"
             @click="ed.state.carrying = true"
           >
             {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
-          </button>
+          </v-btn>
         </div>
         <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
           <template v-if="hasCircuit">
@@ -420,9 +421,9 @@ defineExpose({ ed })
     sans-serif;
   color: inherit;
 }
-.stale {
-  border-color: rgb(var(--v-theme-error));
-  cursor: pointer;
+.stale.v-btn {
+  border: 1px solid rgb(var(--v-theme-error));
+  border-radius: 10px;
 }
 .blocked {
   color: rgb(var(--v-theme-error));

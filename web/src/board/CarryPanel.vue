@@ -54,16 +54,16 @@ async function carry() {
     <template v-else>
       <p class="quiet">In these the board differs from the circuit. What you untick stays as it is.</p>
       <div class="list">
-        <label v-for="d in list" :key="d.key" class="line" :class="d.kind">
-          <input
-            type="checkbox"
-            :checked="d.kind !== 'none' && !declined.has(d.key)"
+        <div v-for="d in list" :key="d.key" class="line" :class="d.kind">
+          <v-checkbox
+            :model-value="d.kind !== 'none' && !declined.has(d.key)"
             :disabled="d.kind === 'none'"
-            @change="toggle(d.key)"
+            :aria-label="d.text"
+            @update:model-value="toggle(d.key)"
           />
           <span class="kind">{{ words[d.kind] }}</span>
           <span>{{ d.text }}</span>
-        </label>
+        </div>
       </div>
     </template>
     <div class="buttons">
@@ -99,10 +99,10 @@ h3 {
 }
 .line {
   display: grid;
-  grid-template-columns: 20px 84px 1fr;
+  grid-template-columns: 26px 84px 1fr;
   gap: 6px;
-  padding: 4px 2px;
-  align-items: baseline;
+  padding: 1px 2px;
+  align-items: center;
   border-top: 1px solid rgba(var(--v-border-color), 0.18);
 }
 .kind {

@@ -35,7 +35,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
     <div class="stack">
       <template v-for="(r, i) in rows" :key="i">
         <div v-if="r.copper" class="copper">
-          <button
+          <v-btn
             class="bar"
             :class="{ on: editor.state.layer === r.layer, off: editor.state.hidden.includes(r.layer) }"
             :style="{ '--c': copperColour(r.layer, n), '--a': hatchAngle(r.layer) + 'deg' }"
@@ -46,14 +46,14 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
             @dblclick="alone(r.layer)"
           >
             <i /><span>{{ r.name }}</span>
-          </button>
-          <button
+          </v-btn>
+          <v-btn
             class="eye"
+            size="x-small"
+            :icon="editor.state.hidden.includes(r.layer) ? mdiEyeOffOutline : mdiEyeOutline"
             :aria-label="`${editor.state.hidden.includes(r.layer) ? 'Show' : 'Hide'} ${r.name}`"
             @click="eye(r.layer)"
-          >
-            <v-icon :icon="editor.state.hidden.includes(r.layer) ? mdiEyeOffOutline : mdiEyeOutline" size="15" />
-          </button>
+          />
         </div>
         <div v-else class="between" :title="tip(r)">
           <span class="quiet">{{ r.material }} {{ format(r.thickness, 'mm', 3) }}</span>
@@ -84,21 +84,16 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   display: flex;
   align-items: center;
 }
-.bar {
+.bar.v-btn {
   flex: 1;
-  display: flex;
-  align-items: center;
-  gap: 8px;
+  justify-content: flex-start;
   height: 26px;
   padding: 0 6px;
   border: 1px solid transparent;
-  border-radius: 5px;
-  background: none;
-  color: inherit;
-  font:
-    500 12.5px Barlow,
-    sans-serif;
-  cursor: pointer;
+  font-size: 12.5px;
+}
+.bar :deep(.v-btn__content) {
+  gap: 8px;
 }
 .bar i {
   width: 36px;
@@ -106,19 +101,12 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   border-radius: 2px;
   background: repeating-linear-gradient(var(--a), var(--c) 0 4px, color-mix(in srgb, var(--c) 72%, #000) 4px 6px);
 }
-.bar.on {
+.bar.v-btn.on {
   border-color: var(--c);
   background: color-mix(in srgb, var(--c) 18%, transparent);
 }
 .bar.off i {
   opacity: 0.25;
-}
-.eye {
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-  padding: 3px;
 }
 .between {
   height: 20px;

@@ -36,7 +36,8 @@ const signs: Record<string, { path: string; tone: string; name: string }> = {
 const ranks = Object.keys(signs)
 const stateOf = (f: Finding) => (f.excused ? 'excused' : f.severity)
 const length = (nm?: number) => (nm === undefined ? '' : `${format(nm, taste.unit, 4)} ${taste.unit}`)
-const place = (f: Finding) => f.place ?? `${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
+const place = (f: Finding) =>
+  f.place ?? `${f.stage === 'board' ? 'Board' : 'Circuit'} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
 const columns = computed<Column<Finding>[]>(() => [
   { field: 'state', name: 'State', width: 106, fixed: true, text: (f) => signs[stateOf(f)].name, icon: (f) => signs[stateOf(f)], rank: (f) => ranks.indexOf(stateOf(f)) }, // prettier-ignore
   { field: 'text', name: 'What', width: 470, fixed: true, text: (f) => f.text },

@@ -11,6 +11,8 @@ import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
 import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
+import FilePick from '../shell/fields/FilePick.vue'
+import OneOf from '../shell/fields/OneOf.vue'
 import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
 import { circuitCommands, tools } from './circuitCommands'
@@ -41,12 +43,12 @@ const canvas = ref<InstanceType<typeof CanvasView>>()
 const at = ref<{ x: number; y: number } | null>(null)
 const lastClick = ref<{ x: number; y: number } | null>(null)
 const editing = ref<(TextPlace & { x: number; y: number; old: string }) | null>(null)
-const editInput = ref<HTMLInputElement>()
+const editInput = ref<{ focus: () => void; select: () => void }>()
 const draft = ref<Draft | null>(null)
 const panel = ref<'' | 'find' | 'numbers'>('')
 const view = computed(() => (route.query.view === 'parts' || route.query.view === 'nets' ? route.query.view : 'drawing'))
 const strip = ref<InstanceType<typeof ToolStrip>>()
-const file = ref<HTMLInputElement>()
+const file = ref<{ choose: () => void }>()
 let pictureAt = { x: 0, y: 0 }
 const empty = computed(() => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length)) // prettier-ignore
 
@@ -71,7 +73,7 @@ ed.hand.nameCluster = (id) => {
 }
 ed.hand.askPicture = (p) => {
   pictureAt = p
-  file.value?.click()
+  file.value?.choose()
 }
 async function addPicture(f: File | undefined, p = pictureAt) {
   if (!f) return
@@ -79,7 +81,6 @@ async function addPicture(f: File | undefined, p = pictureAt) {
   let s = ''
   for (let i = 0; i < bytes.length; i += 8192) s += String.fromCharCode(...bytes.subarray(i, i + 8192))
   await ed.run('addPicture', { sheet: ed.sheet, name: f.name, data: btoa(s), at: p, width: 0 })
-  if (file.value) file.value.value = ''
 }
 function dropFile(e: DragEvent) {
   const f = e.dataTransfer?.files[0]
@@ -241,6 +242,11 @@ function editPicked(field: 'designator' | 'value') {
     if (name !== null) ed.editText({ id, field: 'name', value: name, at: (found!.object as { at: { x: number; y: number } }).at })
   }
 }
+const views = [
+  { value: 'drawing', title: 'Drawing', test: 'view-drawing' },
+  { value: 'parts', title: 'Table of parts', test: 'view-parts' },
+  { value: 'nets', title: 'Nets', test: 'view-nets' },
+]
 const setView = (v: string) =>
   void router.push({ query: { sheet: ed.sheet, ...(ed.path ? { path: ed.path } : {}), ...(v === 'drawing' ? {} : { view: v }) } })
 
@@ -302,22 +308,8 @@ defineExpose({ ed })
           @go="(sheet, path) => where.go(sheet, path)"
           @cluster="pickObject"
         />
-        <div class="views float" role="tablist" aria-label="How the circuit is shown">
-          <button
-            v-for="[id, word] in [
-              ['drawing', 'Drawing'],
-              ['parts', 'Table of parts'],
-              ['nets', 'Nets'],
-            ]"
-            :key="id"
-            role="tab"
-            :aria-selected="view === id"
-            :class="{ on: view === id }"
-            :data-view-tab="id"
-            @click="setView(id)"
-          >
-            {{ word }}
-          </button>
+        <div class="views float">
+          <OneOf label="How the circuit is shown" :value="view" :options="views" @keep="setView" />
         </div>
         <div v-if="empty && ed.state.tool === 'select' && ed.state.painted && view === 'drawing'" class="float drawing-empty">
           <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
@@ -328,7 +320,7 @@ defineExpose({ ed })
           Printing all sheets … {{ Math.round((project.progress.value ?? 0) * 100) }} %
           <v-btn size="small" @click="printing.abort()">Stop</v-btn>
         </div>
-        <input
+        <v-text-field
           v-if="editing"
           ref="editInput"
           v-model="editing.value"
@@ -340,13 +332,12 @@ defineExpose({ ed })
           @keydown.esc.stop="editing = null"
           @blur="keepText"
         />
-        <input
+        <FilePick
           ref="file"
-          type="file"
-          hidden
+          label="Picture to put on the sheet"
           accept=".png,.jpg,.jpeg,.svg"
-          data-test="picture-file"
-          @change="addPicture(file?.files?.[0])"
+          name="picture-file"
+          @files="([f]) => addPicture(f)"
         />
         <PartFinder
           v-if="ed.state.finding"
@@ -395,23 +386,7 @@ defineExpose({ ed })
   position: absolute;
   right: 12px;
   top: 12px;
-  display: flex;
-  padding: 3px;
   z-index: 6;
-}
-.views button {
-  border: 0;
-  background: none;
-  color: inherit;
-  padding: 3px 11px;
-  border-radius: 6px;
-  font:
-    500 12.5px Barlow,
-    sans-serif;
-  cursor: pointer;
-}
-.views .on {
-  background: rgba(var(--v-theme-primary), 0.22);
 }
 .warning {
   position: absolute;
@@ -427,13 +402,9 @@ defineExpose({ ed })
 }
 .inline {
   position: absolute;
-  width: 150px;
-  padding: 4px 8px;
+  width: 170px;
   border-radius: 6px;
-  border: 2px solid rgb(var(--v-theme-info));
   background: rgb(var(--v-theme-surface));
-  color: inherit;
-  font-size: 13px;
   z-index: 7;
 }
 </style>

@@ -10,7 +10,7 @@ import type { Draft } from './tools'
 const props = defineProps<{ editor: CircuitEditor; draft: Draft }>()
 const emit = defineEmits<{ close: [] }>()
 const text = ref(props.draft.text)
-const area = ref<HTMLTextAreaElement>()
+const area = ref<{ focus: () => void }>()
 const canvas = ref<HTMLCanvasElement>()
 const trouble = ref('')
 const ed = props.editor
@@ -57,7 +57,7 @@ async function keep() {
 <template>
   <div class="float composer" role="dialog" :aria-label="draft.kind === 'note' ? 'Write a note' : 'Write a timing diagram'">
     <h3>{{ draft.kind === 'note' ? 'Note' : 'Timing diagram' }}</h3>
-    <textarea
+    <v-textarea
       ref="area"
       v-model="text"
       class="mono"
@@ -104,16 +104,6 @@ async function keep() {
 h3 {
   font-size: 14px;
   margin-bottom: 8px;
-}
-textarea {
-  width: 100%;
-  padding: 8px;
-  border-radius: 8px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  background: transparent;
-  color: inherit;
-  font-size: 12.5px;
-  resize: vertical;
 }
 canvas {
   width: 420px;

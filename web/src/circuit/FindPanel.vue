@@ -14,7 +14,7 @@ const whole = ref(false)
 const cased = ref(false)
 const kinds = ref<string[]>([])
 const hits = ref<Hit[]>([])
-const input = ref<HTMLInputElement>()
+const input = ref<{ focus: () => void }>()
 const all = [
   ['values', 'Values'],
   ['names', 'Names'],
@@ -28,7 +28,6 @@ const search = latest(
 )
 watch([query, props.project.docTick], () => search(query.value))
 onMounted(() => input.value?.focus())
-const toggle = (k: string) => (kinds.value = kinds.value.includes(k) ? kinds.value.filter((x) => x !== k) : [...kinds.value, k])
 async function replace(only?: Hit[]) {
   const n = (only ?? hits.value).length
   const done = await props.project
@@ -42,36 +41,32 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
 <template>
   <div class="float find" role="dialog" aria-label="Find and replace" @keydown.esc.stop="emit('close')">
     <div class="line">
-      <input ref="input" v-model="text" placeholder="Find" aria-label="Find" data-test="find-text" />
-      <button
-        v-for="[k, word] in all"
-        :key="k"
-        class="choice"
-        :class="{ on: kinds.includes(k) }"
-        :aria-pressed="kinds.includes(k)"
-        @click="toggle(k)"
-      >
-        {{ word }}
-      </button>
+      <v-text-field ref="input" v-model="text" placeholder="Find" aria-label="Find" data-test="find-text" />
+      <v-btn-toggle v-model="kinds" multiple :mandatory="false" aria-label="Where to look">
+        <v-btn v-for="[k, word] in all" :key="k" :value="k" :aria-pressed="kinds.includes(k)">{{ word }}</v-btn>
+      </v-btn-toggle>
     </div>
     <div class="line">
-      <input v-model="other" placeholder="Replace by" aria-label="Replace by" data-test="find-with" @keydown.enter="replace()" />
-      <label><input v-model="cased" type="checkbox" /> capitals count</label>
-      <label><input v-model="whole" type="checkbox" /> whole text</label>
+      <v-text-field
+        v-model="other"
+        placeholder="Replace by"
+        aria-label="Replace by"
+        data-test="find-with"
+        @keydown.enter="replace()"
+      />
+      <v-checkbox v-model="cased" class="flag" label="capitals count" />
+      <v-checkbox v-model="whole" class="flag" label="whole text" />
     </div>
-    <div class="hits" :role="hits.length ? 'list' : undefined">
-      <div v-for="h in hits.slice(0, 300)" :key="h.id + h.field" role="listitem" class="hit">
-        <button class="go" @click="emit('go', h.id)">
-          <span class="mono text">{{ h.text.split('\n')[0] }}</span><span class="quiet small">{{ h.what }}</span
-          ><span class="quiet small">{{ sheetName(h.sheet) }}</span>
-        </button>
-        <button class="plain" @click="replace([h])">Replace</button>
-      </div>
-      <p v-if="text && !hits.length" class="quiet none">That stands nowhere in the circuit.</p>
-      <p v-if="!text" class="quiet none">
-        Values, names of nets, ports and blocks, designators, notes. No choice above: everywhere.
-      </p>
-    </div>
+    <v-list v-if="hits.length" class="hits" aria-label="Found">
+      <v-list-item v-for="h in hits.slice(0, 300)" :key="h.id + h.field" class="hit" @click="emit('go', h.id)">
+        <span class="mono text">{{ h.text.split('\n')[0] }}</span>
+        <span class="quiet small">{{ h.what }}</span>
+        <span class="quiet small">{{ sheetName(h.sheet) }}</span>
+        <template #append><v-btn size="small" variant="outlined" @click.stop="replace([h])">Replace</v-btn></template>
+      </v-list-item>
+    </v-list>
+    <p v-else-if="text" class="quiet none">That stands nowhere in the circuit.</p>
+    <p v-else class="quiet none">Values, names of nets, ports and blocks, designators, notes. No choice above: everywhere.</p>
     <div class="ends">
       <span class="quiet"
         ><span class="mono">{{ hits.length }}</span> found</span
@@ -90,63 +85,27 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
   position: absolute;
   right: 12px;
   top: 54px;
-  width: 520px;
+  width: 560px;
   padding: 12px;
   z-index: 8;
 }
 .line {
   display: flex;
-  gap: 8px;
+  gap: 10px;
   align-items: center;
   margin-bottom: 8px;
-  font-size: 12.5px;
 }
-.line > input {
-  flex: 1;
-  min-width: 0;
-  padding: 5px 9px;
-  border-radius: 7px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  background: transparent;
-  color: inherit;
-}
-.choice {
-  border: 1px solid rgba(var(--v-border-color), 0.4);
-  border-radius: 6px;
-  padding: 3px 7px;
-  background: none;
-  color: inherit;
-  font-size: 12px;
-  cursor: pointer;
-}
-.choice.on {
-  background: rgba(var(--v-theme-primary), 0.22);
+.flag {
+  flex: none;
 }
 .hits {
   max-height: 300px;
   overflow-y: auto;
 }
-.hit {
-  display: flex;
-  align-items: center;
-}
-.go {
-  flex: 1;
-  min-width: 0;
+.hit :deep(.v-list-item__content) {
   display: flex;
   gap: 10px;
   align-items: baseline;
-  padding: 3px 6px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  border-radius: 5px;
-  cursor: pointer;
-}
-.go:hover {
-  background: rgba(var(--v-border-color), 0.14);
 }
 .text {
   flex: 1;

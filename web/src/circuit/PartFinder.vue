@@ -19,7 +19,7 @@ const query = ref('')
 const found = ref<Item[]>([])
 const total = ref(0)
 const chosen = ref(0)
-const input = ref<HTMLInputElement>()
+const input = ref<{ focus: () => void }>()
 const symbolCanvas = ref<HTMLCanvasElement>()
 const footCanvas = ref<HTMLCanvasElement>()
 const now = computed(() => found.value[chosen.value])
@@ -63,13 +63,13 @@ function press(e: KeyboardEvent) {
   else return
   e.preventDefault()
   e.stopPropagation()
-  document.querySelector('.finder .on')?.scrollIntoView({ block: 'nearest' })
+  document.querySelector('.finder [aria-selected=true]')?.scrollIntoView({ block: 'nearest' })
 }
 </script>
 
 <template>
   <div class="float finder" @keydown="press">
-    <input
+    <v-text-field
       ref="input"
       v-model="query"
       :placeholder="replacing ? 'Replace by: resistor, 0805, 8 pins, SOIC* …' : 'Find a part: resistor, 0805, 8 pins, SOIC* …'"
@@ -77,22 +77,26 @@ function press(e: KeyboardEvent) {
       data-test="part-search"
     />
     <div class="cols">
-      <div class="list" role="listbox" aria-label="Parts">
-        <button
+      <v-list v-if="found.length" class="list" role="listbox" aria-label="Parts">
+        <v-list-item
           v-for="(it, i) in found"
           :key="it.part!.name"
           role="option"
+          tabindex="-1"
+          :active="i === chosen"
           :aria-selected="i === chosen"
-          :class="{ on: i === chosen }"
+          :title="it.part!.name"
           @click="emit('choose', it)"
           @mousemove="chosen = i"
         >
-          <span>{{ it.part!.name }}</span><span class="quiet small"
-            >{{ it.symbol?.pins.length }} pins · {{ it.part!.footprint || 'no footprint' }}</span
+          <template #append
+            ><span class="quiet small"
+              >{{ it.symbol?.pins.length }} pins · {{ it.part!.footprint || 'no footprint' }}</span
+            ></template
           >
-        </button>
-        <p v-if="!found.length" class="quiet none">No part of the library bears that name.</p>
-      </div>
+        </v-list-item>
+      </v-list>
+      <p v-else class="list quiet none">No part of the library bears that name.</p>
       <div v-if="now" class="look">
         <canvas ref="symbolCanvas" width="200" height="120" :class="taste.circuitShade" role="img" aria-label="Symbol" />
         <canvas
@@ -124,15 +128,6 @@ function press(e: KeyboardEvent) {
   z-index: 6;
   padding: 10px;
 }
-input {
-  width: 100%;
-  padding: 7px 12px;
-  border-radius: 8px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  background: transparent;
-  color: inherit;
-  font-size: 14px;
-}
 .cols {
   display: grid;
   grid-template-columns: 1fr 210px;
@@ -142,22 +137,6 @@ input {
 .list {
   height: 268px;
   overflow-y: auto;
-}
-.list button {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  padding: 4px 9px;
-  border: 0;
-  border-radius: 6px;
-  background: none;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
-}
-.list .on {
-  background: rgba(var(--v-theme-primary), 0.22);
 }
 .small {
   font-size: 11.5px;

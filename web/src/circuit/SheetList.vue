@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { mdiChevronDown, mdiChevronRight, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import { mdiChevronDown, mdiChevronRight, mdiPlus } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
 import type { SheetUse } from '../live/wire.gen'
+import { openMenu } from '../shell/menu'
 import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 
@@ -56,72 +57,71 @@ async function add() {
   if (made) emit('go', made.id, '')
 }
 const remove = (id: number) => props.project.edit('removeSheet', { sheet: id }).catch(complain)
+function menu(e: MouseEvent, p: SheetUse) {
+  openMenu({ x: e.clientX, y: e.clientY }, [
+    { title: 'Go there', run: () => emit('go', p.sheet, p.path ?? '') },
+    { title: 'Add a sheet', run: () => void add() },
+    null,
+    { title: 'Earlier in the order', keys: 'Alt ArrowUp', run: () => step(p.sheet, -1) },
+    { title: 'Later in the order', keys: 'Alt ArrowDown', run: () => step(p.sheet, 1) },
+    null,
+    { title: 'Remove the sheet', run: () => void remove(p.sheet), enabled: () => rows.value.length > 1 },
+  ])
+}
 </script>
 
 <template>
   <aside class="float sheets" aria-label="Sheets">
     <div class="head">
-      <button
+      <v-btn
+        size="small"
         class="fold"
+        :prepend-icon="taste.sheetsOpen ? mdiChevronDown : mdiChevronRight"
         :aria-expanded="taste.sheetsOpen"
         data-test="sheets-fold"
         @click="taste.sheetsOpen = !taste.sheetsOpen"
+        >Sheets <span class="mono quiet n">{{ rows.length }}</span></v-btn
       >
-        <v-icon :icon="taste.sheetsOpen ? mdiChevronDown : mdiChevronRight" size="16" /> Sheets
-        <span class="mono quiet">{{ rows.length }}</span>
-      </button>
-      <button class="icon" aria-label="Add a sheet" title="Add a sheet" data-test="add-sheet" @click="add">
-        <v-icon :icon="mdiPlus" size="17" />
-      </button>
+      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add a sheet" title="Add a sheet" data-test="add-sheet" @click="add" />
     </div>
-    <ul v-if="taste.sheetsOpen" class="list">
-      <li
-        v-for="r in rows"
-        :key="r.place.sheet + '/' + r.place.path"
-        :class="{ here: isHere(r.place), over: over === r.place.sheet && dragged !== 0 }"
-        draggable="true"
-        @dragstart="dragged = r.place.sheet"
-        @dragover.prevent="over = r.place.sheet"
-        @drop.prevent="drop(r.place.sheet)"
-        @dragend="dragged = over = 0"
-      >
-        <button
+    <v-list v-if="taste.sheetsOpen" class="list" aria-label="Sheets in their order">
+      <template v-for="r in rows" :key="r.place.sheet + '/' + r.place.path">
+        <v-list-item
           class="row"
+          :class="{ over: over === r.place.sheet && dragged !== 0 }"
+          :active="isHere(r.place)"
+          color="primary"
           :style="{ paddingLeft: 8 + r.place.depth * 13 + 'px' }"
           :aria-current="isHere(r.place)"
           :data-sheet="r.sheet!.name"
-          title="Drag, or Alt ↑ and Alt ↓, to put in order"
+          draggable="true"
           @click="emit('go', r.place.sheet, r.place.path ?? '')"
           @keydown.alt.up.prevent="step(r.place.sheet, -1)"
           @keydown.alt.down.prevent="step(r.place.sheet, 1)"
+          @contextmenu.prevent="menu($event, r.place)"
+          @dragstart="dragged = r.place.sheet"
+          @dragover.prevent="over = r.place.sheet"
+          @drop.prevent="drop(r.place.sheet)"
+          @dragend="dragged = over = 0"
         >
           <span class="mono quiet n">{{ r.nth }}</span>
           <span class="name">{{ r.place.depth ? r.place.label.split('/').pop() : r.sheet!.name }}</span>
           <span v-if="r.place.depth && !r.place.label.endsWith(r.sheet!.name)" class="quiet use">{{ r.sheet!.name }}</span>
-        </button>
-        <button
-          v-if="isHere(r.place) && rows.length > 1"
-          class="icon"
-          :aria-label="`Remove the sheet ${r.sheet!.name}`"
-          title="Remove this sheet"
-          @click="remove(r.place.sheet)"
-        >
-          <v-icon :icon="mdiTrashCanOutline" size="14" />
-        </button>
-        <ul v-if="isHere(r.place) && clusters.length" class="clusters" aria-label="Clusters">
-          <li v-for="c in clusters" :key="c.id">
-            <button
-              class="row cluster"
-              :style="{ paddingLeft: 30 + r.place.depth * 13 + 'px' }"
-              :data-cluster="c.title"
-              @click="emit('cluster', c.id)"
-            >
-              <i :class="c.tint" /> {{ c.title }}
-            </button>
-          </li>
-        </ul>
-      </li>
-    </ul>
+        </v-list-item>
+        <template v-if="isHere(r.place)">
+          <v-list-item
+            v-for="c in clusters"
+            :key="c.id"
+            class="row cluster"
+            :style="{ paddingLeft: 30 + r.place.depth * 13 + 'px' }"
+            :data-cluster="c.title"
+            @click="emit('cluster', c.id)"
+          >
+            <i :class="c.tint" /> <span class="name">{{ c.title }}</span>
+          </v-list-item>
+        </template>
+      </template>
+    </v-list>
   </aside>
 </template>
 
@@ -140,66 +140,39 @@ const remove = (id: number) => props.project.edit('removeSheet', { sheet: id }).
 .head {
   display: flex;
   justify-content: space-between;
+  align-items: center;
 }
-.fold,
-.icon {
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-  border-radius: 6px;
-  padding: 3px 6px;
-  font:
-    500 13px Barlow,
-    sans-serif;
-}
-.icon:hover,
-.fold:hover {
-  background: rgba(var(--v-border-color), 0.16);
-}
-ul {
-  list-style: none;
-  padding: 0;
-  margin: 0;
+.fold.v-btn {
+  padding: 0 8px;
 }
 .list {
   overflow-y: auto;
+  padding: 0;
 }
-.list > li {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  border-radius: 6px;
+.row.v-list-item {
+  min-height: 26px;
+  padding-block: 1px;
+  padding-inline-end: 6px;
 }
-.list > li.here {
-  background: rgba(var(--v-theme-primary), 0.18);
-}
-.list > li.over {
-  box-shadow: inset 0 2px 0 rgb(var(--v-theme-primary));
-}
-.row {
-  flex: 1;
-  min-width: 0;
+.row :deep(.v-list-item__content) {
   display: flex;
   gap: 7px;
   align-items: baseline;
-  padding: 3px 6px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font:
-    13px Barlow,
-    sans-serif;
-  text-align: left;
-  cursor: pointer;
-  border-radius: 6px;
+  font-size: 13px;
 }
-.row:hover {
-  background: rgba(var(--v-border-color), 0.12);
+.row.v-list-item--active {
+  color: inherit;
+  background: rgba(var(--v-theme-primary), 0.18);
+}
+.row.over {
+  box-shadow: inset 0 2px 0 rgb(var(--v-theme-primary));
 }
 .n {
   font-size: 11px;
   min-width: 15px;
+}
+.fold .n {
+  margin-left: 6px;
 }
 .name,
 .use {
@@ -211,11 +184,7 @@ ul {
   font-size: 11.5px;
   flex-shrink: 2;
 }
-.clusters {
-  width: 100%;
-}
-.cluster {
-  width: 100%;
+.cluster :deep(.v-list-item__content) {
   font-size: 12px;
   align-items: center;
 }

@@ -2,9 +2,8 @@ import type { CircuitEditor } from './editor'
 
 /** What the mouse buttons and keys do right now. */
 export function hint(s: CircuitEditor['state'], picked: number, view: string): string {
-  if (view === 'parts')
+  if (view !== 'drawing')
     return 'type or Enter edits what is picked · Shift extends · Ctrl D fills down · Ctrl C and Ctrl V speak with spreadsheets · Del empties'
-  if (view === 'nets') return 'change an entry in its field · choose several nets to change them together'
   if (s.warning) return s.warning
   switch (s.tool) {
     case 'part':

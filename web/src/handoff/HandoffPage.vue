@@ -110,8 +110,8 @@ const sheetColumns = computed<Column<string[]>[]>(() =>
 )
 const files = computed(() => state.value?.files ?? [])
 const columns: Column<HandoffFile>[] = [
-  { field: 'shown', name: 'Shown', width: 62, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
-  { field: 'text', name: 'File', width: 180, fixed: true, text: (f) => f.text },
+  { field: 'shown', name: 'Shown', width: 64, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
+  { field: 'text', name: 'File', width: 160, fixed: true, text: (f) => f.text },
   { field: 'size', name: 'Size', width: 70, fixed: true, mono: true, right: true, text: (f) => kb(f.size), rank: (f) => f.size },
   { field: 'name', name: 'Name', width: 190, fixed: true, mono: true, quiet: true, text: (f) => f.name },
 ]
@@ -235,7 +235,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
   display: flex;
 }
 .files {
-  width: 400px;
+  width: 452px;
   flex: none;
   display: flex;
   flex-direction: column;

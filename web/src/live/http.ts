@@ -16,6 +16,7 @@ export async function call<T>(method: string, path: string, body?: unknown, sign
   try {
     res = await fetch('/api' + path, {
       method,
+      signal,
       body: body instanceof Blob ? body : body === undefined ? undefined : JSON.stringify(body),
     })
   } catch {

@@ -103,6 +103,8 @@ export class Project {
   )
   /** What could not be read of the project. */
   readonly missing = shallowRef<string[]>([])
+  /** Whether the project is shown and cannot be changed from here. */
+  readonly looks = ref(false)
   readonly nets = new Map<string, Net>()
   readonly links = new Map<string, Link[]>()
   readonly findings = new Map<string, Finding>()
@@ -138,7 +140,10 @@ export class Project {
     () => !!this.handoff.value && this.handoff.value.fingerprint === this.stages.value.fingerprint,
   )
 
-  constructor(readonly id: number) {
+  constructor(
+    readonly id: number,
+    private readonly asShown = false,
+  ) {
     this.connect()
     this.watchman = window.setInterval(() => this.watch(), 250)
     window.addEventListener('beforeunload', this.leaving)
@@ -306,7 +311,7 @@ export class Project {
   private connect() {
     const proto = location.protocol === 'https:' ? 'wss' : 'ws'
     const s = new WebSocket(
-      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}`,
+      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}${this.asShown ? '&look=1' : ''}`,
     )
     this.socket = s
     s.onmessage = (e) => this.receive(JSON.parse(e.data as string) as Message)
@@ -409,6 +414,7 @@ export class Project {
     this.history.value = m.history!
     this.handoff.value = m.handoff ?? null
     this.missing.value = m.missing ?? []
+    this.looks.value = !!m.looks
     this.others.value = new Map()
     this.greet(m.people ?? [])
     this.tries = 0

@@ -299,6 +299,7 @@ export interface Message {
   drawn?: Drawn[]
   job?: string
   share?: number
+  looks?: boolean
 }
 
 export interface Request {
@@ -337,6 +338,30 @@ export interface Failure {
 export interface Created {
   id: number
   name: string
+}
+
+export interface Named {
+  name: string
+  template?: string
+  copy?: number
+}
+
+export interface Starts {
+  templates: Template[]
+  examples: Begin[]
+}
+
+export interface Glance {
+  revision: number
+  circuit: string
+  board: string
+  handoff: string
+  differences: number
+  nets: number
+  faults: number
+  warnings: number
+  picture: string
+  people: number
 }
 
 export interface SteppedBack {
@@ -937,6 +962,18 @@ export interface Numbering {
 export interface Clipped {
   kind: Kind
   object: unknown
+}
+
+export interface Template {
+  key: string
+  name: string
+  text: string
+}
+
+export interface Begin {
+  id: number
+  name: string
+  parts: number
 }
 
 export interface DrawnMark {

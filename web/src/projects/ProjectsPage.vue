@@ -1,27 +1,39 @@
 <script setup lang="ts">
-import {
-  mdiContentCopy,
-  mdiDeleteOutline,
-  mdiDownload,
-  mdiFileImportOutline,
-  mdiPencilOutline,
-  mdiPlus,
-  mdiThemeLightDark,
-} from '@mdi/js'
-import { nextTick, onMounted, ref } from 'vue'
+import { mdiFileImportOutline, mdiMagnify, mdiPlus, mdiThemeLightDark } from '@mdi/js'
+import { useDropZone } from '@vueuse/core'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../live/http'
-import type { Created, Project, SteppedBack } from '../live/wire.gen'
+import type { Created, Project, Starts, SteppedBack } from '../live/wire.gen'
 import { actName } from '../shell/acts'
+import FilePick from '../shell/fields/FilePick.vue'
 import { complain, say } from '../shell/notices'
-import { useTaste } from '../shell/taste'
+import { kept, useTaste } from '../shell/taste'
+import NameDialog, { type Naming } from './NameDialog.vue'
+import ProjectCard from './ProjectCard.vue'
+import StackPicture from './StackPicture.vue'
+import { upload } from './upload'
 
 const router = useRouter()
 const taste = useTaste()
 const list = ref<Project[] | null>(null)
-const naming = ref<{ id: number | null; name: string; trouble: string } | null>(null)
-const nameInput = ref<HTMLInputElement>()
-const fileInput = ref<HTMLInputElement>()
+const starts = ref<Starts | null>(null)
+const naming = ref<(Naming & { id?: number }) | null>(null)
+const search = ref('')
+const order = kept<'changed' | 'name' | 'parts'>('projects.order', 'changed')
+const orders = [
+  { value: 'changed', title: 'last changed first' },
+  { value: 'name', title: 'by name' },
+  { value: 'parts', title: 'largest first' },
+]
+const naturally = new Intl.Collator('en', { numeric: true }).compare
+const shown = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = (list.value ?? []).filter((p) => words.every((w) => p.name.toLowerCase().includes(w)))
+  if (order.value === 'name') found.sort((a, b) => naturally(a.name, b.name))
+  else if (order.value === 'parts') found.sort((a, b) => b.parts - a.parts || naturally(a.name, b.name))
+  return found
+})
 
 async function load() {
   try {
@@ -31,27 +43,26 @@ async function load() {
     complain(e)
   }
 }
-onMounted(() => {
+onMounted(async () => {
   document.title = 'Projects · Golden Trace'
-  void load()
+  await load()
+  starts.value = await call<Starts>('GET', '/starts').catch(() => null)
 })
 
-function ask(p: Project | null) {
-  naming.value = { id: p?.id ?? null, name: p?.name ?? '', trouble: '' }
-  void nextTick(() => setTimeout(() => nameInput.value?.select(), 40))
-}
-async function keepName() {
-  const n = naming.value!
-  try {
-    if (n.id === null) {
-      const made = await call<Created>('POST', '/projects', { name: n.name })
-      await router.push(`/project/${made.id}/circuit`)
-    } else await call('PATCH', `/projects/${n.id}`, { name: n.name })
-    naming.value = null
+// ---- what can be done with a project
+
+const begin = (start: string) => (naming.value = { title: 'New project', keep: 'Create', name: '', start })
+const rename = (p: Project) => (naming.value = { title: 'Rename project', keep: 'Rename', name: p.name, id: p.id })
+async function saveName(n: Naming) {
+  const id = naming.value?.id
+  if (id !== undefined) {
+    await call('PATCH', `/projects/${id}`, { name: n.name })
     await load()
-  } catch (e) {
-    n.trouble = (e as Error).message
+    return
   }
+  const copy = n.start?.startsWith('copy:') ? Number(n.start.slice(5)) : undefined
+  const made = await call<Created>('POST', '/projects', { name: n.name, ...(copy ? { copy } : { template: n.start }) })
+  await router.push(`/project/${made.id}/circuit`)
 }
 async function run(f: () => Promise<unknown>) {
   try {
@@ -75,22 +86,43 @@ const stepBack = (p: Project) =>
     const done = await call<SteppedBack>('POST', `/projects/${p.id}/stepback`)
     say(`The last act of ${p.name} was taken back: ${actName(done.act)}.`)
   })
-async function importFile(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file)
+const open = (id: number, look = false) => void router.push({ path: `/project/${id}/circuit`, query: look ? { look: '1' } : {} })
+const entries = (p: Project) => [
+  { title: 'Open', run: () => open(p.id) },
+  { title: 'Look at it without changing it', run: () => open(p.id, true) },
+  null,
+  { title: 'Rename …', run: () => rename(p) },
+  { title: 'Duplicate', run: () => void duplicate(p) },
+  { title: 'Export as one file', run: () => window.open(`/api/projects/${p.id}/export`, '_self') },
+  null,
+  { title: 'Delete', run: () => void remove(p) },
+]
+const exampleEntries = (id: number) => [
+  { title: 'Look at it', run: () => open(id, true) },
+  { title: 'Take a copy …', run: () => begin(`copy:${id}`) },
+]
+
+// ---- files taken in
+
+const incoming = ref<{ name: string; share: number }[]>([])
+async function takeIn(files: File[]) {
+  for (const f of files) {
+    incoming.value.push({ name: f.name, share: 0 })
+    const now = incoming.value[incoming.value.length - 1]
     await run(async () => {
-      const made = await call<Created>('POST', '/import', file)
+      const made = await upload<Created>('/import', f, (share) => (now.share = share))
       say(`Imported as ${made.name}.`)
     })
-  input.value = ''
+    incoming.value = incoming.value.filter((x) => x !== now)
+  }
 }
-const when = (s: string) =>
-  new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' })
+const page = ref<HTMLElement>()
+const { isOverDropZone } = useDropZone(page, { onDrop: (files) => files && void takeIn(files), multiple: true })
+const when = (s: string) => new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }) // prettier-ignore
 </script>
 
 <template>
-  <div class="page">
+  <div ref="page" class="page">
     <header>
       <svg viewBox="0 0 32 32" width="30" height="30" aria-hidden="true">
         <path d="M11 2v9l10 10v9" fill="none" stroke="currentColor" stroke-width="2.6" />
@@ -103,106 +135,107 @@ const when = (s: string) =>
         :icon="mdiThemeLightDark"
         size="small"
         aria-label="Dark or light"
+        title="Dark or light"
         @click="taste.frameShade = taste.frameShade === 'dark' ? 'light' : 'dark'"
       />
     </header>
     <main>
       <div class="head">
         <h2>Projects</h2>
+        <v-text-field
+          v-model="search"
+          class="search"
+          :prepend-inner-icon="mdiMagnify"
+          placeholder="Find a project"
+          aria-label="Find a project"
+          clearable
+          @click:clear="search = ''"
+        />
+        <v-select v-model="order" class="order" :items="orders" aria-label="Order of the projects" />
         <v-spacer />
-        <v-btn :prepend-icon="mdiFileImportOutline" @click="fileInput?.click()">Import a file</v-btn>
-        <v-btn :prepend-icon="mdiPlus" color="primary" variant="flat" data-test="new" @click="ask(null)">New project</v-btn>
-        <input ref="fileInput" type="file" hidden data-test="import" aria-label="Project file" @change="importFile" />
+        <FilePick
+          v-slot="{ choose }"
+          label="Project file"
+          accept=".goldentrace,.ndjson,.txt"
+          name="import"
+          several
+          @files="takeIn"
+        >
+          <v-btn :prepend-icon="mdiFileImportOutline" @click="choose">Import files</v-btn>
+        </FilePick>
+        <v-btn :prepend-icon="mdiPlus" color="primary" variant="flat" data-test="new" @click="begin('empty')">New project</v-btn>
+      </div>
+      <div v-for="f in incoming" :key="f.name" class="incoming" role="status">
+        <span>{{ f.share < 1 ? 'Taking in' : 'Reading' }} {{ f.name }} …</span>
+        <v-progress-linear
+          :model-value="f.share * 100"
+          :indeterminate="f.share >= 1"
+          :aria-label="`Taking in ${f.name}`"
+          color="primary"
+        />
       </div>
       <div v-if="list && !list.length" class="empty">
         <p>A project takes a circuit to a board and on to the files a board house makes it from. Begin with an empty sheet.</p>
-        <v-btn color="primary" variant="flat" @click="ask(null)">New project</v-btn>
+        <v-btn color="primary" variant="flat" @click="begin('empty')">New project</v-btn>
       </div>
-      <table v-else-if="list">
-        <thead>
-          <tr>
-            <th>Name</th>
-            <th class="num">Parts</th>
-            <th class="num">Edits</th>
-            <th class="date">Last changed</th>
-            <th><span class="sr">Actions</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="p in list" :key="p.id" @click="router.push(`/project/${p.id}/circuit`)">
-            <td>
-              <router-link :to="`/project/${p.id}/circuit`" @click.stop>{{ p.name }}</router-link>
-              <div v-if="p.trouble" class="trouble" role="note" data-test="trouble" @click.stop>
-                {{ p.trouble }}
-                <a :href="`/api/projects/${p.id}/raw`" download>Save it as it is kept</a> ·
-                <button class="asLink" data-test="stepback" @click="stepBack(p)">Take back its last act</button>
-              </div>
-            </td>
-            <td class="num mono">{{ p.parts }}</td>
-            <td class="num mono">{{ p.revision }}</td>
-            <td class="date quiet">{{ when(p.changed) }}</td>
-            <td class="acts" @click.stop>
-              <v-btn :icon="mdiPencilOutline" size="small" :aria-label="`Rename ${p.name}`" title="Rename" @click="ask(p)" />
-              <v-btn
-                :icon="mdiContentCopy"
-                size="small"
-                :aria-label="`Duplicate ${p.name}`"
-                title="Duplicate"
-                @click="duplicate(p)"
-              />
-              <v-btn
-                :icon="mdiDownload"
-                size="small"
-                :aria-label="`Export ${p.name}`"
-                title="Export as one file"
-                :href="`/api/projects/${p.id}/export`"
-                download
-              />
-              <v-btn :icon="mdiDeleteOutline" size="small" :aria-label="`Delete ${p.name}`" title="Delete" @click="remove(p)" />
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </main>
-    <v-dialog :model-value="!!naming" width="420" aria-label="Name" @update:model-value="naming = null">
-      <form v-if="naming" class="float ask" @submit.prevent="keepName">
-        <h3>{{ naming.id === null ? 'New project' : 'Rename project' }}</h3>
-        <input
-          ref="nameInput"
-          v-model="naming.name"
-          aria-label="Name of the project"
-          placeholder="Name"
-          data-test="name"
-          autofocus
-        />
-        <p v-if="naming.trouble" class="trouble" role="alert">{{ naming.trouble }}</p>
-        <div class="buttons">
-          <v-btn @click="naming = null">Leave it</v-btn>
-          <v-btn color="primary" variant="flat" type="submit" data-test="keep">{{
-            naming.id === null ? 'Create' : 'Rename'
-          }}</v-btn>
+      <p v-else-if="list && !shown.length" class="quiet">No project bears that name.</p>
+      <div v-else-if="list" class="cards" role="list" aria-label="Projects">
+        <ProjectCard
+          v-for="p in shown"
+          :id="p.id"
+          :key="p.id"
+          role="listitem"
+          :revision="p.revision"
+          :name="p.name"
+          :to="`/project/${p.id}/circuit`"
+          :line="`${p.parts} ${p.parts === 1 ? 'part' : 'parts'} · ${when(p.changed)}`"
+          :entries="entries(p)"
+          :troubled="!!p.trouble"
+        >
+          <div v-if="p.trouble" class="trouble" role="note" data-test="trouble">
+            {{ p.trouble }}
+            <a :href="`/api/projects/${p.id}/raw`" download>Save it as it is kept</a>
+            <v-btn size="x-small" variant="outlined" data-test="stepback" @click="stepBack(p)">Take back its last act</v-btn>
+          </div>
+        </ProjectCard>
+      </div>
+      <v-progress-circular v-else indeterminate color="primary" aria-label="Reading the projects" />
+
+      <template v-if="starts">
+        <h3>Begin with</h3>
+        <div class="templates" role="list" aria-label="Templates">
+          <v-card v-for="t in starts.templates" :key="t.key" class="template" role="listitem" @click="begin(t.key)">
+            <StackPicture :kind="t.key" />
+            <div>
+              <strong>{{ t.name }}</strong>
+              <p class="quiet">{{ t.text }}</p>
+            </div>
+          </v-card>
         </div>
-      </form>
-    </v-dialog>
+        <template v-if="starts.examples.length">
+          <h3>Examples <span class="quiet">to look at and to take copies of</span></h3>
+          <div class="cards" role="list" aria-label="Examples">
+            <ProjectCard
+              v-for="e in starts.examples"
+              :id="e.id"
+              :key="e.id"
+              role="listitem"
+              :revision="0"
+              :name="e.name"
+              :to="`/project/${e.id}/circuit?look=1`"
+              :line="`${e.parts} parts`"
+              :entries="exampleEntries(e.id)"
+            />
+          </div>
+        </template>
+      </template>
+    </main>
+    <div v-if="isOverDropZone" class="drop">Drop project files to take them in.</div>
+    <NameDialog :naming="naming" :starts="starts" :save="saveName" @close="naming = null" />
   </div>
 </template>
 
 <style scoped>
-.trouble {
-  color: rgb(var(--v-theme-error));
-  font-size: 12.5px;
-  max-width: 520px;
-}
-.trouble a,
-.asLink {
-  color: inherit;
-  font: inherit;
-  border: 0;
-  padding: 0;
-  background: none;
-  text-decoration: underline;
-  cursor: pointer;
-}
 .page {
   height: 100vh;
   overflow: auto;
@@ -212,7 +245,7 @@ header {
   display: flex;
   align-items: center;
   gap: 12px;
-  padding: 18px 32px;
+  padding: 16px 32px 6px;
   color: rgb(var(--v-theme-primary));
 }
 .ring {
@@ -226,13 +259,13 @@ h1 {
   color: rgb(var(--v-theme-on-background));
 }
 main {
-  max-width: 980px;
-  margin: 20px auto;
-  padding: 0 32px;
+  max-width: 1240px;
+  margin: 0 auto;
+  padding: 8px 32px 48px;
 }
 .head {
   display: flex;
-  gap: 10px;
+  gap: 12px;
   align-items: center;
   margin-bottom: 16px;
 }
@@ -240,86 +273,80 @@ h2 {
   font-size: 22px;
   font-weight: 600;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-  background: rgb(var(--v-theme-surface));
+h3 {
+  margin: 28px 0 12px;
+  font-size: 16px;
+  font-weight: 600;
+}
+h3 .quiet {
+  font-size: 13px;
+  font-weight: 400;
+}
+.search {
+  flex: none;
+  width: 240px;
+  margin-left: 12px;
+}
+.order {
+  flex: none;
+  width: 170px;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(290px, 1fr));
+  gap: 18px;
+}
+.templates {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
+  gap: 12px;
+}
+.template.v-card {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  padding: 12px 14px;
   border: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
   border-radius: 10px;
-  border-spacing: 0;
-  font-size: 14px;
+  box-shadow: none;
 }
-th {
-  text-align: left;
-  font-weight: 500;
+.template p {
+  font-size: 12px;
+  line-height: 1.35;
+}
+.incoming {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  align-items: center;
+  gap: 14px;
+  margin-bottom: 12px;
+}
+.trouble {
+  color: rgb(var(--v-theme-error));
   font-size: 12.5px;
-  padding: 9px 14px;
-  opacity: 0.85;
 }
-td {
-  padding: 8px 14px;
-  border-top: 1px solid rgba(var(--v-border-color), 0.2);
-}
-tbody tr {
-  cursor: pointer;
-}
-tbody tr:hover {
-  background: rgba(var(--v-border-color), 0.1);
-}
-td a {
+.trouble a {
   color: inherit;
-  font-weight: 500;
-  font-size: 15px;
-  text-decoration: none;
-}
-.num {
-  text-align: right;
-  width: 80px;
-}
-.date {
-  width: 190px;
-  padding-left: 28px;
-}
-.acts {
-  width: 190px;
-  text-align: right;
-  white-space: nowrap;
-}
-.sr {
-  position: absolute;
-  clip-path: inset(50%);
 }
 .empty {
   display: flex;
   flex-direction: column;
   gap: 14px;
   align-items: flex-start;
-  padding: 32px 0;
+  padding: 24px 0;
   font-size: 15px;
 }
-.ask {
-  padding: 20px 22px;
+.drop {
+  position: fixed;
+  inset: 14px;
   display: flex;
-  flex-direction: column;
-  gap: 14px;
-}
-.ask h3 {
-  font-size: 17px;
-  font-weight: 600;
-}
-.ask input {
-  padding: 8px 12px;
-  border-radius: 8px;
-  border: 1px solid rgba(var(--v-border-color), 0.5);
-  color: inherit;
-  font-size: 15px;
-}
-.trouble {
-  color: rgb(var(--v-theme-error));
-}
-.buttons {
-  display: flex;
-  justify-content: flex-end;
-  gap: 8px;
+  align-items: center;
+  justify-content: center;
+  border: 2px dashed rgb(var(--v-theme-primary));
+  border-radius: 14px;
+  background: rgba(var(--v-theme-background), 0.86);
+  font-size: 18px;
+  pointer-events: none;
+  z-index: 20;
 }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiMagnify } from '@mdi/js'
 import { keyText } from './keys'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -9,7 +10,7 @@ const props = defineProps<{ project: Project }>()
 const router = useRouter()
 const query = ref('')
 const chosen = ref(0)
-const input = ref<HTMLInputElement>()
+const input = ref<{ focus: () => void }>()
 
 interface Hit {
   title: string
@@ -83,6 +84,7 @@ function press(e: KeyboardEvent) {
   else if (e.key === 'Enter') run(hits.value[chosen.value])
   else return
   e.preventDefault()
+  void nextTick(() => document.querySelector('.hits [aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))
 }
 function run(h?: Hit) {
   if (!h) return
@@ -94,30 +96,33 @@ function run(h?: Hit) {
 <template>
   <v-dialog v-model="fieldOpen" width="560" :scrim="true" location-strategy="static" class="field-dialog" aria-label="Find">
     <div class="float box">
-      <input
+      <v-text-field
         ref="input"
         v-model="query"
         class="ask"
+        :prepend-inner-icon="mdiMagnify"
         placeholder="R3, GND, 100n, turn left …"
         aria-label="Find a part, net, text or command"
         @keydown="press"
       />
-      <div class="hits" role="listbox" aria-label="Found">
-        <button
+      <v-list v-if="hits.length" class="hits" role="listbox" aria-label="Found">
+        <v-list-item
           v-for="(h, i) in hits"
           :key="i"
-          class="hit"
           role="option"
+          tabindex="-1"
+          :active="i === chosen"
           :aria-selected="i === chosen"
-          :class="{ on: i === chosen }"
+          :title="h.title"
           @click="run(h)"
         >
-          <span>{{ h.title }}</span>
-          <span class="quiet kind">{{ h.kind }}</span>
-          <kbd v-if="h.keys">{{ keyText(h.keys) }}</kbd>
-        </button>
-        <p v-if="!hits.length" class="quiet none">Nothing here bears that name.</p>
-      </div>
+          <template #append>
+            <span class="quiet kind">{{ h.kind }}</span>
+            <kbd v-if="h.keys">{{ keyText(h.keys) }}</kbd>
+          </template>
+        </v-list-item>
+      </v-list>
+      <p v-else class="quiet none">Nothing here bears that name.</p>
     </div>
   </v-dialog>
 </template>
@@ -125,47 +130,18 @@ function run(h?: Hit) {
 <style scoped>
 .box {
   overflow: hidden;
-}
-.ask {
-  width: 100%;
-  padding: 12px 16px;
-  font:
-    15px Barlow,
-    sans-serif;
-  color: inherit;
-  border: 0;
-  outline: none;
-  background: transparent;
-  border-bottom: 1px solid rgba(var(--v-border-color), 0.3);
+  padding: 10px;
 }
 .hits {
   max-height: 380px;
+  margin-top: 8px;
   overflow-y: auto;
-  padding: 6px;
-}
-.hit {
-  display: flex;
-  gap: 10px;
-  width: 100%;
-  align-items: center;
-  padding: 5px 10px;
-  border-radius: 6px;
-  text-align: left;
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  cursor: pointer;
-}
-.hit.on,
-.hit:hover {
-  background: rgba(var(--v-theme-primary), 0.18);
-}
-.hit span:first-child {
-  flex: 1;
 }
 .kind {
   font-size: 12px;
+}
+kbd {
+  margin-left: 10px;
 }
 .none {
   padding: 10px;

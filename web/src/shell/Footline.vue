@@ -23,9 +23,9 @@ const away = computed(() =>
     <span class="mono pos">x {{ at ? fixed(at.x) : '–' }}</span>
     <span class="mono pos">y {{ at ? fixed(at.y) : '–' }}</span>
     <span class="mono pos" title="Distance from the last click">↔ {{ away }}</span>
-    <button class="mono grid" title="Grid: click for the next pitch, G switches it" @click="$emit('grid')">
+    <v-btn size="x-small" class="mono grid" title="Grid: click for the next pitch, G switches it" @click="$emit('grid')">
       grid {{ gridOn ? format(grid, unit, 4) + ' ' + unit : 'off' }}
-    </button>
+    </v-btn>
     <span class="hint" data-test="hint">{{ hint }}</span>
   </footer>
 </template>
@@ -50,15 +50,7 @@ const away = computed(() =>
   white-space: pre;
 }
 .grid {
-  border: 0;
-  background: none;
-  color: inherit;
-  cursor: pointer;
-  padding: 2px 4px;
-  border-radius: 4px;
-}
-.grid:hover {
-  background: rgba(var(--v-border-color), 0.2);
+  padding: 0 6px;
 }
 .hint {
   margin-left: auto;

@@ -38,15 +38,14 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <strong class="title">{{ project.name.value }}</strong>
       <template v-for="(c, i) in where" :key="i">
         <span class="quiet">/</span>
-        <button v-if="i < where.length - 1" class="where link" data-test="crumb" @click="c.go">{{ c.name }}</button>
+        <v-btn v-if="i < where.length - 1" size="small" class="link" data-test="crumb" @click="c.go">{{ c.name }}</v-btn>
         <span v-else class="where" data-test="here">{{ c.name }}</span>
       </template>
     </div>
-    <button class="field" @click="fieldOpen = true">
-      <v-icon :icon="mdiMagnify" size="16" />
-      <span>Find a part, net, text or command</span>
-      <kbd>Ctrl K</kbd>
-    </button>
+    <v-btn class="find" variant="outlined" :prepend-icon="mdiMagnify" @click="fieldOpen = true">
+      Find a part, net, text or command
+      <template #append><kbd>Ctrl K</kbd></template>
+    </v-btn>
     <div class="right">
       <PeopleChip :project="project" />
       <span
@@ -125,34 +124,24 @@ const units: Unit[] = ['mm', 'in', 'mil']
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.link {
-  border: 0;
-  padding: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  opacity: 0.85;
-  cursor: pointer;
+.link.v-btn {
+  padding: 0 4px;
+  min-width: 0;
 }
-.link:hover {
-  text-decoration: underline;
-}
-.field {
-  display: flex;
-  align-items: center;
-  gap: 8px;
+.find.v-btn {
   height: 30px;
+  justify-content: flex-start;
   padding: 0 8px;
-  border-radius: 8px;
-  border: 1px solid rgba(var(--v-border-color), 0.45);
-  color: rgba(var(--v-theme-on-surface), 0.82);
   background: rgba(var(--v-border-color), 0.07);
-  cursor: text;
-  font: inherit;
+  font-weight: 400;
 }
-.field span {
+.find :deep(.v-btn__content) {
   flex: 1;
-  text-align: left;
+  justify-content: flex-start;
+  opacity: 0.85;
+}
+.find :deep(.v-icon) {
+  font-size: 16px;
 }
 .right {
   display: flex;

@@ -18,6 +18,6 @@ export const defaults = {
   VChip: { size: 'small', label: true },
   VTooltip: { openDelay: 400 },
   VMenu: { offset: 4 },
-  VDialog: { maxWidth: 520 },
+  VDialog: { maxWidth: 520, transition: 'fade-transition' },
   VProgressLinear: { color: 'primary', height: 4, rounded: true },
 } as const

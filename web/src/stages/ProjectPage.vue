@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { call } from '../live/http'
 import { Project } from '../live/project'
+import type { Created } from '../live/wire.gen'
 import AskBar from '../shell/AskBar.vue'
 import CommandField from '../shell/CommandField.vue'
 import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/commands'
@@ -16,7 +18,7 @@ import ComingStage from './ComingStage.vue'
 const route = useRoute()
 const router = useRouter()
 const taste = useTaste()
-const project = new Project(Number(route.params.id))
+const project = new Project(Number(route.params.id), route.query.look === '1')
 const where = shallowRef<Crumb[]>([])
 ;(window as unknown as Record<string, unknown>).goldenTrace = project // for a look from the browser's console
 
@@ -38,6 +40,16 @@ const onItsWay = computed(() => {
   return `${n === 1 ? 'One edit is' : `${n} edits are`} on the way and not kept yet; leave this window open.`
 })
 
+async function takeCopy() {
+  try {
+    const made = await call<Created>('POST', `/projects/${project.id}/duplicate`)
+    const to = stage.value
+    await router.push('/') // leaves this project before the copy is opened
+    await router.push(`/project/${made.id}/${to}`)
+  } catch (e) {
+    complain(e)
+  }
+}
 const go = (s: string) => void router.push(`/project/${project.id}/${s}`)
 frameCommands.value = [
   {
@@ -115,6 +127,10 @@ onBeforeUnmount(() => {
         {{ project.missing.value.slice(0, 2).join('; ') }}{{ project.missing.value.length > 2 ? ' …' : '.' }}
         <a :href="`/api/projects/${project.id}/raw`" download>Save the project as it is kept</a>
       </div>
+      <div v-if="project.looks.value" class="banner soft looks" role="status" data-test="looks">
+        You look at this project without changing it.
+        <v-btn size="small" variant="outlined" @click="takeCopy">Take a copy to change</v-btn>
+      </div>
       <main class="stage" aria-label="Stage">
         <div v-if="project.state.value === 'gone'" class="message">
           <h2>This project was deleted.</h2>
@@ -165,6 +181,11 @@ onBeforeUnmount(() => {
 }
 .v-theme--light .banner {
   color: #fff;
+}
+.looks {
+  display: flex;
+  align-items: center;
+  gap: 14px;
 }
 .soft {
   background: rgba(var(--v-theme-warning), 0.22);

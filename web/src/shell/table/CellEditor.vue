@@ -15,7 +15,7 @@ const root = ref<HTMLDivElement>()
 onMounted(() => {
   const typed = text.value
   void nextTick(() => {
-    const i = root.value?.querySelector('input')
+    const i = root.value?.querySelector<HTMLInputElement>('input:not([type=hidden])')
     i?.focus({ preventScroll: true })
     if ((typed?.length ?? 0) !== 1) i?.select()
   })
@@ -41,7 +41,7 @@ const left = (e: FocusEvent) => {
     ref="root"
     class="editor"
     :style="{ left: place.left + 'px', top: place.top + 'px', width: place.width + 'px' }"
-    @keydown.capture="press"
+    @keydown="press"
     @focusout="left"
     @pointerdown.stop
     @dblclick.stop

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="T">
 import { mdiCheck } from '@mdi/js'
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { type Entry, openMenu } from '../menu'
 import { kept } from '../taste'
@@ -82,6 +83,7 @@ const spotOf = (e: Event): Spot | null => {
   return cell ? { r: Number(cell.dataset.r), c: Number(cell.dataset.c) } : null
 }
 let dragging = false
+useEventListener(window, 'pointerup', () => (dragging = false))
 let fresh = false // whether a row was picked by hand yet
 function down(e: PointerEvent) {
   const at = spotOf(e)
@@ -97,7 +99,7 @@ function down(e: PointerEvent) {
   void nextTick(() => grid.value?.focus({ preventScroll: true }))
 }
 function over(e: PointerEvent) {
-  const at = dragging && e.buttons & 1 ? spotOf(e) : null
+  const at = dragging ? spotOf(e) : null
   if (at) to.value = at
 }
 /** Picks everything in the column that is as the cell under the hand. */
@@ -262,7 +264,6 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
         :style="{ height: virtual.getTotalSize() + 'px', minWidth: lefts[lefts.length - 1] + 'px' }"
         @pointerdown="down"
         @pointerover="over"
-        @pointerup="dragging = false"
         @click="click"
         @dblclick="double"
       >

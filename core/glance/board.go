@@ -1,0 +1,124 @@
+// Package glance draws small pictures of projects, for lists of them.
+package glance
+
+import (
+	"bytes"
+	"fmt"
+	"strconv"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/paper"
+)
+
+// Picture is an SVG of the board, where there is one, else of the first sheet; nil: nothing is
+// drawn yet. of is "board", "circuit" or empty.
+func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
+	if len(d.Board.Outline) > 2 && len(d.Placed) > 0 {
+		return Board(d), "board"
+	}
+	for _, use := range n.Tree.Uses {
+		if svg := paper.Extract(d, n, use); svg != nil {
+			return svg, "circuit"
+		}
+	}
+	if len(d.Board.Outline) > 2 {
+		return Board(d), "board"
+	}
+	return nil, ""
+}
+
+// colours of the copper layers: the first, the last, and those between.
+const (
+	topColour, bottomColour = "#E7B549", "#35B7A6"
+	boreColour              = "#17131E"
+	edgeColour, silkColour  = "#F4ECDC", "#F4ECDC"
+	platedColour            = "#D9906F"
+)
+
+var innerColours = []string{"#8088F5", "#E27BB1", "#93C05B", "#C98A4B", "#63B4E8", "#B79BEA"}
+
+// Board draws a board from above: its edge, the copper from the lowest layer up, holes and silk.
+func Board(d *design.Doc) []byte {
+	var e geom.Extent
+	e.AddBox(geom.BoxOf(d.Board.Outline...))
+	index := layout.NewIndex(d)
+	copper := make([][]*layout.Copper, len(d.Board.CopperNames()))
+	for c := range index.All() {
+		if !geom.BoxOf(d.Board.Outline...).Grow(1_000_000).Meets(c.Shape.Box()) {
+			continue // still beside the board
+		}
+		for i := range copper {
+			if c.Layers&(1<<i) != 0 && !c.Bare {
+				copper[i] = append(copper[i], c)
+			}
+		}
+	}
+	b := e.Box.Grow(1_500_000)
+	w := &writer{foot: b.Max.Y + b.Min.Y}
+	fmt.Fprintf(w, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%s %s %s %s">`+"\n", mm(b.Min.X), mm(b.Min.Y), mm(b.Max.X-b.Min.X), mm(b.Max.Y-b.Min.Y))
+	fmt.Fprintf(w, `<path d="%sZ" fill="#2A2036" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", w.path(d.Board.Outline), edgeColour)
+	for i := len(copper) - 1; i >= 0; i-- {
+		colour := topColour
+		switch {
+		case i == len(copper)-1 && i > 0:
+			colour = bottomColour
+		case i > 0:
+			colour = innerColours[(i-1)%len(innerColours)]
+		}
+		fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", colour, colour)
+		for _, c := range copper[i] {
+			w.shape(c.Shape)
+		}
+		w.WriteString("</g>\n")
+	}
+	for c := range index.All() {
+		if c.Hole > 0 && e.Box.Grow(1_000_000).Holds(c.At) {
+			fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" fill="%s" stroke="%s" stroke-width="0.1"/>`+"\n", mm(c.At.X), mm(w.foot-c.At.Y), mm(c.Hole/2), boreColour, platedColour)
+		}
+	}
+	fmt.Fprintf(w, `<g fill="none" stroke="%s" stroke-width="0.15" stroke-linecap="round" stroke-linejoin="round">`+"\n", silkColour)
+	for p := range d.Placed.All() {
+		if p.Bottom || !e.Box.Holds(p.At) {
+			continue
+		}
+		for _, line := range layout.SilkLines(d, p) {
+			fmt.Fprintf(w, `<path d="%s"/>`+"\n", w.path(line))
+		}
+	}
+	w.WriteString("</g>\n</svg>\n")
+	return w.Bytes()
+}
+
+// writer writes places in millimetres, y downwards.
+type writer struct {
+	bytes.Buffer
+	foot int64 // sum of the least and the greatest y
+}
+
+func mm(nm int64) string { return strconv.FormatFloat(float64(nm/1000)/1000, 'f', -1, 64) }
+
+func (w *writer) path(pts []geom.Point) string {
+	var b bytes.Buffer
+	for i, p := range pts {
+		c := "L"
+		if i == 0 {
+			c = "M"
+		}
+		fmt.Fprintf(&b, "%s%s %s", c, mm(p.X), mm(w.foot-p.Y))
+	}
+	return b.String()
+}
+
+func (w *writer) shape(s geom.Shape) {
+	switch {
+	case len(s.Pts) == 1:
+		fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" stroke="none"/>`+"\n", mm(s.Pts[0].X), mm(w.foot-s.Pts[0].Y), mm(s.R))
+	case s.Area:
+		fmt.Fprintf(w, `<path d="%sZ" stroke-width="%s"/>`+"\n", w.path(s.Pts), mm(2*s.R))
+	default:
+		fmt.Fprintf(w, `<path d="%s" fill="none" stroke-width="%s"/>`+"\n", w.path(s.Pts), mm(2*s.R))
+	}
+}

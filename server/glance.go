@@ -1,0 +1,154 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"log/slog"
+	"net/http"
+
+	"github.com/labstack/echo/v5"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/glance"
+)
+
+// Glance is a project as the list of projects shows it.
+type Glance struct {
+	Revision    int64  `json:"revision"`
+	Circuit     string `json:"circuit"` // none, work, done
+	Board       string `json:"board"`
+	Handoff     string `json:"handoff"`     // none, work: made and out of date since, done
+	Differences int    `json:"differences"` // between circuit and board
+	Nets        int    `json:"nets"`
+	Faults      int    `json:"faults"`
+	Warnings    int    `json:"warnings"`
+	Picture     string `json:"picture"` // what the picture shows: board, circuit; empty: nothing is drawn
+	People      int    `json:"people"`  // who have it open now
+}
+
+// Example is a project that comes with the program: everybody may look at it and take a copy.
+type Example struct {
+	Name  string
+	Build func() (*design.Doc, error)
+}
+
+// Starts is what a new project can begin with.
+type Starts struct {
+	Templates []design.Template `json:"templates"`
+	Examples  []Begin           `json:"examples"`
+}
+
+// Begin is an example as a start.
+type Begin struct {
+	ID    int64  `json:"id"`
+	Name  string `json:"name"`
+	Parts int    `json:"parts"`
+}
+
+func (a *api) glanceRoutes(e *echo.Echo) {
+	e.GET("/api/starts", a.starts)
+	e.GET("/api/projects/:id/glance", a.with(a.glance))
+	e.GET("/api/projects/:id/picture.svg", a.with(a.picture))
+}
+
+// starts lists templates and examples; the examples are kept when they are first asked for.
+func (a *api) starts(c *echo.Context) error {
+	ctx := c.Request().Context()
+	out := Starts{Templates: design.Templates(), Examples: []Begin{}}
+	if err := a.hub.putExamples(ctx); err != nil {
+		return fail(c, err)
+	}
+	list, err := a.hub.store.Examples(ctx)
+	if err != nil {
+		return fail(c, err)
+	}
+	for _, p := range list {
+		out.Examples = append(out.Examples, Begin{p.ID, p.Name, p.Parts})
+	}
+	return c.JSON(http.StatusOK, out)
+}
+
+func (h *hub) putExamples(ctx context.Context) error {
+	h.exampled.Lock()
+	defer h.exampled.Unlock()
+	for _, x := range h.examples {
+		if err := h.store.PutExample(context.WithoutCancel(ctx), x.Name, x.Build); err != nil {
+			return fmt.Errorf("the example %s cannot be kept: %w", x.Name, err)
+		}
+	}
+	h.examples = nil
+	return nil
+}
+
+// look finds how a project looks now: as it was kept at this revision, or drawn anew from the
+// open project and kept.
+func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err error) {
+	body, picture, ok, err := a.hub.store.GlanceAt(ctx, id)
+	if err == nil && ok {
+		if err := json.Unmarshal([]byte(body), &g); err == nil {
+			return g, picture, nil
+		}
+	}
+	p, err := a.hub.project(ctx, id)
+	if err != nil {
+		return g, nil, err
+	}
+	d, err := ask(p, func() (*design.Doc, error) {
+		s := p.bench.Stages()
+		g = Glance{Revision: p.bench.Rev, Circuit: s.Circuit, Board: s.Board, Differences: s.Differences, Nets: s.Nets}
+		for _, f := range p.bench.OpenFindings() {
+			switch f.Severity {
+			case "fault":
+				g.Faults++
+			case "warning":
+				g.Warnings++
+			}
+		}
+		return p.bench.Doc.Snapshot(), nil
+	})
+	if err != nil {
+		return g, nil, err
+	}
+	picture, g.Picture = glance.Picture(d, circuit.Find(d))
+	if picture == nil {
+		picture = []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)
+	}
+	kept, err := json.Marshal(g)
+	if err == nil {
+		err = a.hub.store.KeepGlance(ctx, id, g.Revision, string(kept), picture)
+	}
+	if err != nil {
+		slog.Warn("how a project looks cannot be kept", "project", id, "error", err)
+	}
+	return g, picture, nil
+}
+
+func (a *api) glance(c *echo.Context, id int64) error {
+	g, _, err := a.look(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	g.Handoff = "none"
+	if h, ok, err := a.hub.store.LastHandoff(c.Request().Context(), id); err == nil && ok {
+		g.Handoff = "work"
+		if h.Revision == g.Revision {
+			g.Handoff = "done"
+		}
+	}
+	if p := a.hub.opened(id); p != nil {
+		g.People = int(p.people.Load())
+	}
+	return c.JSON(http.StatusOK, g)
+}
+
+func (a *api) picture(c *echo.Context, id int64) error {
+	_, picture, err := a.look(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; img-src data:; style-src 'unsafe-inline'; sandbox")
+	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable") // asked for with its revision
+	return c.Blob(http.StatusOK, "image/svg+xml", picture)
+}
