@@ -16,7 +16,7 @@ func TestFindReplaceAndPrint(t *testing.T) {
 	p.openStage(t, b, "Weir Gauge", "circuit")
 	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
 	b.key("f", ctrl)
-	b.until(`document.activeElement?.dataset.test === 'find-text'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'find-text'`)
 	b.typing("BV36S")
 	b.until(`document.querySelectorAll('.find .hit').length === 3`)
 	b.click("[data-test=find-with]")

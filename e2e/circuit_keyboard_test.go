@@ -15,7 +15,7 @@ func TestDrawingByKeys(t *testing.T) {
 	place := func(query string) {
 		t.Helper()
 		b.key("n")
-		b.until(`document.activeElement?.dataset.test === 'part-search'`)
+		b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
 		b.typing(query)
 		b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('` + query + `')`)
 		b.key(enter)
@@ -70,7 +70,7 @@ func TestTypingNeverFallsThrough(t *testing.T) {
 	b.putPart("Resistor", 150, 120)
 	b.point(150, 120)
 	b.key("v")
-	b.until(`document.activeElement?.dataset.test === 'inline'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'inline'`)
 	b.key("a", ctrl)
 	b.typing("4k")
 	eval[bool](b, `(document.activeElement.blur(), true)`) // the field goes away while one types

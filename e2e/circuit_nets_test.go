@@ -45,6 +45,8 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
 
 	// the light stays on from sheet to sheet
+	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	time.Sleep(300 * time.Millisecond) // the dialog fades
 	b.fill("Filter the nets", "net:+3V3")
 	b.menu(b.cell("+3V3", "Net"), "Show in the drawing")
 	b.until(`goldenTrace.lit.value === '+3V3'`)

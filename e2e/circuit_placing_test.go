@@ -11,7 +11,7 @@ import (
 func TestPlacingParts(t *testing.T) {
 	_, b := circuitBench(t, "Eel Counter")
 	b.key("n")
-	b.until(`document.activeElement?.dataset.test === 'part-search'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
 	b.typing("8 pins so*")
 	b.until(`[...document.querySelectorAll('.finder [role=option]')].length > 3 && [...document.querySelectorAll('.finder [role=option]')].every(o => o.innerText.includes('SOIC-8'))`)
 	b.key(escape)
@@ -33,7 +33,7 @@ func TestPlacingParts(t *testing.T) {
 	// replaced, the wires stay on it
 	b.point(85, 150)
 	b.click("[data-test=replace]")
-	b.until(`document.activeElement?.dataset.test === 'part-search'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
 	b.typing("Capacitor 0603")
 	b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('Capacitor 0603')`)
 	b.key(enter)
@@ -71,7 +71,7 @@ func TestPlacingParts(t *testing.T) {
 
 	// a package of units: the next click takes its next unit
 	b.key("n")
-	b.until(`document.activeElement?.dataset.test === 'part-search'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
 	b.typing("dual amplifier, units")
 	b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('Dual amplifier, units')`)
 	b.key(enter)

@@ -67,7 +67,7 @@ func TestSheetsWithinSheets(t *testing.T) {
 	b.click("[data-test=add-sheet]")
 	b.onSheet("Sheet 3")
 	b.set("Name", "Drawings")
-	eval[bool](b, `(()=>{const from=document.querySelector("[data-sheet='Drawings']").closest('li'),to=document.querySelector("[data-sheet='Sheet 1']").closest('li');const d=new DataTransfer();for(const [el,type] of [[from,'dragstart'],[to,'dragover'],[to,'drop'],[from,'dragend']])el.dispatchEvent(new DragEvent(type,{bubbles:true,cancelable:true,dataTransfer:d}));return true})()`)
+	eval[bool](b, `(()=>{const from=document.querySelector("[data-sheet='Drawings']"),to=document.querySelector("[data-sheet='Sheet 1']");const d=new DataTransfer();for(const [el,type] of [[from,'dragstart'],[to,'dragover'],[to,'drop'],[from,'dragend']])el.dispatchEvent(new DragEvent(type,{bubbles:true,cancelable:true,dataTransfer:d}));return true})()`)
 	b.kept()
 	b.until(named("sheet", "Drawings") + `.order === 1`)
 	b.choose("Size", "C")

@@ -18,7 +18,7 @@ import (
 func newProject(t *testing.T, p *program, b *tab, name string) {
 	t.Helper()
 	b.click("[data-test=new]")
-	b.until(`document.activeElement?.dataset.test === 'name'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
 	b.typing(name)
 	b.key(enter)
 	b.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.view`)
@@ -29,7 +29,7 @@ func newProject(t *testing.T, p *program, b *tab, name string) {
 func (b *tab) putPart(query string, x, y float64) {
 	b.t.Helper()
 	b.key("n")
-	b.until(`document.activeElement?.dataset.test === 'part-search'`)
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
 	b.typing(query)
 	b.until(fmt.Sprintf(`document.querySelector('.finder [aria-selected=true]')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
 	b.key(enter)

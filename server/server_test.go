@@ -81,6 +81,7 @@ type raw struct {
 	T, Ref, Why string
 	Over        string
 	Missing     []string
+	Looks       bool
 	Foreseen    *Foreseen
 	Rev         int64
 	Page        *struct {

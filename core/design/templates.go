@@ -20,7 +20,7 @@ func Templates() []Template {
 	return []Template{
 		{"empty", "Empty", "One sheet, a board of two copper layers, no outline yet.", func(*Board) {}},
 		{"oneSided", "One-sided", "Copper below, parts above; wide tracks for simple etching, 80 × 50 mm.", func(b *Board) {
-			b.Stack = TwoLayers()
+			b.Stack = []StackLayer{{Name: "Core", Thickness: 1_565_000, Material: "FR-4"}, {Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"}}
 			b.Rules.TrackWidth, b.Rules.LeastWidth, b.Rules.Clearance = 800_000, 400_000, 400_000
 			b.Rules.LeastRing, b.Rules.LeastHole, b.Rules.ViaDiameter, b.Rules.ViaHole = 400_000, 600_000, 1_800_000, 800_000
 			b.Outline = rectangle(80_000_000, 50_000_000)

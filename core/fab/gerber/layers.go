@@ -29,9 +29,12 @@ func (j Job) plot(function, polarity string) *Plot {
 func (j Job) Copper(layer int) []byte {
 	n := len(j.Doc.Board.CopperNames())
 	side := "Inr"
-	if layer == 0 {
+	switch {
+	case n == 1 && !j.Doc.Board.Stack[0].Copper: // the only copper lies below
+		side = "Bot"
+	case layer == 0:
 		side = "Top"
-	} else if layer == n-1 {
+	case layer == n-1:
 		side = "Bot"
 	}
 	p := j.plot(fmt.Sprintf("Copper,L%d,%s", layer+1, side), "Positive")

@@ -148,3 +148,14 @@ func TestOutlineByHand(t *testing.T) {
 	got, _ = read(t, gerber.Job{Doc: d, Index: layout.NewIndex(d)}.Outline())
 	assert.Empty(t, got)
 }
+
+// The only copper of a one-sided board lies below when its stack says so (Gerber layer format
+// specification, 5.6.3: Top, Inr or Bot).
+func TestCopperOfAOneSidedBoard(t *testing.T) {
+	for key, want := range map[string]string{"oneSided": "Copper,L1,Bot", "twoSided": "Copper,L1,Top"} {
+		d, err := design.FromTemplate(key, "x")
+		require.NoError(t, err)
+		_, art := read(t, gerber.Job{Doc: d, Index: layout.NewIndex(d)}.Copper(0))
+		assert.Equal(t, want, art.Attributes[".FileFunction"], key)
+	}
+}

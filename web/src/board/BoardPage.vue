@@ -17,6 +17,8 @@ import { format } from '../live/units'
 import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
+import { entriesOf, openMenu } from '../shell/menu'
+import type { Command } from '../shell/keys'
 import Footline from '../shell/Footline.vue'
 import HandName from '../shell/fields/HandName.vue'
 import LengthField from '../shell/fields/LengthField.vue'
@@ -152,93 +154,108 @@ const nextGrid = () => {
 }
 const styleNames = ['45°, straight first', '45°, slanted first', '90°', 'free']
 
-useCommands(
-  [
-    ...tools.map((t) => ({
-      id: t.id,
-      title: t.id === 'select' ? 'Select' : `${t.name} tool`,
-      keys: t.keys,
-      group: 'Tools',
-      run: () => take(t.id),
-    })),
-    { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
-    { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(90_000), enabled: picked },
-    { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-90_000), enabled: picked },
-    { id: 'side', title: 'Other side', keys: 'M', group: 'Change', run: () => ed.flip(), enabled: picked },
-    { id: 'lock', title: 'Lock or unlock', keys: 'L', group: 'Change', run: () => ed.lock(), enabled: picked },
-    { id: 'remove', title: 'Remove', keys: 'Del / Backspace', group: 'Change', run: () => ed.remove(), enabled: picked },
-    {
-      id: 'removeTrack',
-      title: 'Remove the whole track',
-      keys: 'Shift Del',
-      group: 'Change',
-      run: () => ed.removeWhole(),
-      enabled: picked,
-    },
-    { id: 'removeNet', title: 'Remove all tracks of the net', keys: 'Ctrl Del', group: 'Change', run: () => ed.removeNet() },
-    { id: 'all', title: 'Select all', keys: 'Ctrl A', group: 'Change', run: () => ed.selectAll() },
-    ...nudges('Nudge', (dx, dy) => ed.nudge(dx, dy), picked),
-    { id: 'frame', title: 'Frame all', keys: 'F', group: 'See', run: frameAll },
-    { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: () => { const b = ed.boxOf(ed.selection); if (b) goTo(b) } }, // prettier-ignore
-    {
-      id: 'net',
-      title: 'Highlight the net under the cursor',
-      keys: 'H',
-      group: 'See',
-      run: () => ed.project.light(ed.netUnder(ed.raw, tolerance())),
-    },
-    {
-      id: 'links',
-      title: 'Open links on or off',
-      keys: 'B',
-      group: 'See',
-      run: () => (ed.state.showLinks = !ed.state.showLinks),
-    },
-    {
-      id: 'grid',
-      title: 'Grid on or off',
-      keys: 'G',
-      group: 'See',
-      run: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
-    },
-    {
-      id: 'paper',
-      title: 'Dark or light board',
-      group: 'See',
-      run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
-    },
-    ...[1, 2].map((n) => ({
-      id: 'layer' + n,
-      title: `Copper layer ${n}`,
-      keys: String(n),
-      group: 'See',
-      run: () => void ed.hop(n - 1),
-    })),
-    {
-      id: 'hop',
-      title: 'Hop to the other copper layer',
-      keys: 'Space',
-      group: 'Track',
-      run: () => void ed.hop(),
-      enabled: () => !!ed.route,
-    },
-    {
-      id: 'style',
-      title: 'Next corner style',
-      keys: 'Tab',
-      group: 'Track',
-      run: () => ed.nextStyle(),
-      enabled: () => ed.state.tool === 'track',
-    },
-    { id: 'end', title: 'End the track here', keys: 'Enter', group: 'Track', run: () => ed.finish(), enabled: () => !!ed.route },
-  ],
-  (name) => {
-    if (name === 'Esc') return ed.back()
-    if (name === 'Backspace' && ed.route) return ed.back()
-    if (name === 'Space' && !ed.route) canvas.value?.hold(true)
-    return false
+const commands: Command[] = [
+  ...tools.map((t) => ({
+    id: t.id,
+    title: t.id === 'select' ? 'Select' : `${t.name} tool`,
+    keys: t.keys,
+    group: 'Tools',
+    run: () => take(t.id),
+  })),
+  { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
+  { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(90_000), enabled: picked },
+  { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-90_000), enabled: picked },
+  { id: 'side', title: 'Other side', keys: 'M', group: 'Change', run: () => ed.flip(), enabled: picked },
+  { id: 'lock', title: 'Lock or unlock', keys: 'L', group: 'Change', run: () => ed.lock(), enabled: picked },
+  { id: 'remove', title: 'Remove', keys: 'Del / Backspace', group: 'Change', run: () => ed.remove(), enabled: picked },
+  {
+    id: 'removeTrack',
+    title: 'Remove the whole track',
+    keys: 'Shift Del',
+    group: 'Change',
+    run: () => ed.removeWhole(),
+    enabled: picked,
   },
-)
+  { id: 'removeNet', title: 'Remove all tracks of the net', keys: 'Ctrl Del', group: 'Change', run: () => ed.removeNet() },
+  { id: 'all', title: 'Select all', keys: 'Ctrl A', group: 'Change', run: () => ed.selectAll() },
+  ...nudges('Nudge', (dx, dy) => ed.nudge(dx, dy), picked),
+  { id: 'frame', title: 'Frame all', keys: 'F', group: 'See', run: frameAll },
+  { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: () => { const b = ed.boxOf(ed.selection); if (b) goTo(b) } }, // prettier-ignore
+  {
+    id: 'net',
+    title: 'Highlight the net under the cursor',
+    keys: 'H',
+    group: 'See',
+    run: () => ed.project.light(ed.netUnder(ed.raw, tolerance())),
+  },
+  {
+    id: 'links',
+    title: 'Open links on or off',
+    keys: 'B',
+    group: 'See',
+    run: () => (ed.state.showLinks = !ed.state.showLinks),
+  },
+  {
+    id: 'grid',
+    title: 'Grid on or off',
+    keys: 'G',
+    group: 'See',
+    run: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
+  },
+  {
+    id: 'paper',
+    title: 'Dark or light board',
+    group: 'See',
+    run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
+  },
+  ...[1, 2].map((n) => ({
+    id: 'layer' + n,
+    title: `Copper layer ${n}`,
+    keys: String(n),
+    group: 'See',
+    run: () => void ed.hop(n - 1),
+  })),
+  {
+    id: 'hop',
+    title: 'Hop to the other copper layer',
+    keys: 'Space',
+    group: 'Track',
+    run: () => void ed.hop(),
+    enabled: () => !!ed.route,
+  },
+  {
+    id: 'style',
+    title: 'Next corner style',
+    keys: 'Tab',
+    group: 'Track',
+    run: () => ed.nextStyle(),
+    enabled: () => ed.state.tool === 'track',
+  },
+  { id: 'end', title: 'End the track here', keys: 'Enter', group: 'Track', run: () => ed.finish(), enabled: () => !!ed.route },
+]
+useCommands(commands, (name) => {
+  if (name === 'Esc') return ed.back()
+  if (name === 'Backspace' && ed.route) return ed.back()
+  if (name === 'Space' && !ed.route) canvas.value?.hold(true)
+  return false
+})
+/** What can be done to what the right button is pressed on; while a tool is in the hand, with the tool. */
+function menu(h: Hand) {
+  const at = { x: h.event.clientX, y: h.event.clientY }
+  if (ed.state.tool !== 'select') {
+    openMenu(at, [
+      ...entriesOf(commands, ['end', 'hop', 'style']),
+      { title: 'A step back', keys: 'Esc', run: () => void ed.back() },
+      { title: 'Put the tool away', keys: 'S', run: () => take('select') },
+    ])
+    return
+  }
+  ed.pickAt(h.at, tolerance())
+  const ids = ed.selection.size
+    ? ['left', 'right', 'side', 'lock', '', 'net', 'frameSel', '', 'remove', 'removeTrack', 'removeNet']
+    : ['track', 'outline', 'hole', 'text', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper']
+  openMenu(at, entriesOf(commands, ids))
+}
 usePanKey((on) => canvas.value?.hold(on))
 onMounted(() => {
   emit('where', [{ name: 'Board', go: () => undefined }])
@@ -301,6 +318,7 @@ defineExpose({ ed })
           @up="ed.up($event.at)"
           @double="ed.finish()"
           @ready="ready"
+          @menu="menu"
         />
         <LayerLadder :project="project" :editor="ed" />
         <div class="topright">

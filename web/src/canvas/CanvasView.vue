@@ -19,7 +19,7 @@ const props = defineProps<{
   overlay: (pen: Pen, view: Viewport) => void
   cursor?: string
 }>()
-const emit = defineEmits<{ move: [Hand]; down: [Hand]; up: [Hand]; double: [Hand]; leave: []; ready: [] }>()
+const emit = defineEmits<{ move: [Hand]; down: [Hand]; up: [Hand]; double: [Hand]; leave: []; ready: []; menu: [Hand] }>()
 
 const root = ref<HTMLDivElement>()
 const base = ref<HTMLCanvasElement>()
@@ -241,7 +241,7 @@ defineExpose({
     @pointerleave="emit('leave')"
     @dblclick="emit('double', hand($event))"
     @wheel.prevent="wheel"
-    @contextmenu.prevent
+    @contextmenu.prevent="emit('menu', hand($event))"
   >
     <canvas ref="base" />
     <canvas ref="over" />

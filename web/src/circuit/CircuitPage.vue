@@ -9,6 +9,7 @@ import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
+import { entriesOf, openMenu } from '../shell/menu'
 import { complain } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import FilePick from '../shell/fields/FilePick.vue'
@@ -208,6 +209,28 @@ function down(h: Hand) {
 
 // ---- tools and commands
 
+/** What can be done to what the right button is pressed on; while a tool is in the hand, with the tool. */
+function menu(h: Hand) {
+  const at = { x: h.event.clientX, y: h.event.clientY }
+  if (ed.state.tool !== 'select') {
+    openMenu(at, [
+      { title: 'End the line here', keys: 'Enter', run: () => ed.hand.finish(), enabled: () => ed.hand.path.length > 1 },
+      { title: 'A step back', keys: 'Esc', run: () => void ed.back() },
+      { title: 'Put the tool away', keys: 'S', run: () => take('select') },
+    ])
+    return
+  }
+  ed.pickAt(h.at, tolerance())
+  const block = ed.selection.size === 1 && props.project.get('block', [...ed.selection][0])
+  const enter = block && { title: 'Enter its sheet', keys: 'Enter', run: () => ed.enter(block.of, ed.path ? `${ed.path}/${block.id}` : String(block.id)) } // prettier-ignore
+  openMenu(
+    at,
+    ed.selection.size
+      ? [...(enter ? [enter, null] : []), ...entriesOf(commands, ['rename', 'designate', 'replace', '', 'left', 'right', 'mirror', '', 'copy', 'cut', 'duplicate', '', 'markOpen', ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []), 'net', 'frameSel', '', 'remove'])] // prettier-ignore
+      : entriesOf(commands, ['part', 'wire', 'label', 'note', '', 'paste', 'all', 'find-replace', 'numbers', '', 'frame', 'up', 'grid', 'paper', '', 'table', 'nets', 'print', 'svg']), // prettier-ignore
+  )
+}
+
 function take(t: string) {
   if (t === 'part') {
     ed.part = null
@@ -299,6 +322,7 @@ defineExpose({ ed })
           @up="ed.up($event.at)"
           @double="ed.double($event.at, tolerance())"
           @ready="ready"
+          @menu="menu"
         />
         <SheetList
           v-if="view === 'drawing'"

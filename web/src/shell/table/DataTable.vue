@@ -422,7 +422,9 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
 }
 .row.off .cell {
   font-style: italic;
-  opacity: 0.75;
+}
+.row.off .cell:not(.quiet) {
+  opacity: 0.85;
 }
 .none {
   position: absolute;

@@ -1,0 +1,43 @@
+package design_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// Every template is whole, 1.6 mm thick, and bears the title it was given; what it says of itself holds.
+func TestTemplates(t *testing.T) {
+	copper := map[string]int{"empty": 2, "oneSided": 1, "twoSided": 2, "fourLayer": 4}
+	size := map[string]geom.Point{"oneSided": {X: 80_000_000, Y: 50_000_000}, "twoSided": {X: 100_000_000, Y: 80_000_000}, "fourLayer": {X: 100_000_000, Y: 80_000_000}}
+	require.Len(t, design.Templates(), len(copper))
+	for _, tp := range design.Templates() {
+		d, err := design.FromTemplate(tp.Key, "Mill")
+		require.NoError(t, err)
+		assert.NoError(t, d.Whole(), tp.Key)
+		assert.Equal(t, "Mill", d.Settings.Title)
+		assert.Len(t, d.Board.CopperNames(), copper[tp.Key], tp.Key)
+		thick := int64(0)
+		for _, l := range d.Board.Stack {
+			thick += l.Thickness
+		}
+		assert.EqualValues(t, 1_600_000, thick, tp.Key)
+		assert.Equal(t, tp.Key != "empty", len(d.Board.Outline) == 4, tp.Key)
+		if want := size[tp.Key]; want.X > 0 {
+			b := geom.BoxOf(d.Board.Outline...)
+			assert.Equal(t, geom.Box{Max: want}, b, tp.Key)
+		}
+		r := d.Board.Rules
+		assert.GreaterOrEqual(t, r.TrackWidth, r.LeastWidth, tp.Key)
+		assert.GreaterOrEqual(t, (r.ViaDiameter-r.ViaHole)/2, r.LeastRing, tp.Key)
+		assert.GreaterOrEqual(t, r.ViaHole, r.LeastHole, tp.Key)
+	}
+	one, _ := design.FromTemplate("oneSided", "x")
+	assert.Equal(t, []string{"Bottom"}, one.Board.CopperNames())
+	_, err := design.FromTemplate("six", "x")
+	assert.ErrorContains(t, err, `no template called "six"`)
+}

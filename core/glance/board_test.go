@@ -1,0 +1,80 @@
+package glance_test
+
+import (
+	"encoding/xml"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/circuit"
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/glance"
+	"goldentrace/demo"
+)
+
+// view is the part of the plane that an SVG shows, in millimetres: x, y, width, height.
+func view(t *testing.T, svg []byte) [4]float64 {
+	t.Helper()
+	var doc struct {
+		Box string `xml:"viewBox,attr"`
+	}
+	require.NoError(t, xml.Unmarshal(svg, &doc))
+	var out [4]float64
+	for i, f := range strings.Fields(doc.Box) {
+		v, err := strconv.ParseFloat(f, 64)
+		require.NoError(t, err)
+		out[i] = v
+	}
+	return out
+}
+
+// A board is drawn at its places, seen from above: y runs upwards on the board and downwards in
+// the picture, the lower copper first, silk of the upper side last.
+func TestPictureOfABoard(t *testing.T) {
+	d := design.New("board")
+	d.Board.Outline = []geom.Point{{X: 10e6, Y: 20e6}, {X: 50e6, Y: 20e6}, {X: 50e6, Y: 40e6}, {X: 10e6, Y: 40e6}}
+	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", Pads: []design.Pad{{Number: "1", Form: "round", Size: geom.Pt(2e6, 2e6), Hole: 1e6}},
+		Silk: []design.Figure{{Form: "line", Pts: []geom.Point{{X: -3e6}, {X: 3e6}}}}})
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "F", Designator: "R1", At: geom.Pt(20e6, 25e6)})
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "F", Designator: "R2", At: geom.Pt(90e6, 25e6)}) // still beside the board
+	d.Put(&design.Track{ID: d.NewID(), A: geom.Pt(20e6, 25e6), B: geom.Pt(40e6, 35e6), Width: 500_000, Layer: 1})
+	svg, of := glance.Picture(d, circuit.Find(d))
+	assert.Equal(t, "board", of)
+	assert.Equal(t, [4]float64{8.5, 18.5, 43, 23}, view(t, svg), "the outline and 1.5 mm around")
+	s := string(svg)
+	assert.Contains(t, s, `d="M10 40L50 40L50 20L10 20Z"`, "mirrored within its own height")
+	assert.Contains(t, s, `<path d="M20 35L40 25" fill="none" stroke-width="0.5"/>`)
+	assert.Contains(t, s, `<circle cx="20" cy="35" r="1" stroke="none"/>`)
+	assert.Contains(t, s, `<circle cx="20" cy="35" r="0.5" fill="#17131E"`, "its bore")
+	assert.Contains(t, s, "M17 35L23 35", "its silk")
+	assert.NotContains(t, s, `cx="90"`)
+	lower, upper := strings.Index(s, "#35B7A6"), strings.Index(s, "#E7B549")
+	assert.True(t, 0 < lower && lower < upper, "the upper copper lies over the lower")
+}
+
+// What has no board yet shows its first sheet on which anything stands, cut to it; what has
+// nothing shows nothing; an outline alone is a board.
+func TestPictureOfACircuit(t *testing.T) {
+	d, err := demo.Build("Weir Gauge")
+	require.NoError(t, err)
+	svg, of := glance.Picture(d, circuit.Find(d))
+	assert.Equal(t, "circuit", of)
+	box := view(t, svg)
+	assert.Less(t, box[2], 420.0, "without the frame of its A3 sheet")
+	assert.Contains(t, string(svg), ">Controller<")
+	assert.False(t, regexp.MustCompile(`>Document<`).Match(svg), "and without the title block")
+
+	empty := design.New("nothing")
+	svg, of = glance.Picture(empty, circuit.Find(empty))
+	assert.Nil(t, svg)
+	assert.Empty(t, of)
+	outline, err := design.FromTemplate("twoSided", "x")
+	require.NoError(t, err)
+	_, of = glance.Picture(outline, circuit.Find(outline))
+	assert.Equal(t, "board", of)
+}
