@@ -170,3 +170,33 @@ func BenchmarkDragFrames(b *testing.B) {
 	b.ReportMetric(gaps[len(gaps)*95/100], "ms/frame-p95")
 	b.ReportMetric(0, "ns/op")
 }
+
+// BenchmarkLiveTable opens the table of 10,000 parts, from the press of its button until it is on the
+// screen, and scrolls through it, drawn in software: nine rows a frame, as a wheel turns, and a window a frame.
+func BenchmarkLiveTable(b *testing.B) {
+	d, err := synthetic.Circuit(10_000, 200)
+	require.NoError(b, err)
+	p, id := serveDesign(b, "Ten thousand", d)
+	alloc, stop := chromedp.NewExecAllocator(context.Background(), append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
+	defer stop()
+	ctx, close := chromedp.NewContext(alloc)
+	defer close()
+	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
+	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
+	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	time.Sleep(2 * time.Second)
+	eval[bool](t, `(() => { const t0 = performance.now(); document.querySelector('[data-test=view-parts]').click()
+		const look = () => document.querySelectorAll('[role=grid] [role=row]').length > 15 ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1)
+		look(); return true })()`)
+	t.until(`window.__took`)
+	b.ReportMetric(eval[float64](t, `window.__took`), "ms/open")
+	time.Sleep(500 * time.Millisecond)
+	for name, step := range map[string]int{"wheel": 243, "window": 640} {
+		eval[bool](t, fmt.Sprintf(`(() => { const el = document.querySelector('[role=grid] .scroll'), times = []; let y = 0; window.__frames = null
+			const f = t => { times.push(t); y += %d; el.scrollTop = y; t - times[0] < 4000 ? requestAnimationFrame(f) : (window.__frames = times) }
+			requestAnimationFrame(f); return true })()`, step))
+		t.until(`window.__frames`)
+		b.ReportMetric(eval[float64](t, `(window.__frames.length - 1) / (window.__frames.at(-1) - window.__frames[0]) * 1000`), "frames/s-"+name)
+	}
+	b.ReportMetric(0, "ns/op")
+}

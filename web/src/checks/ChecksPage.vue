@@ -146,7 +146,6 @@ useCommands([
             label="Findings"
             :columns="columns"
             :rows="rows"
-            :row-name="(f: Finding) => f.key"
             :row-class="(f: Finding) => (f.excused ? 'off' : undefined)"
             :menu="menu"
             @change="change"

@@ -118,7 +118,6 @@ async function takePairs() {
       label="Nets"
       :columns="columns"
       :rows="rows"
-      :row-name="(r: Row) => r.net.name"
       :menu="menu"
       @change="change"
       @open="(r: Row) => emit('go', r.net.name)"

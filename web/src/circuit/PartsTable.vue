@@ -97,7 +97,6 @@ async function takeIn() {
       label="Table of parts"
       :columns="columns"
       :rows="rows"
-      :row-name="(r: Row) => r.cells.designator"
       :row-class="(r: Row) => (r.cells.fitted === 'no' ? 'off' : undefined)"
       :menu="menu"
       @change="change"

@@ -187,7 +187,6 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         class="list"
         :columns="columns"
         :rows="files"
-        :row-name="(f: HandoffFile) => f.name"
         :menu="menu"
         @change="(list: Change<HandoffFile>[]) => list.forEach((c) => toggle(c.row))"
         @open="look"
@@ -209,7 +208,6 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
             :label="chosen"
             :columns="sheetColumns"
             :rows="sheetRows"
-            :row-name="(r: string[]) => r[0]"
           >
             <template #empty>The file has no lines.</template>
           </DataTable>

@@ -29,13 +29,13 @@ const props = defineProps<{
   label: string
   columns: Column<T>[]
   rows: T[]
-  rowName: (row: T) => string // told apart by it, and called so by readers
   rowClass?: (row: T) => string | undefined
   menu?: (rows: T[]) => (Entry | null)[]
 }>()
 /** now: the row the hand is on, as it goes from row to row. */
 const emit = defineEmits<{ change: [Change<T>[]]; open: [T]; now: [T] }>()
 const rowHeight = 27
+const overscan = 4
 const id = useId()
 
 // ---- columns and rows as they are shown
@@ -47,6 +47,7 @@ const columns = computed(() => ordered(props.columns, order.value))
 const width = (c: Column<T>) => widths.value[c.field] ?? c.width
 const lefts = computed(() => columns.value.reduce<number[]>((sum, c) => [...sum, sum[sum.length - 1] + width(c)], [0]))
 const template = computed(() => columns.value.map((c, i) => (i === columns.value.length - 1 ? `minmax(${width(c)}px, 1fr)` : `${width(c)}px`)).join(' ')) // prettier-ignore
+const sizes = computed(() => columns.value.map((c, i) => ({ flex: `${i === columns.value.length - 1 ? 1 : 0} 0 ${width(c)}px` })))
 const shown = computed(() => sorted(props.rows, columns.value.find((c) => c.field === sort.value?.field), !!sort.value?.down)) // prettier-ignore
 
 const body = ref<HTMLDivElement>()
@@ -56,13 +57,21 @@ const virtual = useVirtualizer<HTMLDivElement, HTMLDivElement>(
     count: shown.value.length,
     getScrollElement: () => body.value ?? null,
     estimateSize: () => rowHeight,
-    overscan: 6,
+    overscan,
     paddingStart: 0,
     scrollPaddingStart: rowHeight + 2, // the head
     scrollPaddingEnd: 14,
   })),
 )
-const seen = computed(() => virtual.value.getVirtualItems().map((v) => ({ r: v.index, top: v.start, row: shown.value[v.index] })).filter((v) => v.row)) // prettier-ignore
+/** The rows in sight. Each keeps its element while it is seen; one that comes takes that of one that went. */
+const seen = computed(() => {
+  const list = virtual.value.getVirtualItems()
+  const slots = Math.max(list.length, Math.ceil((virtual.value.scrollRect?.height ?? 0) / rowHeight) + 2 * overscan + 2)
+  return list
+    .map((v) => ({ r: v.index, top: v.start, row: shown.value[v.index], slot: v.index % slots }))
+    .filter((v) => v.row)
+    .sort((a, b) => a.slot - b.slot)
+})
 
 // ---- what is picked
 
@@ -74,13 +83,18 @@ const pickedRows = computed(() => shown.value.slice(range.value.top, range.value
 const current = computed<T | undefined>(() => shown.value[to.value.r])
 const isPicked = (r: number, c: number) =>
   r >= range.value.top && r <= range.value.bottom && c >= range.value.left && c <= range.value.right
+/** What is picked of a row, told so that only rows of which that changed are drawn anew. */
+const pickedIn = (r: number) => (isPicked(r, range.value.left) ? `${range.value.left}-${range.value.right}` : '')
+const looks = computed(() => new Map(columns.value.map((c) => [c, ['cell', c.mono && 'mono', c.right && 'right', c.quiet && 'quiet'].filter(Boolean).join(' ')]))) // prettier-ignore
+const cellClass = (c: Column<T>, r: number, k: number) =>
+  looks.value.get(c)! + (isPicked(r, k) ? ' picked' : '') + (r === to.value.r && k === to.value.c ? ' now' : '')
 watch(shown, (list) => {
   const last = Math.max(0, list.length - 1)
   if (to.value.r > last || from.value.r > last) from.value = to.value = { r: Math.min(to.value.r, last), c: to.value.c }
 })
 const spotOf = (e: Event): Spot | null => {
-  const cell = (e.target as HTMLElement).closest<HTMLElement>('[data-r]')
-  return cell ? { r: Number(cell.dataset.r), c: Number(cell.dataset.c) } : null
+  const cell = (e.target as HTMLElement).closest<HTMLElement>('[data-c]')
+  return cell ? { r: Number(cell.parentElement!.dataset.r), c: Number(cell.dataset.c) } : null
 }
 let dragging = false
 useEventListener(window, 'pointerup', () => (dragging = false))
@@ -219,7 +233,7 @@ function click(e: MouseEvent) {
 
 function showMenu(e: MouseEvent) {
   const here = spotOf(e)
-  const cell = document.getElementById(`${id}-${to.value.r}-${to.value.c}`)?.getBoundingClientRect()
+  const cell = document.getElementById(id)?.getBoundingClientRect()
   const column = columns.value[to.value.c]
   if (!current.value || !column) return
   openMenu(here ? { x: e.clientX, y: e.clientY } : { x: (cell?.left ?? 0) + 20, y: cell?.bottom ?? 0 }, [
@@ -243,7 +257,7 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
     :aria-rowcount="shown.length + 1"
     :aria-colcount="columns.length"
     :aria-label="label"
-    :aria-activedescendant="shown.length ? `${id}-${to.r}-${to.c}` : undefined"
+    :aria-activedescendant="shown.length ? id : undefined"
     @keydown="press"
     @paste="paste"
     @copy="copy"
@@ -269,23 +283,23 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
       >
         <div
           v-for="v in seen"
-          :key="v.r % 64"
+          :key="v.slot"
+          v-memo="[v.row, v.r, sizes, pickedIn(v.r), v.r === to.r ? to.c : -1, rowClass?.(v.row)]"
           class="row"
           role="row"
+          :data-r="v.r"
           :class="rowClass?.(v.row)"
           :aria-rowindex="v.r + 2"
-          :style="{ transform: `translateY(${v.top}px)`, gridTemplateColumns: template }"
+          :style="{ transform: `translateY(${v.top}px)` }"
         >
           <div
             v-for="(c, k) in columns"
-            :id="`${id}-${v.r}-${k}`"
+            :id="v.r === to.r && k === to.c ? id : undefined"
             :key="c.field"
-            class="cell"
             role="gridcell"
-            :class="{ mono: c.mono, right: c.right, quiet: c.quiet, picked: isPicked(v.r, k), now: v.r === to.r && k === to.c }"
-            :data-r="v.r"
+            :class="cellClass(c, v.r, k)"
+            :style="sizes[k]"
             :data-c="k"
-            :data-cell="`${rowName(v.row)} ${c.field}`"
             :aria-selected="isPicked(v.r, k)"
             :aria-readonly="c.fixed || undefined"
           >
@@ -295,17 +309,12 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
                 <svg v-if="c.text(v.row) === 'yes'" viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiCheck" /></svg>
               </span>
             </template>
-            <template v-else>
-              <svg
-                v-if="c.icon?.(v.row)"
-                viewBox="0 0 24 24"
-                role="img"
-                :class="c.icon(v.row)!.tone"
-                :aria-label="c.icon(v.row)!.name"
-              >
+            <template v-else-if="c.icon?.(v.row)">
+              <svg viewBox="0 0 24 24" role="img" :class="c.icon(v.row)!.tone" :aria-label="c.icon(v.row)!.name">
                 <path :d="c.icon(v.row)!.path" /></svg
               >{{ c.text(v.row) }}
             </template>
+            <template v-else>{{ c.text(v.row) }}</template>
           </div>
         </div>
         <CellEditor
@@ -352,8 +361,9 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
   position: absolute;
   inset: 0 0 auto 0;
   height: 27px;
-  display: grid;
-  contain: layout style;
+  display: flex;
+  contain: strict;
+  border-bottom: 1px solid rgba(var(--v-border-color), 0.14);
 }
 .cell {
   padding: 4px 9px;
@@ -362,8 +372,6 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-  border-bottom: 1px solid rgba(var(--v-border-color), 0.14);
-  border-right: 1px solid rgba(var(--v-border-color), 0.1);
   user-select: none;
   cursor: cell;
 }
