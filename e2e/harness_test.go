@@ -302,6 +302,7 @@ const (
 	escape   = kb.Escape
 	enter    = kb.Enter
 	ctrl     = kb.ModifierCtrl
+	alt      = kb.ModifierAlt
 	shift    = kb.ModifierShift
 )
 

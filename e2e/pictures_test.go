@@ -49,7 +49,7 @@ func TestPictures(t *testing.T) {
 	})
 	visit(gauge, "circuit", "parts-table.png", func() { b.click("[data-test=view-parts]"); b.click(b.cell("C10", "Value")) })
 	visit(gauge, "circuit", "nets.png", func() { b.click("[data-test=view-nets]") })
-	visit(gauge, "checks", "check-rules.png", func() { b.show("Clashes") })
+	visit(gauge, "checks", "clashes.png", func() { b.show("Clashes") })
 	visit(lamp, "board", "board.png", func() { b.click("[data-layer='1']"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {

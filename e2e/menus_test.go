@@ -1,0 +1,116 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+)
+
+// rightAt presses the right button at a place of the drawing and takes an entry of the menu.
+func (b *tab) rightAt(x, y float64, entry string) {
+	b.t.Helper()
+	sx, sy := b.at(x, y)
+	b.moveXY(sx, sy)
+	b.do(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
+	b.click(b.found(fmt.Sprintf(`[...document.querySelectorAll('[role=menuitem]')].find(x => x.innerText.startsWith(%q))`, entry)))
+}
+
+// The right button, and the menu key, open what can be done to what is there.
+func TestMenus(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "circuit")
+	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	r1 := `goldenTrace.all('part').find(p => p.designator === 'R1')`
+	turn := eval[int](b, r1+`.turn ?? 0`)
+	b.rightAt(135, 137.5, "Turn left")
+	b.kept()
+	assert.Equal(t, (turn+1)%4, eval[int](b, r1+`.turn ?? 0`))
+	assert.Equal(t, "R1", b.value("Designator"), "what the button was pressed on is picked")
+	b.rightAt(40, 30, "Select all")
+	b.until(`goldenTrace.picked.value.length === 12`)
+	// by keys, and back out
+	b.focus()
+	eval[bool](b, `(document.querySelector('.canvas').dispatchEvent(new MouseEvent('contextmenu', {bubbles: true, cancelable: true, clientX: 420, clientY: 700})), true)`)
+	b.until(`document.activeElement?.getAttribute('role') === 'menuitem'`)
+	b.key(escape)
+	b.until(`!document.querySelector('[role=menuitem]')`)
+	b.until(`document.activeElement?.classList.contains('canvas')`)
+
+	p.openStage(t, b, "Moth Lamp", "board")
+	b.rightAt(13.97, 21.59, "Lock or unlock")
+	b.kept()
+	b.until(`goldenTrace.all('placed').some(p => p.locked)`)
+}
+
+// A table by keys alone: ranges, changing in place, sorting, the order of columns, which are remembered.
+func TestTableByKeys(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "circuit")
+	b.click("[data-test=view-parts]")
+	b.click(b.cell("R2", "Value"))
+	b.key(keyDown, shift)
+	b.sees("2 cells picked")
+	b.key(enter)
+	b.until(`document.activeElement?.getAttribute('aria-label') === 'Value'`)
+	b.typing("33k")
+	b.key(enter)
+	b.kept()
+	b.until(`['R2','R3'].every(d => goldenTrace.all('part').find(p => p.designator === d).value === '33k')`)
+	b.key("z", ctrl)
+	b.until(`['R2','R3'].every(d => goldenTrace.all('part').find(p => p.designator === d).value === '47k')`)
+
+	first := func() string {
+		return eval[string](b, `[...document.querySelectorAll('[role=row][data-r="0"] [role=gridcell]')].map(c => c.textContent.trim()).join(' ')`)
+	}
+	assert.Contains(t, first(), "C1 22µ")
+	eval[bool](b, `(document.querySelector('[role=columnheader]').focus(), true)`)
+	b.key(enter)
+	b.key(enter) // the other way round
+	b.until(`document.querySelector('[role=columnheader]').getAttribute('aria-sort') === 'descending'`)
+	assert.Contains(t, first(), "S1")
+	b.key(keyRight, alt)
+	b.until(`document.querySelectorAll('[role=columnheader]')[1].textContent.startsWith('Designator')`)
+	b.do(chromedp.Reload())
+	b.until(`document.querySelectorAll('[role=columnheader]')[1]?.textContent.startsWith('Designator')`)
+	b.press("Drawing")
+}
+
+// Examples are looked at and copied; a template begins a project; files dropped on the page are taken in.
+func TestBeginningAProject(t *testing.T) {
+	p := start(t, "serve", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	b.sees("Begin with an empty sheet")
+	b.click(b.found(`[...document.querySelectorAll('[data-project="Moth Lamp"] a.name')][0]`))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.sees("You look at this project without changing it.")
+	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	b.point(135, 137.5)
+	b.key("q")
+	b.sees("take a copy of it to change it")
+	b.press("Take a copy to change")
+	b.until(`goldenTrace.name.value === 'Moth Lamp copy' && goldenTrace.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	b.point(135, 137.5)
+	b.key("q")
+	b.kept()
+
+	b.goTo("/")
+	b.click(b.found(`[...document.querySelectorAll('.template')].find(x => x.innerText.includes('Four-layer'))`))
+	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+	b.typing("Six Weirs")
+	b.key(enter)
+	b.until(`window.goldenTrace?.name.value === 'Six Weirs' && goldenTrace.state.value === 'open'`)
+	assert.Equal(t, 4, eval[int](b, `goldenTrace.board.stack.filter(l => l.copper).length`))
+
+	b.goTo("/")
+	b.until(`document.querySelector('[data-project="Six Weirs"]')`)
+	b.fill("Find a project", "weirs")
+	b.until(`!document.querySelector('[role=list][aria-label=Projects] [data-project="Moth Lamp copy"]')`)
+	_, file := p.api("GET", fmt.Sprintf("/projects/%d/export", p.projectID("Six Weirs")), nil)
+	eval[bool](b, fmt.Sprintf(`(() => { const d = new DataTransfer(); d.items.add(new File([%q], 'weirs.goldentrace')); for (const t of ['dragenter', 'dragover', 'drop']) document.querySelector('.page').dispatchEvent(new DragEvent(t, {bubbles: true, cancelable: true, dataTransfer: d})); return true })()`, string(file)))
+	b.sees("Imported as Six Weirs (2).")
+	b.until(`document.querySelector('[data-project="Six Weirs (2)"]')`)
+}
