@@ -29,7 +29,7 @@ func TestMenus(t *testing.T) {
 	b.kept()
 	assert.Equal(t, (turn+1)%4, eval[int](b, r1+`.turn ?? 0`))
 	assert.Equal(t, "R1", b.value("Designator"), "what the button was pressed on is picked")
-	b.rightAt(40, 30, "Select all")
+	b.rightAt(100, 170, "Select all")
 	b.until(`goldenTrace.picked.value.length === 12`)
 	// by keys, and back out
 	b.focus()

@@ -23,7 +23,7 @@ watch(
     name.value = n.name
     start.value = n.start ?? ''
     trouble.value = ''
-    void nextTick(() => setTimeout(() => input.value?.select(), 40))
+    void nextTick(() => setTimeout(() => name.value === n.name && input.value?.select(), 40)) // what is typed meanwhile stays
   },
 )
 const choices = computed(() => [
