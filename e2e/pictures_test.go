@@ -20,6 +20,8 @@ func TestPictures(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	b.sees("Moth Lamp, first try")
+	b.sees("Examples")
+	b.until(`[...document.querySelectorAll('.card img')].length >= 5 && [...document.querySelectorAll('.card img')].every(i => i.complete)`)
 	time.Sleep(300 * time.Millisecond)
 	b.shot(filepath.Join(dir, "projects.png"))
 	lamp, first := p.projectID("Moth Lamp"), p.projectID("Moth Lamp, first try")

@@ -17,6 +17,7 @@ import (
 	"time"
 
 	"github.com/labstack/echo/v5"
+	"github.com/labstack/echo/v5/middleware"
 
 	"goldentrace/store"
 )
@@ -54,7 +55,7 @@ func Handler(h *hub, addrs ...string) *echo.Echo {
 	e.Logger = slog.New(slog.DiscardHandler)
 	e.Use(guard(hosts(addrs)), whole)
 	(&api{h}).routes(e)
-	e.GET("/*", page)
+	e.GET("/*", page, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1 << 10, Skipper: packed}))
 	return e
 }
 
@@ -126,6 +127,9 @@ func policy(nonce string) string {
 	return "default-src 'none'; script-src 'self'; style-src " + style + "; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; " +
 		"base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 }
+
+// packed tells whether a file is compressed by its nature.
+func packed(c *echo.Context) bool { return strings.HasSuffix(c.Request().URL.Path, ".woff2") }
 
 // page serves the built web application; every address that is no file is its entrance.
 func page(c *echo.Context) error {

@@ -223,10 +223,11 @@ function menu(h: Hand) {
   ed.pickAt(h.at, tolerance())
   const block = ed.selection.size === 1 && props.project.get('block', [...ed.selection][0])
   const enter = block && { title: 'Enter its sheet', keys: 'Enter', run: () => ed.enter(block.of, ed.path ? `${ed.path}/${block.id}` : String(block.id)) } // prettier-ignore
+  const parts = ed.picked('part').length > 0
   openMenu(
     at,
     ed.selection.size
-      ? [...(enter ? [enter, null] : []), ...entriesOf(commands, ['rename', 'designate', 'replace', '', 'left', 'right', 'mirror', '', 'copy', 'cut', 'duplicate', '', 'markOpen', ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []), 'net', 'frameSel', '', 'remove'])] // prettier-ignore
+      ? [...(enter ? [enter, null] : []), ...entriesOf(commands, [...(parts ? ['rename', 'designate', 'replace'] : ed.selection.size === 1 ? ['designate'] : []), '', 'left', 'right', 'mirror', '', 'copy', 'cut', 'duplicate', '', ...(parts ? ['markOpen'] : []), ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []), 'net', 'frameSel', '', 'remove'])] // prettier-ignore
       : entriesOf(commands, ['part', 'wire', 'label', 'note', '', 'paste', 'all', 'find-replace', 'numbers', '', 'frame', 'up', 'grid', 'paper', '', 'table', 'nets', 'print', 'svg']), // prettier-ignore
   )
 }

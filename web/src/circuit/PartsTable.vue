@@ -109,7 +109,7 @@ async function takeIn() {
     <v-dialog :model-value="!!preview" aria-label="What the table would change" @update:model-value="preview = null">
       <v-card v-if="preview" :title="`${preview.changes.length} ${preview.changes.length === 1 ? 'cell' : 'cells'} would change`">
         <v-card-text>
-          <p v-for="p in preview.problems" :key="p" class="text-error">{{ p }}</p>
+          <p v-for="p in preview.problems" :key="p" class="trouble">{{ p }}</p>
           <v-table v-if="preview.changes.length" fixed-header class="changes">
             <thead>
               <tr>
@@ -141,6 +141,9 @@ async function takeIn() {
 </template>
 
 <style scoped>
+.trouble {
+  color: rgb(var(--v-theme-error));
+}
 .naming {
   width: 120px;
   flex: none;

@@ -110,10 +110,10 @@ const sheetColumns = computed<Column<string[]>[]>(() =>
 )
 const files = computed(() => state.value?.files ?? [])
 const columns: Column<HandoffFile>[] = [
-  { field: 'shown', name: 'Shown', width: 64, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
-  { field: 'text', name: 'File', width: 160, fixed: true, text: (f) => f.text },
+  { field: 'shown', name: 'Shown', width: 66, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
+  { field: 'text', name: 'File', width: 150, fixed: true, text: (f) => f.text },
   { field: 'size', name: 'Size', width: 70, fixed: true, mono: true, right: true, text: (f) => kb(f.size), rank: (f) => f.size },
-  { field: 'name', name: 'Name', width: 190, fixed: true, mono: true, quiet: true, text: (f) => f.name },
+  { field: 'name', name: 'Name', width: 140, fixed: true, mono: true, quiet: true, text: (f) => f.name },
 ]
 const menu = (list: HandoffFile[]) => [
   { title: 'Look at it', keys: 'Enter', run: () => void look(list[0]) },

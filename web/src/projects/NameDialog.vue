@@ -25,6 +25,7 @@ watch(
     trouble.value = ''
     void nextTick(() => setTimeout(() => name.value === n.name && input.value?.select(), 40)) // what is typed meanwhile stays
   },
+  { immediate: true },
 )
 const choices = computed(() => [
   ...(props.starts?.templates ?? []).map((t) => ({ value: t.key, title: t.name, text: t.text })),
@@ -61,8 +62,8 @@ async function keep() {
             autocomplete="off"
           />
           <template v-if="naming.start !== undefined">
-            <v-select v-model="start" class="mt-4" label="Begins with" aria-label="Begins with" :items="choices" />
-            <p v-if="text" class="quiet mt-2">{{ text }}</p>
+            <v-select v-model="start" class="start" label="Begins with" aria-label="Begins with" :items="choices" />
+            <p v-if="text" class="quiet said">{{ text }}</p>
           </template>
         </form>
       </v-card-text>
@@ -75,3 +76,12 @@ async function keep() {
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.start {
+  margin-top: 16px;
+}
+.said {
+  margin-top: 8px;
+}
+</style>

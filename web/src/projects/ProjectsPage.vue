@@ -1,30 +1,34 @@
 <script setup lang="ts">
 import { mdiFileImportOutline, mdiMagnify, mdiPlus, mdiThemeLightDark } from '@mdi/js'
 import { useDropZone } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../live/http'
 import type { Created, Project, Starts, SteppedBack } from '../live/wire.gen'
 import { actName } from '../shell/acts'
 import FilePick from '../shell/fields/FilePick.vue'
+import OneOf from '../shell/fields/OneOf.vue'
 import { complain, say } from '../shell/notices'
 import { kept, useTaste } from '../shell/taste'
-import NameDialog, { type Naming } from './NameDialog.vue'
+import type { Naming } from './NameDialog.vue'
 import ProjectCard from './ProjectCard.vue'
 import StackPicture from './StackPicture.vue'
 import { upload } from './upload'
 
+/** Read when it is first wanted. */
+const NameDialog = defineAsyncComponent(() => import('./NameDialog.vue'))
 const router = useRouter()
 const taste = useTaste()
 const list = ref<Project[] | null>(null)
 const starts = ref<Starts | null>(null)
+const asked = ref(false)
 const naming = ref<(Naming & { id?: number }) | null>(null)
 const search = ref('')
 const order = kept<'changed' | 'name' | 'parts'>('projects.order', 'changed')
-const orders = [
-  { value: 'changed', title: 'last changed first' },
-  { value: 'name', title: 'by name' },
-  { value: 'parts', title: 'largest first' },
+const orders: { value: 'changed' | 'name' | 'parts'; title: string }[] = [
+  { value: 'changed', title: 'Last changed' },
+  { value: 'name', title: 'By name' },
+  { value: 'parts', title: 'Largest' },
 ]
 const naturally = new Intl.Collator('en', { numeric: true }).compare
 const shown = computed(() => {
@@ -51,8 +55,12 @@ onMounted(async () => {
 
 // ---- what can be done with a project
 
-const begin = (start: string) => (naming.value = { title: 'New project', keep: 'Create', name: '', start })
-const rename = (p: Project) => (naming.value = { title: 'Rename project', keep: 'Rename', name: p.name, id: p.id })
+function ask(n: NonNullable<typeof naming.value>) {
+  asked.value = true
+  naming.value = n
+}
+const begin = (start: string) => ask({ title: 'New project', keep: 'Create', name: '', start })
+const rename = (p: Project) => ask({ title: 'Rename project', keep: 'Rename', name: p.name, id: p.id })
 async function saveName(n: Naming) {
   const id = naming.value?.id
   if (id !== undefined) {
@@ -151,7 +159,7 @@ const when = (s: string) => new Date(s).toLocaleString('en-GB', { day: 'numeric'
           clearable
           @click:clear="search = ''"
         />
-        <v-select v-model="order" class="order" :items="orders" aria-label="Order of the projects" />
+        <OneOf label="Order of the projects" :value="order" :options="orders" @keep="order = $event" />
         <v-spacer />
         <FilePick
           v-slot="{ choose }"
@@ -231,7 +239,7 @@ const when = (s: string) => new Date(s).toLocaleString('en-GB', { day: 'numeric'
       </template>
     </main>
     <div v-if="isOverDropZone" class="drop">Drop project files to take them in.</div>
-    <NameDialog :naming="naming" :starts="starts" :save="saveName" @close="naming = null" />
+    <NameDialog v-if="asked" :naming="naming" :starts="starts" :save="saveName" @close="naming = null" />
   </div>
 </template>
 
@@ -286,10 +294,6 @@ h3 .quiet {
   flex: none;
   width: 240px;
   margin-left: 12px;
-}
-.order {
-  flex: none;
-  width: 170px;
 }
 .cards {
   display: grid;

@@ -32,7 +32,7 @@ function run(e: Entry) {
   >
     <v-list ref="list" class="menu" role="menu" aria-label="What can be done here">
       <template v-for="(e, i) in menuOpen?.entries ?? []" :key="i">
-        <v-divider v-if="e === null" class="my-1" />
+        <v-divider v-if="e === null" />
         <v-list-item v-else role="menuitem" :title="e.title" @click="run(e)">
           <template v-if="e.keys" #append
             ><kbd>{{ keyText(e.keys.split(' / ')[0]) }}</kbd></template
@@ -46,6 +46,9 @@ function run(e: Entry) {
 <style scoped>
 .menu {
   min-width: 210px;
+}
+.menu hr {
+  margin: 4px 0;
 }
 .menu kbd {
   margin-left: 20px;

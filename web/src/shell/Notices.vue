@@ -2,7 +2,7 @@
 import { mdiAlertOctagonOutline, mdiCheckCircleOutline, mdiClose } from '@mdi/js'
 import { drop, notices } from './notices'
 
-/** The one place where the program speaks: below the top bar on the left of the details, over the paper's upper edge. */
+/** The one place where the program speaks: over the top bar, so that nothing one works on is covered. */
 </script>
 
 <template>
@@ -31,19 +31,20 @@ import { drop, notices } from './notices'
 .notices {
   position: fixed;
   left: 50%;
-  top: 102px;
+  top: 5px;
   transform: translateX(-50%);
   z-index: 3000;
   display: flex;
   flex-direction: column;
   gap: 6px;
-  max-width: 460px;
+  width: max-content;
+  max-width: min(680px, 80vw);
 }
 .notice :deep(.v-alert__border) {
   opacity: 1;
 }
 .notice.v-alert {
-  padding: 7px 8px 7px 14px;
+  padding: 4px 8px 4px 14px;
   border: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
   border-radius: 8px;
   background: rgb(var(--v-theme-surface));

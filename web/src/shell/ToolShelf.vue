@@ -26,7 +26,7 @@ const emit = defineEmits<{ take: [string] }>()
         @click="emit('take', t.id)"
       >
         <v-icon :icon="t.icon" size="19" />
-        {{ t.name }}
+        <span class="word">{{ t.name }}</span>
       </v-btn>
     </div>
   </div>
@@ -53,6 +53,17 @@ const emit = defineEmits<{ take: [string] }>()
   display: flex;
   padding: 4px;
   gap: 2px;
+}
+/* where the paper is narrow the tools lose their words, and keep them for readers and on hover */
+@container paper (max-width: 770px) {
+  .shelf .tool.v-btn--stacked {
+    min-width: 40px;
+    height: 38px;
+  }
+  .word {
+    position: absolute;
+    clip-path: inset(50%);
+  }
 }
 .strip {
   display: flex;
