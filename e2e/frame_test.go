@@ -263,7 +263,19 @@ func TestAccessible(t *testing.T) {
 	visit := func() {
 		b.goTo("/")
 		b.sees("Moth Lamp, first try")
+		b.sees("Examples")
 		look("projects")
+		b.project("Moth Lamp", "Rename")
+		b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+		look("renaming a project")
+		b.key(escape)
+		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+		time.Sleep(300 * time.Millisecond) // the dialog fades
+		b.press("What can be done with Weir Gauge")
+		b.until(`document.querySelector('[role=menuitem]')`)
+		look("menu of a project")
+		b.key(escape)
+		b.until(`!document.querySelector('[role=menuitem]')`)
 		for _, stage := range []string{"circuit", "parts", "board", "checks", "handoff"} {
 			p.openStage(t, b, "Moth Lamp, first try", stage)
 			look(stage)
@@ -292,6 +304,11 @@ func TestAccessible(t *testing.T) {
 		for _, view := range []string{"parts", "nets"} {
 			b.click(fmt.Sprintf("[data-test=view-%s]", view))
 			look("table of " + view)
+			b.click("[role=grid] [data-r='1'] [data-c='0']")
+			b.key(enter)
+			b.until(`document.querySelector('.editor input')`)
+			look("a cell of the table of " + view + " being changed")
+			b.key(escape)
 		}
 		p.openStage(t, b, "Weir Gauge", "checks")
 		look("findings")

@@ -4,9 +4,12 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/workbench"
 )
 
 // A net is only drawn otherwise when it joins the same pins under the same names; then it is
@@ -43,4 +46,39 @@ func TestNetsDrawnOtherwise(t *testing.T) {
 		circuit.Redraw(was, net(func(n *circuit.Net) {
 			n.Uses = append(n.Uses, circuit.NetUse{Path: "/8", Sheet: 2, Items: []design.ID{12}})
 		})), "came")
+}
+
+// Kept up to date, a net that joins what it joined is drawn with what it is drawn with now: a
+// wire that comes, one that goes while another stays, and the last one that goes.
+func TestUsesFollowTheDrawing(t *testing.T) {
+	s := newSheet(t)
+	s.resistor(0, 0)
+	s.resistor(4, 0) // pin on pin
+	b := workbench.Open(s.d, 0)
+	drawn := func() []circuit.NetUse {
+		assert.Equal(t, circuit.Find(s.d).ByName["R1.2"].Uses, b.Nets().ByName["R1.2"].Uses)
+		return b.Nets().ByName["R1.2"].Uses
+	}
+	wire := func(xy ...int64) design.ID {
+		cs, err := b.Edit(&edit.DrawWire{Sheet: s.sheet, Path: steps(xy...)})
+		require.NoError(t, err)
+		b.Settle()
+		return cs[0].ID
+	}
+	remove := func(id design.ID) {
+		_, err := b.Edit(&edit.Remove{IDs: []design.ID{id}})
+		require.NoError(t, err)
+		b.Settle()
+	}
+	assert.Empty(t, drawn())
+	first := wire(2, 0, 2, 5)
+	assert.Equal(t, []circuit.NetUse{{Sheet: s.sheet, Items: []design.ID{first}}}, drawn())
+	second := wire(2, 0, 2, -5)
+	assert.Equal(t, []circuit.NetUse{{Sheet: s.sheet, Items: []design.ID{first, second}}}, drawn())
+	remove(first)
+	assert.Equal(t, []circuit.NetUse{{Sheet: s.sheet, Items: []design.ID{second}}}, drawn())
+	assert.NotContains(t, b.Nets().OfItem, circuit.ItemRef{ID: first})
+	remove(second)
+	assert.Empty(t, drawn())
+	assert.NotNil(t, b.Nets().ByName["R1.2"], "its pins still touch")
 }

@@ -109,3 +109,48 @@ func TestFindingsNameTheirSheet(t *testing.T) {
 		}
 	}
 }
+
+// Packages are counted anew when units come, join one package, and go.
+func TestPackagesAreCountedByTheirUnits(t *testing.T) {
+	d := design.New("units")
+	b := workbench.Open(d, 0)
+	sheet := d.SheetsInOrder()[0].ID
+	var first design.ID
+	for i, want := range []int{1, 1} {
+		cs, err := b.Edit(&edit.PlacePart{Sheet: sheet, Library: "Dual amplifier, units", At: geom.Pt(int64(i)*60_000_000, 0)})
+		require.NoError(t, err)
+		for _, c := range cs {
+			if p, ok := c.After.(*design.Part); ok && first == 0 {
+				first = p.ID
+			}
+		}
+		assert.Equal(t, want, b.Settle().Stages.Parts, "the second unit is of the first's package")
+	}
+	one := d.Parts[first]
+	alone := *one
+	alone.Designator = "U9"
+	apart := edit.ChangeSet{{ID: first, Kind: design.KindPart, Before: one, After: &alone}}
+	b.Apply(apart)
+	assert.Equal(t, 2, b.Settle().Stages.Parts, "a unit by another designator is a package of its own")
+	b.Apply(apart.Inverted())
+	assert.Equal(t, 1, b.Settle().Stages.Parts)
+}
+
+// Two pins that meet for the first time make a net, which both their pads have to bear on the board.
+func TestBothPadsOfANewNetDiffer(t *testing.T) {
+	d := design.New("pads")
+	b := workbench.Open(d, 0)
+	sheet := d.SheetsInOrder()[0].ID
+	for i := range 2 {
+		_, err := b.Edit(&edit.PlacePart{Sheet: sheet, Library: "Resistor", At: geom.Pt(int64(i)*50_000_000, 0)})
+		require.NoError(t, err)
+	}
+	_, err := b.Edit(&edit.Carry{All: true})
+	require.NoError(t, err)
+	assert.Zero(t, b.Settle().Stages.Differences)
+	wire, err := b.Edit(&edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(5_000_000, 0), geom.Pt(45_000_000, 0)}})
+	require.NoError(t, err)
+	assert.Equal(t, 2, b.Settle().Stages.Differences, "pad 2 of the one and pad 1 of the other")
+	b.Apply(wire.Inverted())
+	assert.Zero(t, b.Settle().Stages.Differences, "parted again, neither has a net")
+}

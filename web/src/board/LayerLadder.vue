@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Project } from '../live/project'
 import { copperColour, hatchAngle } from '../shell/tokens'
 import { format } from '../live/units'
+import { openMenu } from '../shell/menu'
 import type { BoardEditor } from './editor'
 
 /** The board's cross-section: copper layers as bars, dielectrics between, the via's barrel beside. */
@@ -26,6 +27,14 @@ function alone(layer: number) {
   props.editor.state.hidden = isAlone ? [] : others
   props.editor.scene.invalidate()
 }
+function menu(e: MouseEvent, r: { name: string; layer: number }) {
+  const hidden = props.editor.state.hidden.includes(r.layer)
+  openMenu({ x: e.clientX, y: e.clientY }, [
+    { title: `Work on ${r.name}`, run: () => props.editor.toLayer(r.layer) },
+    { title: hidden ? 'Show it' : 'Hide it', run: () => eye(r.layer) },
+    { title: 'Show it alone, or all again', run: () => alone(r.layer) },
+  ])
+}
 const tip = (r: { name: string; thickness: number; material: string }) =>
   `${r.name}: ${r.material}, ${format(r.thickness, 'mm', 3)} mm`
 </script>
@@ -44,6 +53,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
             :data-layer="r.layer"
             @click="editor.toLayer(r.layer)"
             @dblclick="alone(r.layer)"
+            @contextmenu.prevent="menu($event, r)"
           >
             <i /><span>{{ r.name }}</span>
           </v-btn>

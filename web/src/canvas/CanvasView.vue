@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Point } from '../live/wire.gen'
 import type { Pen, Scene } from './scene'
@@ -177,7 +178,8 @@ function wheel(e: WheelEvent) {
 }
 const hold = (on: boolean) => (spaceHeld = on)
 
-const watcher = new ResizeObserver(() => {
+useResizeObserver(root, () => {
+  if (!root.value) return
   const r = root.value!.getBoundingClientRect()
   if (!r.width || !r.height) return
   const first = view.width === 1
@@ -193,11 +195,9 @@ const watcher = new ResizeObserver(() => {
   request()
 })
 onMounted(() => {
-  watcher.observe(root.value!)
   void document.fonts.ready.then(() => props.scene.invalidate())
 })
 onBeforeUnmount(() => {
-  watcher.disconnect()
   cancelAnimationFrame(frame)
 })
 

@@ -1,4 +1,4 @@
-import { onBeforeUnmount, onMounted } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import type { Command } from '../shell/keys'
 import type { Viewport } from './viewport'
 
@@ -29,9 +29,7 @@ export function paintPaper(
 
 /** Lets go of the paper when the space bar comes up. */
 export function usePanKey(hold: (on: boolean) => void) {
-  const release = (e: KeyboardEvent) => e.key === ' ' && hold(false)
-  onMounted(() => window.addEventListener('keyup', release))
-  onBeforeUnmount(() => window.removeEventListener('keyup', release))
+  useEventListener(window, 'keyup', (e) => e.key === ' ' && hold(false))
 }
 
 /** The commands of the arrows, by one step and by ten. */

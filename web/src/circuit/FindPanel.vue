@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { latest } from '../live/latest'
 import type { Project } from '../live/project'
 import type { Hit } from '../live/wire.gen'
+import { openMenu } from '../shell/menu'
 import { complain, say } from '../shell/notices'
 
 /** Finds words in values, names and texts, and replaces them, one or all. */
@@ -35,6 +36,13 @@ async function replace(only?: Hit[]) {
     .catch(complain)
   if (done) say(`Replaced in ${n} ${n === 1 ? 'place' : 'places'}.`)
 }
+function menu(e: MouseEvent, h: Hit) {
+  openMenu({ x: e.clientX, y: e.clientY }, [
+    { title: 'Show it', run: () => emit('go', h.id) },
+    { title: 'Replace here', run: () => void replace([h]) },
+    { title: 'Replace all', run: () => void replace() },
+  ])
+}
 const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
 </script>
 
@@ -58,7 +66,13 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
       <v-checkbox v-model="whole" class="flag" label="whole text" />
     </div>
     <v-list v-if="hits.length" class="hits" aria-label="Found">
-      <v-list-item v-for="h in hits.slice(0, 300)" :key="h.id + h.field" class="hit" @click="emit('go', h.id)">
+      <v-list-item
+        v-for="h in hits.slice(0, 300)"
+        :key="h.id + h.field"
+        class="hit"
+        @click="emit('go', h.id)"
+        @contextmenu.prevent="menu($event, h)"
+      >
         <span class="mono text">{{ h.text.split('\n')[0] }}</span>
         <span class="quiet small">{{ h.what }}</span>
         <span class="quiet small">{{ sheetName(h.sheet) }}</span>

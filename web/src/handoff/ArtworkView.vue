@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { ref, watch } from 'vue'
 import { Viewport } from '../canvas/viewport'
 import type { Drawing } from '../live/wire.gen'
+import { type Entry, openMenu } from '../shell/menu'
 import { paintDrawing, roleColour } from './artwork'
 
 /** Lays artwork and drill files over each other, drawn from the files themselves. */
-const props = defineProps<{ drawings: Drawing[] }>()
+const props = defineProps<{ drawings: Drawing[]; entries?: Entry[] }>()
 const canvas = ref<HTMLCanvasElement>()
 const view = new Viewport()
 const layer = document.createElement('canvas')
@@ -64,7 +66,7 @@ watch(
     request()
   },
 )
-const watcher = new ResizeObserver(() => {
+useResizeObserver(canvas, () => {
   const r = canvas.value!.getBoundingClientRect()
   view.width = r.width
   view.height = r.height
@@ -73,8 +75,10 @@ const watcher = new ResizeObserver(() => {
   if (!held) fit()
   request()
 })
-onMounted(() => watcher.observe(canvas.value!))
-onBeforeUnmount(() => watcher.disconnect())
+function menu(e: MouseEvent) {
+  const all = () => ((held = false), fit(), request())
+  openMenu({ x: e.clientX, y: e.clientY }, [{ title: 'Frame all', run: all }, null, ...(props.entries ?? [])])
+}
 function wheel(e: WheelEvent) {
   held = true
   const r = canvas.value!.getBoundingClientRect()
@@ -101,6 +105,7 @@ function move(e: PointerEvent) {
     @pointermove="move"
     @pointerup="panning = null"
     @pointerleave="panning = null"
+    @contextmenu.prevent="menu"
   />
 </template>
 

@@ -126,6 +126,18 @@ function save(f: HandoffFile) {
   a.download = f.name
   a.click()
 }
+/** Which files lie over each other, at a stroke. */
+async function showAll(wanted: (f: HandoffFile) => boolean) {
+  const list = files.value.filter((f) => drawable(f) && wanted(f))
+  for (const f of list) await read(f.name)
+  chosen.value = ''
+  shown.value = list.map((f) => f.name)
+}
+const artworkEntries = [
+  { title: 'Show all files', run: () => void showAll(() => true) },
+  { title: 'Show what is above', run: () => void showAll((f) => /top|copper-1|outline|plated/.test(f.role)) },
+  { title: 'Show what is below', run: () => void showAll((f) => /bottom|copper-2|outline|plated/.test(f.role)) },
+]
 const when = (s: string) =>
   new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const kb = (n: number) => (n < 1024 ? `${n} B` : `${(n / 1024).toFixed(1)} KB`)
@@ -215,7 +227,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         </div>
       </template>
       <template v-else-if="state">
-        <ArtworkView :drawings="overlay" />
+        <ArtworkView :drawings="overlay" :entries="artworkEntries" />
         <p class="float note">
           Drawn from the files themselves by a reader of its own, not from the design.
           {{ overlay.length === 1 ? overlay[0].count : '' }}

@@ -51,7 +51,7 @@ function menu(e: MouseEvent) {
       </div>
       <slot />
       <div class="last">
-        <span class="quiet line">{{ line }}</span>
+        <span class="quiet line">{{ line }}{{ glance?.people ? ` · ${glance.people} in it` : '' }}</span>
         <TraceLine v-if="glance" :glance="glance" />
       </div>
     </div>

@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, shallowRef } from 'vue'
 import { type Command, justLeft, keyName, typing } from './keys'
 
@@ -30,12 +31,7 @@ export function useCommands(list: Command[], early?: (name: string, e: KeyboardE
       c.run()
     }
   }
-  onMounted(() => {
-    stageCommands.value = list
-    window.addEventListener('keydown', press)
-  })
-  onBeforeUnmount(() => {
-    stageCommands.value = []
-    window.removeEventListener('keydown', press)
-  })
+  useEventListener(window, 'keydown', press)
+  onMounted(() => (stageCommands.value = list))
+  onBeforeUnmount(() => (stageCommands.value = []))
 }

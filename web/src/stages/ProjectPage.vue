@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, shallowRef, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../live/http'
 import { Project } from '../live/project'
@@ -102,9 +103,8 @@ function press(e: KeyboardEvent) {
     c.run()
   }
 }
-onMounted(() => window.addEventListener('keydown', press))
+useEventListener(window, 'keydown', press)
 onBeforeUnmount(() => {
-  window.removeEventListener('keydown', press)
   frameCommands.value = []
   project.close()
 })

@@ -40,22 +40,25 @@ const left = (e: FocusEvent) => {
   <div
     ref="root"
     class="editor"
+    role="row"
     :style="{ left: place.left + 'px', top: place.top + 'px', width: place.width + 'px' }"
     @keydown="press"
     @focusout="left"
     @pointerdown.stop
     @dblclick.stop
   >
-    <v-combobox
-      v-if="options"
-      v-model="text"
-      :items="options"
-      :aria-label="label"
-      :class="{ mono }"
-      :error-messages="wrong"
-      autocomplete="off"
-    />
-    <v-text-field v-else v-model="text" :aria-label="label" :class="{ mono }" :error-messages="wrong" autocomplete="off" />
+    <div role="gridcell">
+      <v-combobox
+        v-if="options"
+        v-model="text"
+        :items="options"
+        :aria-label="label"
+        :class="{ mono }"
+        :error-messages="wrong"
+        autocomplete="off"
+      />
+      <v-text-field v-else v-model="text" :aria-label="label" :class="{ mono }" :error-messages="wrong" autocomplete="off" />
+    </div>
   </div>
 </template>
 
