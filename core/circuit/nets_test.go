@@ -257,3 +257,35 @@ func TestNamesByAnUnnamedBundle(t *testing.T) {
 	s.wire(-6, 8, -8, 8)
 	assert.Equal(t, "Sheet 1/R2.2", name(second), "a label of that name goes before")
 }
+
+// Of several names of one use the first in natural order is the net's; a number counts as a number.
+func TestTheFirstNameInOrderIsTheNets(t *testing.T) {
+	for _, names := range [][]string{{"D10", "D9"}, {"D9", "D10"}, {"B", "A", "D9"}} {
+		s := newSheet(t)
+		r := s.resistor(0, 0)
+		s.wire(2, 0, 2+2*int64(len(names)), 0)
+		for i, name := range names {
+			s.label(name, 4+2*int64(i), 0)
+		}
+		want := map[int]string{2: "D9", 3: "A"}[len(names)]
+		assert.Equal(t, want, circuit.Find(s.d).OfPin[circuit.PinRef{Part: r, Pin: "2"}], "%v", names)
+	}
+}
+
+// A net that is led out of a labelled bundle knows the bundle; one that is not has none.
+func TestWhatGivesANetItsName(t *testing.T) {
+	s := newSheet(t)
+	r := s.resistor(0, 0)
+	s.do(&edit.DrawWire{Sheet: s.sheet, Path: steps(4, 10, 4, 3), Bundle: true})
+	s.label("D[1:0]", 4, 10)
+	s.do(&edit.PlaceTaps{Sheet: s.sheet, Members: []string{"D0"}, At: steps(4, 4)[0], Turn: 2})
+	s.wire(2, 0, 3, 0, 3, 3)
+	s.label("SOLO", -2, 0)
+	n := circuit.Find(s.d)
+	of := func(pin string) circuit.Naming {
+		return n.NamingOf(n.ByName[n.OfPin[circuit.PinRef{Part: r, Pin: pin}]])
+	}
+	assert.Equal(t, []string{"D0", "D[1:0]"}, []string{of("2").Name, of("2").Bundle})
+	assert.Equal(t, []string{"SOLO", ""}, []string{of("1").Name, of("1").Bundle})
+	assert.Len(t, of("1").Items, 1, "its label")
+}
