@@ -121,19 +121,27 @@ func BenchmarkLiveCircuit(b *testing.B) {
 	}
 }
 
+// circuitTab is a browser, drawing in software, on the circuit of a project.
+func circuitTab(b *testing.B, p *program, id int64) *tab {
+	b.Helper()
+	alloc, stop := chromedp.NewExecAllocator(context.Background(),
+		append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
+	b.Cleanup(stop)
+	ctx, leave := chromedp.NewContext(alloc)
+	b.Cleanup(leave)
+	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
+	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
+	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	return t
+}
+
 // BenchmarkDragFrames counts the frames a browser draws, in software, while the 200 parts of
 // a sheet are dragged by hand with all that hangs on them, and how long opening that sheet takes there.
 func BenchmarkDragFrames(b *testing.B) {
 	d, err := synthetic.Circuit(200, 200)
 	require.NoError(b, err)
 	p, id := serveDesign(b, "Two hundred", d)
-	alloc, stop := chromedp.NewExecAllocator(context.Background(), append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
-	defer stop()
-	ctx, close := chromedp.NewContext(alloc)
-	defer close()
-	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
-	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
-	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	t := circuitTab(b, p, id)
 	time.Sleep(time.Second)
 	eval[bool](t, `(()=>{ const t0 = performance.now(); const c = document.querySelector('.canvas'); const n = c.dataset.painted; document.querySelectorAll('.sheets .row')[1].click(); const look = () => c.dataset.painted !== n ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1); look(); return true })()`)
 	t.until(`window.__took`)
@@ -177,22 +185,19 @@ func BenchmarkLiveTable(b *testing.B) {
 	d, err := synthetic.Circuit(10_000, 200)
 	require.NoError(b, err)
 	p, id := serveDesign(b, "Ten thousand", d)
-	alloc, stop := chromedp.NewExecAllocator(context.Background(), append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
-	defer stop()
-	ctx, close := chromedp.NewContext(alloc)
-	defer close()
-	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
-	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
-	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	t := circuitTab(b, p, id)
 	time.Sleep(2 * time.Second)
 	eval[bool](t, `(() => { const t0 = performance.now(); document.querySelector('[data-test=view-parts]').click()
-		const look = () => document.querySelectorAll('[role=grid] [role=row]').length > 15 ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1)
+		const done = () => (window.__took = performance.now() - t0)
+		const seen = () => document.querySelectorAll('[role=grid] [role=row]').length > 15
+		const look = () => (seen() ? requestAnimationFrame(() => requestAnimationFrame(done)) : setTimeout(look, 1))
 		look(); return true })()`)
 	t.until(`window.__took`)
 	b.ReportMetric(eval[float64](t, `window.__took`), "ms/open")
 	time.Sleep(500 * time.Millisecond)
 	for name, step := range map[string]int{"wheel": 243, "window": 640} {
-		eval[bool](t, fmt.Sprintf(`(() => { const el = document.querySelector('[role=grid] .scroll'), times = []; let y = 0; window.__frames = null
+		eval[bool](t, fmt.Sprintf(`(() => { const el = document.querySelector('[role=grid] .scroll'), times = []
+			let y = 0; window.__frames = null
 			const f = t => { times.push(t); y += %d; el.scrollTop = y; t - times[0] < 4000 ? requestAnimationFrame(f) : (window.__frames = times) }
 			requestAnimationFrame(f); return true })()`, step))
 		t.until(`window.__frames`)

@@ -24,7 +24,7 @@ func TestTableOfParts(t *testing.T) {
 	value := func(d string) string {
 		return eval[string](b, fmt.Sprintf(`goldenTrace.all('part').find(p => p.designator === %q).value`, d))
 	}
-	b.click("[data-test=table-filter]")
+	b.click(field("Filter the parts"))
 	b.typing("library:0603 designator:c1")
 	b.until(`![...document.querySelectorAll('[role=gridcell]')].some(c => c.textContent === 'B1')`)
 	before := steps()

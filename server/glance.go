@@ -47,6 +47,15 @@ type Begin struct {
 	Parts int    `json:"parts"`
 }
 
+// kept is a glance as the database keeps it. One that was drawn in another form is drawn anew.
+type kept struct {
+	Form   int    `json:"form"`
+	Glance Glance `json:"glance"`
+}
+
+// glanceForm changes when what a glance tells or how a picture is drawn does.
+const glanceForm = 1
+
 func (a *api) glanceRoutes(e *echo.Echo) {
 	e.GET("/api/starts", a.starts)
 	e.GET("/api/projects/:id/glance", a.with(a.glance))
@@ -71,8 +80,8 @@ func (a *api) starts(c *echo.Context) error {
 }
 
 func (h *hub) putExamples(ctx context.Context) error {
-	h.exampled.Lock()
-	defer h.exampled.Unlock()
+	h.examplesMu.Lock()
+	defer h.examplesMu.Unlock()
 	for _, x := range h.examples {
 		if err := h.store.PutExample(context.WithoutCancel(ctx), x.Name, x.Build); err != nil {
 			return fmt.Errorf("the example %s cannot be kept: %w", x.Name, err)
@@ -87,8 +96,9 @@ func (h *hub) putExamples(ctx context.Context) error {
 func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err error) {
 	body, picture, ok, err := a.hub.store.GlanceAt(ctx, id)
 	if err == nil && ok {
-		if err := json.Unmarshal([]byte(body), &g); err == nil {
-			return g, picture, nil
+		var k kept
+		if err := json.Unmarshal([]byte(body), &k); err == nil && k.Form == glanceForm {
+			return k.Glance, picture, nil
 		}
 	}
 	p, err := a.hub.project(ctx, id)
@@ -115,9 +125,9 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	if picture == nil {
 		picture = []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)
 	}
-	kept, err := json.Marshal(g)
+	written, err := json.Marshal(kept{glanceForm, g})
 	if err == nil {
-		err = a.hub.store.KeepGlance(ctx, id, g.Revision, string(kept), picture)
+		err = a.hub.store.KeepGlance(ctx, id, g.Revision, string(written), picture)
 	}
 	if err != nil {
 		slog.Warn("how a project looks cannot be kept", "project", id, "error", err)
@@ -149,6 +159,6 @@ func (a *api) picture(c *echo.Context, id int64) error {
 		return fail(c, err)
 	}
 	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; img-src data:; style-src 'unsafe-inline'; sandbox")
-	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable") // asked for with its revision
+	c.Response().Header().Set("Cache-Control", "no-store") // another data directory has other projects by the same number
 	return c.Blob(http.StatusOK, "image/svg+xml", picture)
 }

@@ -29,6 +29,8 @@ func TestAProjectAtAGlance(t *testing.T) {
 	g := look()
 	assert.Equal(t, Glance{Revision: 0, Circuit: "work", Board: "work", Handoff: "none", Nets: 9, Faults: 2, Differences: 0, Picture: "board"}, g)
 	assert.Equal(t, g, look(), "the one that was kept says the same")
+	require.NoError(t, k.store.KeepGlance(t.Context(), id, 0, `{"glance":{"nets":99}}`, []byte("<old/>")))
+	assert.Equal(t, g, look(), "one of another form is drawn anew")
 	code, svg := k.ask("GET", fmt.Sprintf("/projects/%d/picture.svg", id), "")
 	assert.Equal(t, 200, code)
 	assert.Contains(t, svg, "<svg")

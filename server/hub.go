@@ -23,8 +23,8 @@ type hub struct {
 	// sockets counts the live connections of all projects.
 	sockets atomic.Int32
 	// examples are those that are not kept yet.
-	examples []Example
-	exampled sync.Mutex
+	examples   []Example
+	examplesMu sync.Mutex
 }
 
 // slot is a project that is open or being opened; done is closed when it is one or the other.

@@ -12,7 +12,9 @@ watchEffect(() => theme.change(taste.frame))
 
 <template>
   <v-app>
-    <router-view />
+    <router-view v-slot="{ Component, route }">
+      <component :is="Component" :key="String(route.params.id ?? '')" />
+    </router-view>
     <Notices />
     <MenuHost />
   </v-app>

@@ -28,6 +28,12 @@ const router = createRouter({
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })
+// who only looks at a project looks at it in all its stages
+router.beforeEach((to, from) =>
+  from.query.look && from.params.id === to.params.id && !to.query.look
+    ? { ...to, query: { ...to.query, look: from.query.look } }
+    : true,
+)
 const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   theme: { defaultTheme: 'dark', themes, cspNonce: nonce },

@@ -10,7 +10,7 @@ import {
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
-import { nudges, paintPaper, usePanKey } from '../canvas/page'
+import { nudges, paintPaper, pickForMenu, usePanKey } from '../canvas/page'
 import { type Box, boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
@@ -250,7 +250,7 @@ function menu(h: Hand) {
     ])
     return
   }
-  ed.pickAt(h.at, tolerance())
+  pickForMenu(ed, h, tolerance())
   const ids = ed.selection.size
     ? ['left', 'right', 'side', 'lock', '', 'net', 'frameSel', '', 'remove', 'removeTrack', 'removeNet']
     : ['track', 'outline', 'hole', 'text', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper']

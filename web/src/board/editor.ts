@@ -159,17 +159,6 @@ export class BoardEditor {
       : null
   }
 
-  /** What the right button is pressed on is picked, unless it is picked already; on nothing, nothing is. */
-  pickAt(p: Point, tolerance: number) {
-    const id = this.under(p, tolerance)[0]
-    if (id === undefined) this.selection.clear()
-    else if (!this.selection.has(id)) {
-      this.selection.clear()
-      this.selection.add(id)
-    }
-    this.redraw()
-  }
-
   under(p: Point, tolerance: number): number[] {
     return under(this, p, tolerance)
   }

@@ -1,5 +1,7 @@
 import { useEventListener } from '@vueuse/core'
+import type { Point } from '../live/wire.gen'
 import type { Command } from '../shell/keys'
+import type { Hand } from './CanvasView.vue'
 import type { Viewport } from './viewport'
 
 /** What the pages with a canvas have in common. */
@@ -30,6 +32,23 @@ export function paintPaper(
 /** Lets go of the paper when the space bar comes up. */
 export function usePanKey(hold: (on: boolean) => void) {
   useEventListener(window, 'keyup', (e) => e.key === ' ' && hold(false))
+}
+
+interface Picker {
+  selection: Set<number>
+  under(p: Point, tolerance: number): number[]
+  redraw(): void
+}
+/**
+ * Picks what the right button is pressed on, unless it is picked already; on nothing, nothing is. The
+ * menu key leaves what is picked as it is.
+ */
+export function pickForMenu(ed: Picker, h: Hand, tolerance: number) {
+  if (h.event.button !== 2) return
+  const id = ed.under(h.at, tolerance)[0]
+  if (id === undefined || !ed.selection.has(id)) ed.selection.clear()
+  if (id !== undefined) ed.selection.add(id)
+  ed.redraw()
 }
 
 /** The commands of the arrows, by one step and by ten. */

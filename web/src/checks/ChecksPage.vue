@@ -14,9 +14,10 @@ import { format } from '../live/units'
 import { useCommands } from '../shell/commands'
 import OneOf from '../shell/fields/OneOf.vue'
 import TextField from '../shell/fields/TextField.vue'
-import { complain } from '../shell/notices'
+import { complain, say } from '../shell/notices'
 import { type Change, type Column, filtered } from '../shell/table/columns'
 import DataTable from '../shell/table/DataTable.vue'
+import FilterField from '../shell/table/FilterField.vue'
 import { useTaste } from '../shell/taste'
 import Clashes from './Clashes.vue'
 
@@ -39,17 +40,49 @@ const length = (nm?: number) => (nm === undefined ? '' : `${format(nm, taste.uni
 const place = (f: Finding) =>
   f.place ?? `${f.stage === 'board' ? 'Board' : 'Circuit'} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
 const columns = computed<Column<Finding>[]>(() => [
-  { field: 'state', name: 'State', width: 106, fixed: true, text: (f) => signs[stateOf(f)].name, icon: (f) => signs[stateOf(f)], rank: (f) => ranks.indexOf(stateOf(f)) }, // prettier-ignore
+  {
+    field: 'state',
+    name: 'State',
+    width: 106,
+    fixed: true,
+    text: (f) => signs[stateOf(f)].name,
+    icon: (f) => signs[stateOf(f)],
+    rank: (f) => ranks.indexOf(stateOf(f)),
+  },
   { field: 'text', name: 'What', width: 470, fixed: true, text: (f) => f.text },
   { field: 'place', name: 'Where', width: 170, fixed: true, quiet: true, text: place },
-  { field: 'measured', name: 'Is', width: 86, fixed: true, mono: true, right: true, text: (f) => (f.required ? length(f.measured ?? 0) : ''), rank: (f) => f.measured ?? -1 }, // prettier-ignore
-  { field: 'required', name: 'Needs', width: 86, fixed: true, mono: true, right: true, text: (f) => (f.required ? length(f.required) : ''), rank: (f) => f.required ?? -1 }, // prettier-ignore
+  {
+    field: 'measured',
+    name: 'Is',
+    width: 86,
+    fixed: true,
+    mono: true,
+    right: true,
+    text: (f) => (f.required ? length(f.measured ?? 0) : ''),
+    rank: (f) => f.measured ?? -1,
+  },
+  {
+    field: 'required',
+    name: 'Needs',
+    width: 86,
+    fixed: true,
+    mono: true,
+    right: true,
+    text: (f) => (f.required ? length(f.required) : ''),
+    rank: (f) => f.required ?? -1,
+  },
   { field: 'excused', name: 'Right as it is, because', width: 200, text: (f) => f.excused ?? '' },
 ])
 const all = computed(() =>
   [...props.project.findingList.value].sort((a, b) => ranks.indexOf(stateOf(a)) - ranks.indexOf(stateOf(b))),
 )
-const rows = computed(() => filtered(all.value.filter((f) => only.value === 'all' || f.stage === only.value), filter.value, columns.value)) // prettier-ignore
+const rows = computed(() =>
+  filtered(
+    all.value.filter((f) => only.value === 'all' || f.stage === only.value),
+    filter.value,
+    columns.value,
+  ),
+)
 const counts = computed(() =>
   ranks
     .map((r) => ({ r, n: all.value.filter((f) => stateOf(f) === r).length }))
@@ -64,6 +97,7 @@ const go = (f: Finding) =>
 const excuse = (f: Finding, why: string) =>
   props.project.edit('excuse', { key: f.key, print: f.print, text: f.text, reason: why }).catch(complain)
 async function change(list: Change<Finding>[]) {
+  if (list.some((c) => c.row.severity === 'todo')) say('What is still to do cannot be excused; it is done or it is not.')
   for (const c of list) if (c.row.severity !== 'todo' && (await excuse(c.row, c.text)) === undefined) return
 }
 const menu = (list: Finding[]) => [
@@ -117,14 +151,7 @@ useCommands([
         </div>
         <template v-else>
           <div class="bar">
-            <v-text-field
-              :model-value="filter"
-              class="filter"
-              placeholder="clearance, what:R12, where:supply …"
-              aria-label="Filter the findings"
-              clearable
-              @update:model-value="filter = $event ?? ''"
-            />
+            <FilterField v-model="filter" label="Filter the findings" hint="clearance, what:R12, where:supply …" />
             <OneOf
               label="Which findings"
               :value="only"
@@ -214,10 +241,6 @@ h2 {
   display: flex;
   flex-direction: column;
   overflow-y: auto;
-}
-.filter {
-  flex: none;
-  width: 300px;
 }
 .count {
   display: flex;

@@ -19,8 +19,22 @@ const lists = computed(() =>
   !table.value
     ? []
     : [
-        { severity: 'fault', name: 'Faults', other: 'warning', to: 'the warnings', icon: mdiArrowRight, list: clashesOf(table.value, 'fault') }, // prettier-ignore
-        { severity: 'warning', name: 'Warnings', other: 'fault', to: 'the faults', icon: mdiArrowLeft, list: clashesOf(table.value, 'warning') }, // prettier-ignore
+        {
+          severity: 'fault',
+          name: 'Faults',
+          other: 'warning',
+          to: 'the warnings',
+          icon: mdiArrowRight,
+          list: clashesOf(table.value, 'fault'),
+        },
+        {
+          severity: 'warning',
+          name: 'Warnings',
+          other: 'fault',
+          to: 'the faults',
+          icon: mdiArrowLeft,
+          list: clashesOf(table.value, 'warning'),
+        },
       ],
 )
 const set = (o: { pairs?: Record<string, string>; kinds?: Record<string, string> }) =>

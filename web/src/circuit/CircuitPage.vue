@@ -2,7 +2,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
-import { paintPaper, usePanKey } from '../canvas/page'
+import { paintPaper, pickForMenu, usePanKey } from '../canvas/page'
 import { boxOf, type Viewport } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
@@ -51,7 +51,9 @@ const view = computed(() => (route.query.view === 'parts' || route.query.view ==
 const strip = ref<InstanceType<typeof ToolStrip>>()
 const file = ref<{ choose: () => void }>()
 let pictureAt = { x: 0, y: 0 }
-const empty = computed(() => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length)) // prettier-ignore
+const empty = computed(
+  () => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length),
+)
 
 ed.redraw = () => canvas.value?.redraw()
 ed.editText = (t) => {
@@ -220,15 +222,59 @@ function menu(h: Hand) {
     ])
     return
   }
-  ed.pickAt(h.at, tolerance())
+  pickForMenu(ed, h, tolerance())
   const block = ed.selection.size === 1 && props.project.get('block', [...ed.selection][0])
-  const enter = block && { title: 'Enter its sheet', keys: 'Enter', run: () => ed.enter(block.of, ed.path ? `${ed.path}/${block.id}` : String(block.id)) } // prettier-ignore
+  const enter = block && {
+    title: 'Enter its sheet',
+    keys: 'Enter',
+    run: () => ed.enter(block.of, ed.path ? `${ed.path}/${block.id}` : String(block.id)),
+  }
   const parts = ed.picked('part').length > 0
   openMenu(
     at,
     ed.selection.size
-      ? [...(enter ? [enter, null] : []), ...entriesOf(commands, [...(parts ? ['rename', 'designate', 'replace'] : ed.selection.size === 1 ? ['designate'] : []), '', 'left', 'right', 'mirror', '', 'copy', 'cut', 'duplicate', '', ...(parts ? ['markOpen'] : []), ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []), 'net', 'frameSel', '', 'remove'])] // prettier-ignore
-      : entriesOf(commands, ['part', 'wire', 'label', 'note', '', 'paste', 'all', 'find-replace', 'numbers', '', 'frame', 'up', 'grid', 'paper', '', 'table', 'nets', 'print', 'svg']), // prettier-ignore
+      ? [
+          ...(enter ? [enter, null] : []),
+          ...entriesOf(commands, [
+            ...(parts ? ['rename', 'designate', 'replace'] : ed.selection.size === 1 ? ['designate'] : []),
+            '',
+            'left',
+            'right',
+            'mirror',
+            '',
+            'copy',
+            'cut',
+            'duplicate',
+            '',
+            ...(parts ? ['markOpen'] : []),
+            ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []),
+            'net',
+            'frameSel',
+            '',
+            'remove',
+          ]),
+        ]
+      : entriesOf(commands, [
+          'part',
+          'wire',
+          'label',
+          'note',
+          '',
+          'paste',
+          'all',
+          'find-replace',
+          'numbers',
+          '',
+          'frame',
+          'up',
+          'grid',
+          'paper',
+          '',
+          'table',
+          'nets',
+          'print',
+          'svg',
+        ]),
   )
 }
 

@@ -46,7 +46,16 @@ const figure = (field: NetQuantity, name: string): Column<Row> => ({
 })
 const columns: Column<Row>[] = [
   { field: 'name', name: 'Net', width: 170, mono: true, text: (r) => r.net.name },
-  { field: 'pins', name: 'Pins', width: 58, fixed: true, mono: true, right: true, text: (r) => String(r.net.pins.length), rank: (r) => r.net.pins.length }, // prettier-ignore
+  {
+    field: 'pins',
+    name: 'Pins',
+    width: 58,
+    fixed: true,
+    mono: true,
+    right: true,
+    text: (r) => String(r.net.pins.length),
+    rank: (r) => r.net.pins.length,
+  },
   { field: 'sheets', name: 'Sheets', width: 210, fixed: true, quiet: true, text: (r) => r.sheets },
   { field: 'class', name: 'Class', width: 110, options: () => classes.value, text: (r) => r.spec?.class ?? '' },
   figure('current', 'Current'),
@@ -97,13 +106,7 @@ async function takePairs() {
 </script>
 
 <template>
-  <TablePage
-    v-model:filter="filter"
-    title="Nets"
-    label="Filter the nets"
-    hint="GND, class:power, sheets:supply …"
-    name="nets-filter"
-  >
+  <TablePage v-model:filter="filter" title="Nets" label="Filter the nets" hint="GND, class:power, sheets:supply …">
     <template #count>
       <span class="mono">{{ rows.length }}</span> of <span class="mono">{{ all.length }}</span> nets<template v-if="count > 1">
         · <span class="mono">{{ count }}</span> picked: what is typed is typed into all</template

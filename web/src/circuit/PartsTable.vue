@@ -60,13 +60,7 @@ async function takeIn() {
 </script>
 
 <template>
-  <TablePage
-    v-model:filter="filter"
-    title="Table of parts"
-    label="Filter the parts"
-    hint="100n, footprint:0603, fitted:no …"
-    name="table-filter"
-  >
+  <TablePage v-model:filter="filter" title="Table of parts" label="Filter the parts" hint="100n, footprint:0603, fitted:no …">
     <template #count>
       <span class="mono">{{ rows.length }}</span> of <span class="mono">{{ all.length }}</span> parts ·
       <span class="mono">{{ count }}</span> {{ count === 1 ? 'cell' : 'cells' }} picked

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { mdiFilterOutline } from '@mdi/js'
+import FilterField from '../shell/table/FilterField.vue'
 
 /** What the tables share: the page with its head, a filter, what is shown of how much, and what can be done. */
-defineProps<{ title: string; label: string; hint: string; name: string }>()
+defineProps<{ title: string; label: string; hint: string }>()
 const filter = defineModel<string>('filter', { required: true })
 </script>
 
@@ -10,16 +10,7 @@ const filter = defineModel<string>('filter', { required: true })
   <div class="table-page">
     <h2 class="head">{{ title }}</h2>
     <div class="bar">
-      <v-text-field
-        :model-value="filter"
-        class="filter"
-        :placeholder="hint"
-        :aria-label="label"
-        :data-test="name"
-        :prepend-inner-icon="mdiFilterOutline"
-        clearable
-        @update:model-value="filter = $event ?? ''"
-      />
+      <FilterField v-model="filter" :label="label" :hint="hint" />
       <span class="quiet"><slot name="count" /></span>
       <span class="grow" />
       <slot name="actions" />
@@ -50,10 +41,6 @@ const filter = defineModel<string>('filter', { required: true })
   align-items: center;
   margin-bottom: 8px;
   font-size: 12.5px;
-}
-.table-page .filter {
-  flex: none;
-  width: 300px;
 }
 .table-page .grow {
   flex: 1;

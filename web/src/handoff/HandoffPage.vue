@@ -59,7 +59,7 @@ watch(
     drawings.value = new Map()
     const files = state.value?.files ?? []
     shown.value = files
-      .filter((f) => ['copper-1', 'copper-2', 'silk-top', 'outline', 'plated', 'unplated'].includes(f.role))
+      .filter((f) => f.role === 'silk-top' || /^(copper|outline|plated|unplated)/.test(f.role))
       .map((f) => f.name)
     chosen.value = ''
     for (const n of shown.value) await read(n)
@@ -85,8 +85,7 @@ const order = [
   'outline',
   'paste-bottom',
   'mask-bottom',
-  'copper-2',
-  'copper-1',
+  'copper',
   'mask-top',
   'paste-top',
   'silk-bottom',
@@ -96,8 +95,11 @@ const order = [
 ]
 const overlay = computed(() => {
   const list = shown.value.map((n) => drawings.value.get(n)).filter((d) => !!d)
-  return list.sort((a, b) => order.indexOf(a.role) - order.indexOf(b.role))
+  return list.sort((a, b) => height(a.role) - height(b.role))
 })
+const copperOf = (role: string) => Number(/^copper-(\d+)$/.exec(role)?.[1] ?? 0)
+/** What lies higher is drawn later; of the copper the first layer is the highest. */
+const height = (role: string) => order.indexOf(copperOf(role) ? 'copper' : role) - copperOf(role) / 100
 const sheet = computed(() => drawings.value.get(chosen.value))
 const sheetRows = computed(() => sheet.value?.rows?.slice(1) ?? [])
 const sheetColumns = computed<Column<string[]>[]>(() =>
@@ -105,12 +107,26 @@ const sheetColumns = computed<Column<string[]>[]>(() =>
     const texts = sheetRows.value.slice(0, 40).map((r) => r[i] ?? '')
     const figures = texts.every((t) => /^[-+.0-9]*$/.test(t))
     const longest = Math.max(name.length + 2, ...texts.map((t) => t.length))
-    return { field: `${i}`, name, width: Math.min(260, 26 + longest * 7.4), fixed: true, mono: figures, right: figures, text: (r) => r[i] ?? '' } // prettier-ignore
+    return {
+      field: `${i}`,
+      name,
+      width: Math.min(260, 26 + longest * 7.4),
+      fixed: true,
+      mono: figures,
+      right: figures,
+      text: (r) => r[i] ?? '',
+    }
   }),
 )
 const files = computed(() => state.value?.files ?? [])
 const columns: Column<HandoffFile>[] = [
-  { field: 'shown', name: 'Shown', width: 66, tick: true, text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no') }, // prettier-ignore
+  {
+    field: 'shown',
+    name: 'Shown',
+    width: 66,
+    tick: true,
+    text: (f) => (!drawable(f) ? '–' : shown.value.includes(f.name) ? 'yes' : 'no'),
+  },
   { field: 'text', name: 'File', width: 150, fixed: true, text: (f) => f.text },
   { field: 'size', name: 'Size', width: 70, fixed: true, mono: true, right: true, text: (f) => kb(f.size), rank: (f) => f.size },
   { field: 'name', name: 'Name', width: 140, fixed: true, mono: true, quiet: true, text: (f) => f.name },
@@ -126,6 +142,7 @@ function save(f: HandoffFile) {
   a.download = f.name
   a.click()
 }
+const lowest = computed(() => Math.max(...files.value.map((f) => copperOf(f.role))))
 /** Which files lie over each other, at a stroke. */
 async function showAll(wanted: (f: HandoffFile) => boolean) {
   const list = files.value.filter((f) => drawable(f) && wanted(f))
@@ -135,8 +152,11 @@ async function showAll(wanted: (f: HandoffFile) => boolean) {
 }
 const artworkEntries = [
   { title: 'Show all files', run: () => void showAll(() => true) },
-  { title: 'Show what is above', run: () => void showAll((f) => /top|copper-1|outline|plated/.test(f.role)) },
-  { title: 'Show what is below', run: () => void showAll((f) => /bottom|copper-2|outline|plated/.test(f.role)) },
+  { title: 'Show what is above', run: () => void showAll((f) => copperOf(f.role) === 1 || /top$|^outline|plated/.test(f.role)) },
+  {
+    title: 'Show what is below',
+    run: () => void showAll((f) => copperOf(f.role) === lowest.value || /bottom$|^outline|plated/.test(f.role)),
+  },
 ]
 const when = (s: string) =>
   new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -190,6 +210,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
           color="primary"
           aria-label="Making the files"
         />
+        <v-btn v-if="busy" size="small" @click="stop?.abort()">Stop</v-btn>
         <p v-if="empty" class="quiet">There is no board yet to make files of.</p>
       </div>
       <DataTable

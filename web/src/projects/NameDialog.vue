@@ -29,7 +29,11 @@ watch(
 )
 const choices = computed(() => [
   ...(props.starts?.templates ?? []).map((t) => ({ value: t.key, title: t.name, text: t.text })),
-  ...(props.starts?.examples ?? []).map((e) => ({ value: `copy:${e.id}`, title: `A copy of ${e.name}`, text: `Example with ${e.parts} parts.` })), // prettier-ignore
+  ...(props.starts?.examples ?? []).map((e) => ({
+    value: `copy:${e.id}`,
+    title: `A copy of ${e.name}`,
+    text: `Example with ${e.parts} parts.`,
+  })),
 ])
 const text = computed(() => choices.value.find((c) => c.value === start.value)?.text)
 async function keep() {

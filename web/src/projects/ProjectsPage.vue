@@ -126,7 +126,8 @@ async function takeIn(files: File[]) {
 }
 const page = ref<HTMLElement>()
 const { isOverDropZone } = useDropZone(page, { onDrop: (files) => files && void takeIn(files), multiple: true })
-const when = (s: string) => new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }) // prettier-ignore
+const when = (s: string) =>
+  new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>

@@ -24,7 +24,19 @@ const parts = computed(() => {
   const p = props.project
   const all =
     props.stage === 'circuit'
-      ? p.all('part').flatMap((x) => p.usesOf(x.sheet).map((u) => ({ id: x.id, path: u.path ?? '', designator: p.called(x, u.path ?? ''), value: x.value, footprint: x.footprint }))) // prettier-ignore
+      ? p
+          .all('part')
+          .flatMap((x) =>
+            p
+              .usesOf(x.sheet)
+              .map((u) => ({
+                id: x.id,
+                path: u.path ?? '',
+                designator: p.called(x, u.path ?? ''),
+                value: x.value,
+                footprint: x.footprint,
+              })),
+          )
       : p.all('placed').map((x) => ({ ...x, path: '' }))
   return all
     .filter((x) => `${x.designator} ${x.value} ${x.footprint}`.toLowerCase().includes(q))
@@ -64,23 +76,44 @@ interface Row {
 const rows = computed<Row[]>(() => {
   switch (list.value) {
     case 'parts':
-      return parts.value.map((p) => ({ key: `${p.id} ${p.path}`, name: p.designator, value: p.value, note: p.footprint || 'no footprint', go: () => emit('part', p.id, p.path) })) // prettier-ignore
+      return parts.value.map((p) => ({
+        key: `${p.id} ${p.path}`,
+        name: p.designator,
+        value: p.value,
+        note: p.footprint || 'no footprint',
+        go: () => emit('part', p.id, p.path),
+      }))
     case 'nets':
-      return nets.value.map((n) => ({ key: n.name, net: n.name, name: n.name, note: `${n.pins.length} ${n.pins.length === 1 ? 'pin' : 'pins'}`, go: () => emit('net', n.name) })) // prettier-ignore
+      return nets.value.map((n) => ({
+        key: n.name,
+        net: n.name,
+        name: n.name,
+        note: `${n.pins.length} ${n.pins.length === 1 ? 'pin' : 'pins'}`,
+        go: () => emit('net', n.name),
+      }))
   }
   return findings.value.map((f) => ({ key: f.key, finding: f }))
 })
 /** What can be done to a line of the list, and what it is in other views. */
 function menu(e: MouseEvent, r: Row) {
   const at = { x: e.clientX, y: e.clientY }
-  const to = (stage: string, query: Record<string, string>) => () => void router.push({ path: `/project/${props.project.id}/${stage}`, query }) // prettier-ignore
-  if (r.finding) openMenu(at, [{ title: 'Show the place', run: () => emit('finding', r.finding!) }, { title: 'Show all findings', run: to('checks', {}) }]) // prettier-ignore
+  const to = (stage: string, query: Record<string, string>) => () =>
+    void router.push({ path: `/project/${props.project.id}/${stage}`, query })
+  if (r.finding)
+    openMenu(at, [
+      { title: 'Show the place', run: () => emit('finding', r.finding!) },
+      { title: 'Show all findings', run: to('checks', {}) },
+    ])
   else if (r.net !== undefined)
     openMenu(at, [
       { title: r.net === props.net ? 'Highlight it no longer' : 'Highlight the net', run: () => r.go?.() },
       { title: 'Show in the table of nets', run: to('circuit', { view: 'nets' }) },
     ])
-  else openMenu(at, [{ title: 'Pick and show the part', run: () => r.go?.() }, { title: 'Show in the table of parts', run: to('circuit', { view: 'parts' }) }]) // prettier-ignore
+  else
+    openMenu(at, [
+      { title: 'Pick and show the part', run: () => r.go?.() },
+      { title: 'Show in the table of parts', run: to('circuit', { view: 'parts' }) },
+    ])
 }
 const nothing = computed(() => {
   if (filter.value) return 'Nothing in the list has all of that.'

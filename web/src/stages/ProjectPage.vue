@@ -44,9 +44,7 @@ const onItsWay = computed(() => {
 async function takeCopy() {
   try {
     const made = await call<Created>('POST', `/projects/${project.id}/duplicate`)
-    const to = stage.value
-    await router.push('/') // leaves this project before the copy is opened
-    await router.push(`/project/${made.id}/${to}`)
+    await router.push(`/project/${made.id}/${stage.value}`)
   } catch (e) {
     complain(e)
   }

@@ -4,6 +4,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { type Entry, openMenu } from '../menu'
+import { complain } from '../notices'
 import { kept } from '../taste'
 import CellEditor from './CellEditor.vue'
 import {
@@ -46,9 +47,14 @@ const sort = ref<{ field: string; down: boolean } | null>(null)
 const columns = computed(() => ordered(props.columns, order.value))
 const width = (c: Column<T>) => widths.value[c.field] ?? c.width
 const lefts = computed(() => columns.value.reduce<number[]>((sum, c) => [...sum, sum[sum.length - 1] + width(c)], [0]))
-const template = computed(() => columns.value.map((c, i) => (i === columns.value.length - 1 ? `minmax(${width(c)}px, 1fr)` : `${width(c)}px`)).join(' ')) // prettier-ignore
 const sizes = computed(() => columns.value.map((c, i) => ({ flex: `${i === columns.value.length - 1 ? 1 : 0} 0 ${width(c)}px` })))
-const shown = computed(() => sorted(props.rows, columns.value.find((c) => c.field === sort.value?.field), !!sort.value?.down)) // prettier-ignore
+const shown = computed(() =>
+  sorted(
+    props.rows,
+    columns.value.find((c) => c.field === sort.value?.field),
+    !!sort.value?.down,
+  ),
+)
 
 const body = ref<HTMLDivElement>()
 const grid = ref<HTMLDivElement>()
@@ -85,7 +91,12 @@ const isPicked = (r: number, c: number) =>
   r >= range.value.top && r <= range.value.bottom && c >= range.value.left && c <= range.value.right
 /** What is picked of a row, told so that only rows of which that changed are drawn anew. */
 const pickedIn = (r: number) => (isPicked(r, range.value.left) ? `${range.value.left}-${range.value.right}` : '')
-const looks = computed(() => new Map(columns.value.map((c) => [c, ['cell', c.mono && 'mono', c.right && 'right', c.quiet && 'quiet'].filter(Boolean).join(' ')]))) // prettier-ignore
+const looks = computed(
+  () =>
+    new Map(
+      columns.value.map((c) => [c, ['cell', c.mono && 'mono', c.right && 'right', c.quiet && 'quiet'].filter(Boolean).join(' ')]),
+    ),
+)
 const cellClass = (c: Column<T>, r: number, k: number) =>
   looks.value.get(c)! + (isPicked(r, k) ? ' picked' : '') + (r === to.value.r && k === to.value.c ? ' now' : '')
 watch(shown, (list) => {
@@ -197,7 +208,16 @@ function copy(e: ClipboardEvent) {
   e.preventDefault()
   e.clipboardData?.setData('text/plain', copied())
 }
-const moves: Record<string, [number, number]> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [20, 0], PageUp: [-20, 0], Home: [0, -999], End: [0, 999] } // prettier-ignore
+const moves: Record<string, [number, number]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+  PageDown: [20, 0],
+  PageUp: [-20, 0],
+  Home: [0, -999],
+  End: [0, 999],
+}
 function press(e: KeyboardEvent) {
   if (editing.value || e.target !== grid.value) return
   const ctrl = e.ctrlKey || e.metaKey
@@ -211,7 +231,7 @@ function press(e: KeyboardEvent) {
   else if (ctrl && e.key.toLowerCase() === 'a') {
     from.value = { r: 0, c: to.value.c }
     to.value = { r: shown.value.length - 1, c: to.value.c }
-  } else if (e.key === 'Delete') change(() => '')
+  } else if (e.key === 'Delete') change((_r, c) => (columns.value[range.value.left + c].tick ? 'no' : ''))
   else if (e.key.length === 1 && !ctrl && !e.altKey && e.key !== '/' && e.key !== '?' && !columns.value[to.value.c]?.tick)
     edit(e.key) // prettier-ignore
   else return
@@ -239,12 +259,17 @@ function showMenu(e: MouseEvent) {
   openMenu(here ? { x: e.clientX, y: e.clientY } : { x: (cell?.left ?? 0) + 20, y: cell?.bottom ?? 0 }, [
     ...(props.menu?.(pickedRows.value) ?? []),
     null,
-    ...(column.fixed ? [] : [{ title: 'Change', keys: 'Enter', run: () => edit() }, { title: 'Fill down', keys: 'Ctrl D', run: fillDown }]), // prettier-ignore
+    ...(column.fixed
+      ? []
+      : [
+          { title: 'Change', keys: 'Enter', run: () => edit() },
+          { title: 'Fill down', keys: 'Ctrl D', run: fillDown },
+        ]),
     { title: `Pick alike in ${column.name}`, run: pickAlike },
-    { title: 'Copy', keys: 'Ctrl C', run: () => void navigator.clipboard?.writeText(copied()).catch(() => undefined) },
+    { title: 'Copy', keys: 'Ctrl C', run: () => navigator.clipboard.writeText(copied()).catch(complain) },
   ])
 }
-defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
+defineExpose({ count, current, pickedRows })
 </script>
 
 <template>
@@ -269,7 +294,7 @@ defineExpose({ pickAlike, fillDown, open, count, current, pickedRows })
         v-model:order="order"
         v-model:sort="sort"
         :columns="columns"
-        :template="template"
+        :sizes="sizes"
         :width="width"
       />
       <div

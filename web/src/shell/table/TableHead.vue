@@ -3,7 +3,7 @@ import { openMenu } from '../menu'
 import type { Column } from './columns'
 
 /** The heads of a table: a click sorts, dragging moves a column, its right edge widens it; the same by keys and menu. */
-const props = defineProps<{ columns: Column<T>[]; template: string; width: (c: Column<T>) => number }>()
+const props = defineProps<{ columns: Column<T>[]; sizes: { flex: string }[]; width: (c: Column<T>) => number }>()
 const widths = defineModel<Record<string, number>>('widths', { required: true })
 const order = defineModel<string[]>('order', { required: true })
 const sort = defineModel<{ field: string; down: boolean } | null>('sort', { required: true })
@@ -77,7 +77,7 @@ const state = (c: Column<T>) => (sort.value?.field !== c.field ? 'none' : sort.v
 </script>
 
 <template>
-  <div class="heads" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template }">
+  <div class="heads" role="row" aria-rowindex="1">
     <div
       v-for="(c, i) in columns"
       :key="c.field"
@@ -85,6 +85,7 @@ const state = (c: Column<T>) => (sort.value?.field !== c.field ? 'none' : sort.v
       role="columnheader"
       :tabindex="i ? -1 : 0"
       :class="{ right: c.right }"
+      :style="sizes[i]"
       :aria-sort="state(c)"
       :title="`${c.name}: click sorts, drag moves`"
       @pointerdown="down($event, c)"
@@ -104,7 +105,7 @@ const state = (c: Column<T>) => (sort.value?.field !== c.field ? 'none' : sort.v
   position: sticky;
   top: 0;
   z-index: 2;
-  display: grid;
+  display: flex;
   width: max-content;
   min-width: 100%;
   background: rgb(var(--v-theme-surface));
