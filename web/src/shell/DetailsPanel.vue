@@ -24,19 +24,15 @@ const parts = computed(() => {
   const p = props.project
   const all =
     props.stage === 'circuit'
-      ? p
-          .all('part')
-          .flatMap((x) =>
-            p
-              .usesOf(x.sheet)
-              .map((u) => ({
-                id: x.id,
-                path: u.path ?? '',
-                designator: p.called(x, u.path ?? ''),
-                value: x.value,
-                footprint: x.footprint,
-              })),
-          )
+      ? p.all('part').flatMap((x) =>
+          p.usesOf(x.sheet).map((u) => ({
+            id: x.id,
+            path: u.path ?? '',
+            designator: p.called(x, u.path ?? ''),
+            value: x.value,
+            footprint: x.footprint,
+          })),
+        )
       : p.all('placed').map((x) => ({ ...x, path: '' }))
   return all
     .filter((x) => `${x.designator} ${x.value} ${x.footprint}`.toLowerCase().includes(q))

@@ -19,7 +19,8 @@ export const allCommands = () => [...stageCommands.value, ...frameCommands.value
 /** Puts a stage's commands in force while its page is shown; early keys come first and may take the press. */
 export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean, when = () => true) {
   const press = (e: KeyboardEvent) => {
-    if (typing(e) || justLeft(e) || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
+    const overlaid = (e.target as HTMLElement | null)?.closest?.('.v-overlay') // keys in a menu are the menu's
+    if (typing(e) || justLeft(e) || overlaid || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
     const name = keyName(e)
     if (early?.(name, e)) {
       e.preventDefault()
