@@ -131,7 +131,7 @@ func circuitTab(b *testing.B, p *program, id int64) *tab {
 	b.Cleanup(leave)
 	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
 	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
-	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.painted > 0`)
+	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('[role=application]')?.dataset.painted > 0`)
 	return t
 }
 
@@ -143,7 +143,7 @@ func BenchmarkDragFrames(b *testing.B) {
 	p, id := serveDesign(b, "Two hundred", d)
 	t := circuitTab(b, p, id)
 	time.Sleep(time.Second)
-	eval[bool](t, `(()=>{ const t0 = performance.now(); const c = document.querySelector('.canvas'); const n = c.dataset.painted; document.querySelectorAll('.sheets .row')[1].click(); const look = () => c.dataset.painted !== n ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1); look(); return true })()`)
+	eval[bool](t, `(()=>{ const t0 = performance.now(); const c = document.querySelector('[role=application]'); const n = c.dataset.painted; document.querySelectorAll('[aria-label="Sheets in their order"] [role=listitem]')[1].click(); const look = () => c.dataset.painted !== n ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__took = performance.now() - t0))) : setTimeout(look, 1); look(); return true })()`)
 	t.until(`window.__took`)
 	took := eval[float64](t, `window.__took`)
 	b.ReportMetric(took, "ms/openSheet")
@@ -187,7 +187,7 @@ func BenchmarkLiveTable(b *testing.B) {
 	p, id := serveDesign(b, "Ten thousand", d)
 	t := circuitTab(b, p, id)
 	time.Sleep(2 * time.Second)
-	eval[bool](t, `(() => { const t0 = performance.now(); document.querySelector('[data-test=view-parts]').click()
+	eval[bool](t, `(() => { const t0 = performance.now(); seen('radio', 'Table of parts').click()
 		const done = () => (window.__took = performance.now() - t0)
 		const seen = () => document.querySelectorAll('[role=grid] [role=row]').length > 15
 		const look = () => (seen() ? requestAnimationFrame(() => requestAnimationFrame(done)) : setTimeout(look, 1))
@@ -196,7 +196,7 @@ func BenchmarkLiveTable(b *testing.B) {
 	b.ReportMetric(eval[float64](t, `window.__took`), "ms/open")
 	time.Sleep(500 * time.Millisecond)
 	for name, step := range map[string]int{"wheel": 243, "window": 640} {
-		eval[bool](t, fmt.Sprintf(`(() => { const el = document.querySelector('[role=grid] .scroll'), times = []
+		eval[bool](t, fmt.Sprintf(`(() => { const el = document.querySelector('[role=grid] > div'), times = []
 			let y = 0; window.__frames = null
 			const f = t => { times.push(t); y += %d; el.scrollTop = y; t - times[0] < 4000 ? requestAnimationFrame(f) : (window.__frames = times) }
 			requestAnimationFrame(f); return true })()`, step))

@@ -9,7 +9,6 @@ import (
 	"path/filepath"
 	"testing"
 
-	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -18,25 +17,26 @@ import (
 // groups; what is no picture is refused, scripts do not come along.
 func TestDrawingAsDocument(t *testing.T) {
 	_, b := circuitBench(t, "Heron Watch")
-	b.tool("note")
+	b.press("Note")
 	b.point(60, 180)
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'compose'`)
+	b.atField("Text of the note")
 	b.typing("# Why\rIt must *never* flood.")
-	b.click("[data-test=compose-keep]")
+	b.press("Put on the sheet")
 	b.kept()
 	b.until(`goldenTrace.all('note')[0]?.text.includes('*never*')`)
 
-	b.tool("draw")
-	b.click("[data-test=draw-timing]")
+	b.press("Draw")
+	b.press("Timing diagram")
 	b.point(60, 120)
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'compose'`)
+	b.atField("Text of the timing diagram")
 	b.key("a", ctrl)
 	b.typing("CLK: clock 4\rCS: hgih 2")
-	b.until(`document.querySelector('.composer .trouble')?.innerText.includes('"hgih" is not a state of a signal')`)
+	wrong := `[...document.querySelectorAll('[role=alert]')].some(e => e.innerText.includes('"hgih" is not a state of a signal'))`
+	b.until(wrong)
 	b.key("a", ctrl)
 	b.typing("CLK: clock 4\rCS: high 1, low 3")
-	b.until(`!document.querySelector('.composer .trouble')`)
-	b.click("[data-test=compose-keep]")
+	b.until("!" + wrong)
+	b.press("Put on the sheet")
 	b.kept()
 	b.until(`goldenTrace.all('timing').length === 1`)
 
@@ -49,7 +49,7 @@ func TestDrawingAsDocument(t *testing.T) {
 	var dot bytes.Buffer
 	require.NoError(t, png.Encode(&dot, image.NewGray(image.Rect(0, 0, 40, 20))))
 	upload := func(path string) {
-		b.do(chromedp.SetUploadFiles("[data-test=picture-file]", []string{path}, chromedp.NodeReady))
+		b.upload("Picture to put on the sheet", path)
 	}
 	upload(file("gauge.png", dot.Bytes()))
 	b.until(`goldenTrace.all('picture').length === 1`)
@@ -62,8 +62,8 @@ func TestDrawingAsDocument(t *testing.T) {
 	assert.NotContains(t, string(kept), "alert")
 	assert.Contains(t, string(kept), "<rect")
 
-	b.tool("draw")
-	b.click("[data-test=draw-arrow]")
+	b.press("Draw")
+	b.press("Arrow")
 	b.drag(150, 150, 180, 160)
 	b.kept()
 	b.until(`goldenTrace.all('shape')[0]?.form === 'arrow'`)
@@ -71,18 +71,18 @@ func TestDrawingAsDocument(t *testing.T) {
 
 	// a cluster takes what lies inside along, and can be picked from the list
 	b.putPart("Resistor", 220, 100)
-	b.tool("cluster")
+	b.press("Cluster")
 	b.drag(205, 85, 240, 115)
 	b.kept()
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'inline'`)
+	b.atField("Edit the name")
 	b.key("a", ctrl)
 	b.typing("Float switch")
 	b.key(enter)
 	b.until(named("cluster", "Float switch"))
 	b.key(escape)
 	b.key(escape)
-	b.click(`[data-cluster="Float switch"]`)
-	b.until(`document.querySelector('.details')?.innerText.includes('1 part inside')`)
+	b.sheet("Float switch")
+	b.until(`document.querySelector('[aria-label=Details]')?.innerText.includes('1 part inside')`)
 	b.drag(205, 100, 205, 110)
 	b.kept()
 	b.until(`goldenTrace.all('part')[0].at.y === 110e6`)

@@ -49,7 +49,7 @@ func TestElectricalCheckAndExcuses(t *testing.T) {
 
 	// another input joins: the finding is another one and comes back with the old reason beside it
 	p.openStage(t, b, "Otter Pass", "circuit")
-	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	b.until(`document.querySelector('[role=application]')?.dataset.painted > 0`)
 	time.Sleep(200 * time.Millisecond)
 	second := eval[[]float64](b, q(1, 11))
 	b.wire(second[0], second[1], in[0]-20, second[1], in[0]-20, in[1])

@@ -15,7 +15,7 @@ func circuitBench(t *testing.T, name string) (*program, *tab) {
 	p := start(t, "serve", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	newProject(t, p, b, name)
-	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	b.until(`document.querySelector('[role=application]')?.dataset.painted > 0`)
 	time.Sleep(150 * time.Millisecond)
 	return p, b
 }
@@ -24,8 +24,6 @@ func circuitBench(t *testing.T, name string) (*program, *tab) {
 func named(kind, name string) string {
 	return fmt.Sprintf(`goldenTrace.all('%s').find(o => (o.name ?? o.designator ?? o.member ?? o.title) === %q)`, kind, name)
 }
-
-func (b *tab) tool(id string) { b.t.Helper(); b.click(fmt.Sprintf("[data-tool=%s]", id)) }
 
 // field finds a field by what it is called; a place before " > " narrows it: "Options > Width, mm".
 func field(label string) string {
@@ -68,7 +66,7 @@ func (b *tab) clickText(within, words string) {
 func (b *tab) choose(label, option string) {
 	b.t.Helper()
 	b.until(fmt.Sprintf(`document.querySelector(%q)`, field(label)))
-	in := eval[[]float64](b, fmt.Sprintf(`(()=>{const f=document.querySelector(%q).closest('.v-field');f.scrollIntoView({block:'nearest'});const r=f.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`, field(label)))
+	in := eval[[]float64](b, fmt.Sprintf(`(()=>{const f=document.querySelector(%q).closest('[role=combobox]');f.scrollIntoView({block:'nearest'});const r=f.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`, field(label)))
 	b.do(chromedp.MouseClickXY(in[0], in[1]))
 	find := fmt.Sprintf(`[...document.querySelectorAll('[role=listbox] [role=option]')].find(x => x.innerText.trim() === %q)`, option)
 	b.until(find)
@@ -88,7 +86,7 @@ func (b *tab) doubleAt(x, y float64) {
 
 func (b *tab) onSheet(name string) {
 	b.t.Helper()
-	b.until(fmt.Sprintf(`document.querySelector('[data-test=here]')?.innerText === %q`, name))
+	b.until(fmt.Sprintf(`document.querySelector('[aria-current=location]')?.innerText === %q`, name))
 	time.Sleep(250 * time.Millisecond)
 }
 

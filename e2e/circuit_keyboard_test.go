@@ -10,16 +10,16 @@ import (
 // A circuit is drawn without touching the pointer: parts, a wire, marks of free pins.
 func TestDrawingByKeys(t *testing.T) {
 	_, b := circuitBench(t, "Key Stone")
-	b.click("[data-tool=select]")
+	b.press("Select")
 	b.move(150, 120) // where the hand happens to be
 	place := func(query string) {
 		t.Helper()
 		b.key("n")
-		b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
+		b.atField("Find a part")
 		b.typing(query)
-		b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('` + query + `')`)
+		b.until(`document.querySelector('[aria-label=Parts] [aria-selected=true]')?.innerText.startsWith('` + query + `')`)
 		b.key(enter)
-		b.until(`!document.querySelector('.finder')`)
+		b.gone("dialog", "Place a part")
 	}
 	place("Resistor")
 	b.key(keyRight)
@@ -70,7 +70,7 @@ func TestTypingNeverFallsThrough(t *testing.T) {
 	b.putPart("Resistor", 150, 120)
 	b.point(150, 120)
 	b.key("v")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'inline'`)
+	b.atField("Edit the value")
 	b.key("a", ctrl)
 	b.typing("4k")
 	eval[bool](b, `(document.activeElement.blur(), true)`) // the field goes away while one types

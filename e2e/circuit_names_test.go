@@ -34,7 +34,7 @@ func TestThreeLabelsInARow(t *testing.T) {
 	b.key(escape)
 	assert.Equal(t, 1, eval[int](b, `goldenTrace.all('label').filter(l => l.name === 'LEVEL').length`))
 	b.look("labels")
-	b.until(`document.querySelector('[data-tool=select]').getAttribute('aria-pressed') === 'true' || document.querySelector('[data-tool=select].on')`)
+	b.until(seen("button", "Select") + `.getAttribute('aria-pressed') === 'true'`)
 }
 
 // Copies come as a ghost, say which of their names are borne already, and are numbered on.
@@ -57,16 +57,16 @@ func TestCopiesSayWhatTheyJoin(t *testing.T) {
 	b.key("c", ctrl)
 	b.move(180, 100)
 	b.key("v", ctrl)
-	b.until(`document.querySelector('[data-test=paste-names]')?.innerText.includes('2 names are borne here already: IN0, OUT')`)
+	b.says("Options", "2 names are borne here already: IN0, OUT")
 	b.look("copies")
-	b.click("[data-test=paste-on]")
+	b.press("Number on")
 	b.point(180, 100)
 	b.kept()
 	assert.Equal(t, []string{"IN0", "IN1", "OUT", "OUT1"}, eval[[]string](b, `goldenTrace.all('label').map(l => l.name).sort()`))
 	assert.Equal(t, 4, eval[int](b, `goldenTrace.netList.value.length`), "no net was joined")
 	b.key("v", ctrl)
-	b.until(`document.querySelector('[data-test=paste-names]')`)
-	b.click("[data-test=paste-join]")
+	b.says("Options", "2 names are borne here already")
+	b.press("Join them")
 	b.point(180, 60)
 	b.kept()
 	assert.Equal(t, 4, eval[int](b, `goldenTrace.netList.value.length`), "joined, since that was chosen")
@@ -76,7 +76,7 @@ func TestCopiesSayWhatTheyJoin(t *testing.T) {
 // its members, on both sides of the block; the check finds nothing.
 func TestBundleIsRenamedWhole(t *testing.T) {
 	_, b := circuitBench(t, "Lock Gate")
-	b.tool("block")
+	b.press("Block")
 	b.drag(100, 100, 150, 140)
 	b.kept()
 	b.key(escape)
@@ -93,8 +93,8 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 	b.key(enter)
 	b.kept()
 	b.key(escape)
-	b.tool("tap")
-	b.click("[data-test=tap-all]")
+	b.press("Tap")
+	b.press("All at once")
 	b.point(at[0]+5, at[1])
 	b.kept()
 	b.key(escape)
@@ -108,7 +108,7 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 	assert.Equal(t, before, b.findings("tapMember")+b.findings("portAlone"), "nothing is found of it")
 
 	// and from outside, at the block's pin
-	b.click("[data-test=crumb]")
+	b.press("Sheet 1")
 	b.onSheet("Sheet 1")
 	b.point(125, 120)
 	b.click(field("Name of the pin LEVEL[3:0]"))
@@ -124,7 +124,7 @@ func TestBundleIsRenamedWhole(t *testing.T) {
 // A pin of a block is dragged round its corner and its wire follows; pins are ordered by name.
 func TestPinsOfBlocksMove(t *testing.T) {
 	_, b := circuitBench(t, "Penstock")
-	b.tool("block")
+	b.press("Block")
 	b.drag(100, 100, 150, 140)
 	b.kept()
 	b.key(escape)
@@ -155,7 +155,7 @@ func TestPinsOfBlocksMove(t *testing.T) {
 	b.point(125, 120)
 	above := func() bool { return pin("A")[1] > pin("B")[1] }
 	require.False(t, above())
-	b.click("[data-test=pin-order]")
+	b.press("Order the pins by name")
 	b.kept()
 	assert.True(t, above(), "A stands above B now")
 	assert.Equal(t, before, b.nets())

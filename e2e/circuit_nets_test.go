@@ -14,7 +14,7 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	parent := browser(t)
 	b := p.open(t, parent, "/")
 	p.openStage(t, b, "Weir Gauge", "circuit")
-	b.click("[data-test=view-nets]")
+	b.press("Nets")
 	b.fill("Filter the nets", "net:TX")
 	b.click(b.cell("TX", "Class"))
 	b.key(enter)
@@ -38,30 +38,30 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.key(kbDelete)
 	b.kept()
 	b.until(`!goldenTrace.all('netSpec').some(s => s.net === 'BUS_N' && s.partner)`)
-	b.click("[data-test=find-pairs]")
+	b.press("Find pairs by name")
 	b.sees("1 pair by name")
-	b.click("[data-test=take-pairs]")
+	b.press("Make them pairs")
 	b.kept()
 	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
 
 	// the light stays on from sheet to sheet
-	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	b.gone("dialog", "*")
 	time.Sleep(300 * time.Millisecond) // the dialog fades
 	b.fill("Filter the nets", "net:+3V3")
 	b.menu(b.cell("+3V3", "Net"), "Show in the drawing")
 	b.until(`goldenTrace.lit.value === '+3V3'`)
-	b.click("[data-sheet='Field bus']")
+	b.sheet("Field bus")
 	b.onSheet("Field bus")
 	assert.Equal(t, "+3V3", eval[string](b, `goldenTrace.lit.value`))
 
 	// two windows of one project
 	p.openStage(t, b, "Moth Lamp", "circuit")
-	b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+	b.until(`document.querySelector('[role=application]')?.dataset.painted > 0`)
 	c := p.open(t, parent, "/")
 	p.openStage(t, c, "Moth Lamp", "board")
 	time.Sleep(300 * time.Millisecond)
 	b.point(137.5, 92.5) // Q1
-	c.until(`document.querySelector('.details')?.innerText.includes('Q1')&&[...document.querySelectorAll('.details input')].length > 2`)
+	c.until(`document.querySelector('[aria-label=Details]')?.innerText.includes('Q1')&&[...document.querySelectorAll('[aria-label=Details] input')].length > 2`)
 	c.pickPart("R4")
 	b.until(`document.querySelector('input[aria-label=Designator]')?.value === 'R4'`)
 }

@@ -11,9 +11,9 @@ import (
 func TestPlacingParts(t *testing.T) {
 	_, b := circuitBench(t, "Eel Counter")
 	b.key("n")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
+	b.atField("Find a part")
 	b.typing("8 pins so*")
-	b.until(`[...document.querySelectorAll('.finder [role=option]')].length > 3 && [...document.querySelectorAll('.finder [role=option]')].every(o => o.innerText.includes('SOIC-8'))`)
+	b.until(`[...document.querySelectorAll('[aria-label=Parts] [role=option]')].length > 3 && [...document.querySelectorAll('[aria-label=Parts] [role=option]')].every(o => o.innerText.includes('SOIC-8'))`)
 	b.key(escape)
 	b.key(escape)
 
@@ -32,10 +32,10 @@ func TestPlacingParts(t *testing.T) {
 
 	// replaced, the wires stay on it
 	b.point(85, 150)
-	b.click("[data-test=replace]")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
+	b.press("Replace …")
+	b.atField("Find a part")
 	b.typing("Capacitor 0603")
-	b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('Capacitor 0603')`)
+	b.until(`document.querySelector('[aria-label=Parts] [aria-selected=true]')?.innerText.startsWith('Capacitor 0603')`)
 	b.key(enter)
 	b.kept()
 	b.until(`goldenTrace.all('part')[0].library === 'Capacitor 0603' && goldenTrace.all('part')[0].designator === 'C1'`)
@@ -47,9 +47,9 @@ func TestPlacingParts(t *testing.T) {
 		_ = i
 	}
 	b.drag(140, 115, 215, 88)
-	b.until(`document.querySelector('.details h3')?.innerText.includes('3 parts')`)
+	b.until(`document.querySelector('[aria-label=Details] h3')?.innerText.includes('3 parts')`)
 	click := func(text string) {
-		b.clickText(".details", text)
+		b.press(text)
 		b.kept()
 	}
 	click("Row")
@@ -66,16 +66,16 @@ func TestPlacingParts(t *testing.T) {
 	b.until(`document.activeElement?.placeholder?.startsWith('R3')`)
 	b.typing("number the parts")
 	b.key(enter)
-	b.until(`document.querySelector('[data-test=renumber]')`)
+	b.there("button", "Number them")
 	b.key(escape)
 
 	// a package of units: the next click takes its next unit
 	b.key("n")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
+	b.atField("Find a part")
 	b.typing("dual amplifier, units")
-	b.until(`document.querySelector('.finder [aria-selected=true]')?.innerText.startsWith('Dual amplifier, units')`)
+	b.until(`document.querySelector('[aria-label=Parts] [aria-selected=true]')?.innerText.startsWith('Dual amplifier, units')`)
 	b.key(enter)
-	b.until(`!document.querySelector('.finder')`)
+	b.gone("dialog", "Place a part")
 	b.point(100, 60)
 	b.kept()
 	b.point(140, 60)

@@ -12,7 +12,7 @@ import (
 // click, and used twice; the sheets are put in order, sized and entitled.
 func TestSheetsWithinSheets(t *testing.T) {
 	_, b := circuitBench(t, "Fish Ladder")
-	b.tool("block")
+	b.press("Block")
 	b.drag(100, 100, 150, 140)
 	b.kept()
 	b.key(escape)
@@ -21,25 +21,25 @@ func TestSheetsWithinSheets(t *testing.T) {
 	b.onSheet("Sheet 2")
 
 	b.putPart("Resistor", 120, 120)
-	b.tool("port")
+	b.press("Port")
 	b.fill("Name", "OUT")
-	b.click("[data-test=port-out]")
+	b.press("Out")
 	b.point(125, 120)
 	b.kept()
 	b.key(escape)
 	b.until(`goldenTrace.openFindings.value.some(f => f.kind === 'portAlone' && f.text.includes('The port OUT has no pin on the block'))`)
 	b.point(130, 120) // the port says so and mends it
-	b.click("[data-test=mend-add]")
+	b.press("Add the pin")
 	b.kept()
 	assert.Equal(t, []any{"OUT", "out"}, eval[[]any](b, `(()=>{const q=goldenTrace.all('block')[0].pins[0];return [q.name,q.way]})()`))
 	assert.Zero(t, b.findings("portAlone"))
 
-	b.click("[data-test=crumb]") // up again by the path in the top bar
+	b.press("Sheet 1") // up again by the path in the top bar
 	b.onSheet("Sheet 1")
 	b.key("f")
 	b.key("f") // the whole sheet
 	time.Sleep(200 * time.Millisecond)
-	b.tool("block")
+	b.press("Block")
 	b.choose("Stands for", "Sheet 2")
 	b.drag(180, 100, 230, 140)
 	b.kept()
@@ -57,17 +57,17 @@ func TestSheetsWithinSheets(t *testing.T) {
 	b.onSheet("Sheet 2 2")
 	b.key("f")
 	time.Sleep(200 * time.Millisecond)
-	b.tool("block")
+	b.press("Block")
 	b.choose("Stands for", "Sheet 1")
 	b.drag(60, 60, 100, 90)
 	b.sees("a sheet cannot stand within itself")
 	b.key(escape)
 
 	// a new sheet, its place in the order, its size and an entry of its own
-	b.click("[data-test=add-sheet]")
+	b.press("Add a sheet")
 	b.onSheet("Sheet 3")
 	b.set("Name", "Drawings")
-	eval[bool](b, `(()=>{const from=document.querySelector("[data-sheet='Drawings']"),to=document.querySelector("[data-sheet='Sheet 1']");const d=new DataTransfer();for(const [el,type] of [[from,'dragstart'],[to,'dragover'],[to,'drop'],[from,'dragend']])el.dispatchEvent(new DragEvent(type,{bubbles:true,cancelable:true,dataTransfer:d}));return true})()`)
+	eval[bool](b, `(()=>{const from=`+sheetRow("Drawings")+`,to=`+sheetRow("Sheet 1")+`;const d=new DataTransfer();for(const [el,type] of [[from,'dragstart'],[to,'dragover'],[to,'drop'],[from,'dragend']])el.dispatchEvent(new DragEvent(type,{bubbles:true,cancelable:true,dataTransfer:d}));return true})()`)
 	b.kept()
 	b.until(named("sheet", "Drawings") + `.order === 1`)
 	b.choose("Size", "C")

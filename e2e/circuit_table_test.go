@@ -18,7 +18,7 @@ func TestTableOfParts(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Weir Gauge", "circuit")
-	b.click("[data-test=view-parts]")
+	b.press("Table of parts")
 	b.until(`document.querySelectorAll('[role=grid] [role=row]').length > 20`)
 	steps := func() int { return eval[int](b, `goldenTrace.history.value.steps`) }
 	value := func(d string) string {
@@ -72,15 +72,15 @@ func TestTableOfParts(t *testing.T) {
 	changed := strings.Replace(string(table), "C16,33p", "C16,18p", 1) + "C999,1n\r\n"
 	path := filepath.Join(t.TempDir(), "parts.csv")
 	require.NoError(t, os.WriteFile(path, []byte(changed), 0o644))
-	b.do(chromedp.SetUploadFiles("[data-test=csv-in]", []string{path}, chromedp.NodeReady))
+	b.upload("Table to take in", path)
 	b.sees("1 cell would change")
 	b.sees("there is no part called C999 in the circuit")
 	assert.Equal(t, "33p", value("C16"), "nothing is taken before it was shown")
-	b.click("[data-test=take-table]")
+	b.press("Take them")
 	b.kept()
 	b.until(`goldenTrace.all('part').find(p => p.designator === 'C16').value === '18p'`)
 	require.NoError(t, os.WriteFile(path, []byte("Wert;Ort\r\n1k;R1\r\n"), 0o644))
-	b.do(chromedp.SetUploadFiles("[data-test=csv-in]", []string{path}, chromedp.NodeReady))
+	b.upload("Table to take in", path)
 	b.sees("The table has no column called Designator")
 }
 

@@ -21,7 +21,7 @@ func TestFieldsOfNumbers(t *testing.T) {
 		return eval[float64](b, `goldenTrace.all('placed').find(p => p.designator === 'R1').at.x / 1e6`)
 	}
 	was := x()
-	at := eval[[]float64](b, `(()=>{const r=document.querySelector('input[aria-label="x, mm"]').closest('.field-row').querySelector('.field-label').getBoundingClientRect();return [r.x+4,r.y+r.height/2]})()`)
+	at := eval[[]float64](b, `(()=>{const r=[...document.querySelectorAll('[aria-label=Details] span')].find(e => e.textContent === 'x').getBoundingClientRect();return [r.x+4,r.y+r.height/2]})()`)
 	press := func(kind input.DispatchMouseEventType, x float64) {
 		b.do(chromedp.MouseEvent(kind, x, at[1], chromedp.ButtonType(input.MouseButtonLeft), chromedp.ClickCount(1)))
 	}

@@ -17,7 +17,7 @@ func (p *program) openStage(t *testing.T, b *tab, name, stage string) {
 	b.goTo(fmt.Sprintf("/project/%d/%s", p.projectID(name), stage))
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	if stage == "circuit" || stage == "board" {
-		b.until(`document.querySelector('.canvas')?.dataset.view`)
+		b.until(`document.querySelector('[role=application]')?.dataset.view`)
 	}
 }
 
@@ -33,16 +33,16 @@ func TestTwoTabsAndUndoAcrossReloads(t *testing.T) {
 	a.point(135, 137.5) // R1
 	a.set("Value", "2k2")
 	b.until(`goldenTrace.all('part').some(p => p.value === '2k2')`)
-	b.until(`document.querySelector('[data-test=differences]')?.innerText.startsWith('1 difference')`)
-	b.until(`[...document.querySelectorAll('.way')].some(w => w.dataset.link === 'broken')`)
+	b.there("button", "1 difference to the circuit*")
+	b.there("link", "Board: the circuit changed since it was carried over*")
 
 	a.do(chromedp.Reload())
-	a.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.view`)
+	a.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('[role=application]')?.dataset.view`)
 	a.focus()
 	a.key("z", ctrl)
 	a.kept()
 	b.until(`!goldenTrace.all('part').some(p => p.value === '2k2')`)
-	b.until(`!document.querySelector('[data-test=differences]')`)
+	b.gone("button", "1 difference*")
 	a.key("Z", ctrl, shift)
 	b.until(`goldenTrace.all('part').some(p => p.value === '2k2')`)
 }
@@ -78,37 +78,37 @@ func TestProjectList(t *testing.T) {
 	newProject(t, p, b, "Fish Pass")
 	b.goTo("/")
 	b.project("Fish Pass", "Rename")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+	b.atField("Name of the project")
 	time.Sleep(80 * time.Millisecond)
 	b.key("a", ctrl)
 	b.typing("Eel Pass")
 	b.key(enter)
-	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	b.gone("dialog", "*")
 	b.sees("Eel Pass")
 	time.Sleep(300 * time.Millisecond) // the dialog fades
 	b.project("Eel Pass", "Duplicate")
 	b.sees("Eel Pass copy")
-	b.click("[data-test=new]")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+	b.press("New project")
+	b.atField("Name of the project")
 	b.typing("EEL PASS")
 	b.key(enter)
 	b.sees("There is already a project with this name")
 	b.key(escape)
-	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	b.gone("dialog", "*")
 	time.Sleep(300 * time.Millisecond)
 	b.project("Eel Pass copy", "Delete")
 	b.sees("Eel Pass copy was deleted.")
-	b.until(`!document.querySelector('[data-project="Eel Pass copy"]')`)
+	b.gone("article", "Eel Pass copy")
 	b.press("Bring back")
-	b.until(`document.querySelector('[data-project="Eel Pass copy"]')`)
+	b.there("article", "Eel Pass copy")
 
 	_, file := p.api("GET", fmt.Sprintf("/projects/%d/export", p.projectID("Eel Pass")), nil)
 	name := t.TempDir() + "/eel.goldentrace"
 	require.NoError(t, os.WriteFile(name, file, 0o644))
-	b.do(chromedp.SetUploadFiles("[data-test=import]", []string{name}, chromedp.NodeReady))
+	b.upload("Project file", name)
 	b.sees("Eel Pass (2)")
 	require.NoError(t, os.WriteFile(name, []byte("nonsense"), 0o644))
-	b.do(chromedp.SetUploadFiles("[data-test=import]", []string{name}, chromedp.NodeReady))
+	b.upload("Project file", name)
 	b.sees("This is not a Golden Trace project file")
 }
 
@@ -145,7 +145,7 @@ func TestEditingTheCircuit(t *testing.T) {
 
 	// the value in place
 	b.key("v")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'inline'`)
+	b.atField("Edit the value")
 	b.key("a", ctrl)
 	b.typing("1k5")
 	b.key(enter)
@@ -153,7 +153,7 @@ func TestEditingTheCircuit(t *testing.T) {
 	// a designator that is taken is refused with a sentence
 	b.point(135, 137.5)
 	b.key("r")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'inline'`)
+	b.atField("Edit the designator")
 	b.key("a", ctrl)
 	b.typing("R2")
 	b.key(enter)
@@ -166,7 +166,7 @@ func TestEditingTheCircuit(t *testing.T) {
 	b.key("c", ctrl)
 	b.move(220, 60)
 	b.key("v", ctrl)
-	b.until(`document.querySelector('.strip')?.innerText.includes('in the hand')`)
+	b.says("Options", "in the hand")
 	b.key("q") // the copies turn in the hand
 	b.point(220, 60)
 	b.kept()
@@ -217,10 +217,10 @@ func TestEditingTheBoard(t *testing.T) {
 	b.kept()
 
 	// from the battery's pad on the bottom straight at a foreign track: it stops before it
-	b.click("[data-layer='1']")
+	b.press("Bottom")
 	b.key("t")
 	b.point(6.35, 22.86)
-	b.until(`document.querySelector('[data-test=routing]')?.innerText === 'BATTERY'`)
+	b.there("status", "Net: BATTERY")
 	b.move(24, 22.86)
 	b.sees("Stopped before")
 	b.key(escape)
@@ -266,10 +266,10 @@ func TestAccessible(t *testing.T) {
 		b.sees("Examples")
 		look("projects")
 		b.project("Moth Lamp", "Rename")
-		b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+		b.atField("Name of the project")
 		look("renaming a project")
 		b.key(escape)
-		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+		b.gone("dialog", "*")
 		time.Sleep(300 * time.Millisecond) // the dialog fades
 		b.press("What can be done with Weir Gauge")
 		b.until(`document.querySelector('[role=menuitem]')`)
@@ -281,33 +281,33 @@ func TestAccessible(t *testing.T) {
 			look(stage)
 		}
 		p.openStage(t, b, "Weir Gauge", "circuit")
-		b.until(`document.querySelector('.canvas')?.dataset.painted > 0`)
+		b.until(`document.querySelector('[role=application]')?.dataset.painted > 0`)
 		look("block diagram")
 		at := eval[[]float64](b, `(()=>{const k=goldenTrace.all('block').find(k=>k.pins.length>2);return [(k.at.x+k.size.x/2)/1e6,(k.at.y+k.size.y/2)/1e6]})()`)
 		b.point(at[0], at[1])
-		b.until(`document.querySelector('[data-test=pin-add]')`)
+		b.there("button", "Add the pin")
 		look("pins of a block")
 		_ = eval[any](b, `(goldenTrace.asking.value = {text: 'This would join GND and +5V.', go() {}, leave() { goldenTrace.asking.value = null }}, 0)`)
-		b.until(`document.querySelector('[data-test=asks]')`)
+		b.until(`document.querySelector('[role=alertdialog]')`)
 		look("asking")
 		_ = eval[any](b, `(goldenTrace.asking.value.leave(), 0)`)
-		b.click("[data-test=people]")
+		b.press("2 people*")
 		b.atField("Your name")
 		look("who one is")
 		b.key(escape)
-		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+		b.gone("dialog", "*")
 		b.focus()
 		b.key("f", ctrl)
-		b.until(`document.querySelector('.find')`)
+		b.there("dialog", "Find and replace")
 		look("find and replace")
 		b.key(escape)
-		for _, view := range []string{"parts", "nets"} {
-			b.click(fmt.Sprintf("[data-test=view-%s]", view))
-			look("table of " + view)
+		for _, view := range []string{"Table of parts", "Nets"} {
+			b.press(view)
+			look("table: " + view)
 			b.click("[role=grid] [data-r='1'] [data-c='0']")
 			b.key(enter)
-			b.until(`document.querySelector('.editor input')`)
-			look("a cell of the table of " + view + " being changed")
+			b.until(`document.querySelector('[role=grid] input')`)
+			look("a cell being changed: " + view)
 			b.key(escape)
 		}
 		p.openStage(t, b, "Weir Gauge", "checks")
@@ -320,12 +320,12 @@ func TestAccessible(t *testing.T) {
 		b.sees("Keys of this stage")
 		look("keys")
 		b.key(escape)
-		b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+		b.gone("dialog", "*")
 		time.Sleep(300 * time.Millisecond)
 	}
 	visit()
 	b.click(`[aria-label="Dark or light frame"]`)
-	b.until(`document.querySelector('.v-theme--light')`)
+	b.until(`getComputedStyle(document.querySelector('nav')).backgroundColor.match(/\d+/g).every(v => v > 200)`)
 	visit()
 }
 
@@ -334,7 +334,7 @@ func TestEveryFileCanBeLookedAt(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Moth Lamp", "handoff")
-	b.click("[data-test=make]")
+	b.press("Make the files")
 	b.until(`document.querySelectorAll('[role=grid][aria-label=Files] [role=row]').length === 16`)
 	names := eval[[]string](b, `[...document.querySelectorAll('[role=grid][aria-label=Files] [role=row]')].slice(1).map(r => [...r.querySelectorAll('[role=gridcell]')].pop().textContent.trim())`)
 	file := func(has string) string {
@@ -350,13 +350,13 @@ func TestEveryFileCanBeLookedAt(t *testing.T) {
 		b.click(file(has))
 		b.sees(says)
 	}
-	lit := `(()=>{const c=document.querySelector('canvas.art');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i]+d[i+1]+d[i+2]>150)n++;return n})()`
+	lit := `(()=>{const c=document.querySelector('canvas[role=img]');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i]+d[i+1]+d[i+2]>150)n++;return n})()`
 	for _, n := range names {
 		if !strings.HasSuffix(n, ".gbr") && !strings.HasSuffix(n, ".xnc") || strings.Contains(n, "paste") || strings.Contains(n, "silk-bottom") { // with nothing to be seen
 			continue
 		}
 		b.click(b.cell(n, "Name"))
-		b.until(`document.querySelector('canvas.art')`)
+		b.until(`document.querySelector('canvas[role=img]')`)
 		b.until(lit + ` > 500`)
 	}
 	b.click(file("copper-2"))
@@ -371,18 +371,18 @@ func TestLayerLadderAndKeys(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Moth Lamp", "board")
-	green := `(()=>{const c=document.querySelector('.canvas canvas');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i+1]>150&&d[i]<90)n++;return n})()`
-	b.click("[data-layer='1']")
+	green := `(()=>{const c=document.querySelector('[role=application] canvas');const d=c.getContext('2d').getImageData(0,0,c.width,c.height).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i+1]>150&&d[i]<90)n++;return n})()`
+	b.press("Bottom")
 	b.until(green + ` > 2000`)
 	b.click(`[aria-label="Hide Bottom"]`)
 	b.until(green + ` === 0`)
 	b.click(`[aria-label="Show Bottom"]`)
 	b.until(green + ` > 2000`)
 	b.key("1")
-	b.until(`document.querySelector('.ladder .on')?.innerText === 'Top'`)
+	b.until(seen("button", "Top") + `.getAttribute('aria-pressed') === 'true'`)
 	b.until(green + ` < 200`) // the other layer is dim
 	b.key("?")
 	b.sees("Hop to the other copper layer")
 	b.key(escape)
-	b.until(`!document.querySelector('.v-dialog.v-overlay--active')`)
+	b.gone("dialog", "*")
 }

@@ -20,6 +20,7 @@ import (
 
 	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -128,6 +129,8 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 			}
 		}
 	}))
+	_, err := chromedp.Call(ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: sight})
+	require.NoError(t, err)
 	b.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+path))
 	t.Cleanup(func() {
 		b.mu.Lock()
@@ -193,8 +196,8 @@ func (b *tab) click(selector string) {
 // at gives the screen's place of a place of the drawing in millimetres.
 func (b *tab) at(x, y float64) (float64, float64) {
 	b.t.Helper()
-	b.until(`document.querySelector('.canvas')?.dataset.view`)
-	p := eval[[]float64](b, fmt.Sprintf(`(()=>{const c=document.querySelector('.canvas');const r=c.getBoundingClientRect();
+	b.until(`document.querySelector('[role=application]')?.dataset.view`)
+	p := eval[[]float64](b, fmt.Sprintf(`(()=>{const c=document.querySelector('[role=application]');const r=c.getBoundingClientRect();
 		const [cx,cy,s]=c.dataset.view.split(' ').map(Number);return [r.left+(%f*1e6-cx)*s+r.width/2, r.top+r.height/2-(%f*1e6-cy)*s]})()`, x, y))
 	return p[0], p[1]
 }

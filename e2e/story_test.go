@@ -17,11 +17,11 @@ import (
 // newProject makes an empty project with pointer and keys and waits for its sheet.
 func newProject(t *testing.T, p *program, b *tab, name string) {
 	t.Helper()
-	b.click("[data-test=new]")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'name'`)
+	b.press("New project")
+	b.atField("Name of the project")
 	b.typing(name)
 	b.key(enter)
-	b.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('.canvas')?.dataset.view`)
+	b.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('[role=application]')?.dataset.view`)
 	b.sees(name)
 }
 
@@ -29,11 +29,11 @@ func newProject(t *testing.T, p *program, b *tab, name string) {
 func (b *tab) putPart(query string, x, y float64) {
 	b.t.Helper()
 	b.key("n")
-	b.until(`document.activeElement?.closest('[data-test]')?.dataset.test === 'part-search'`)
+	b.atField("Find a part")
 	b.typing(query)
-	b.until(fmt.Sprintf(`document.querySelector('.finder [aria-selected=true]')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
+	b.until(fmt.Sprintf(`document.querySelector('[aria-label=Parts] [aria-selected=true]')?.innerText.toLowerCase().startsWith(%q)`, strings.ToLower(query)))
 	b.key(enter)
-	b.until(`!document.querySelector('.finder')`)
+	b.gone("dialog", "Place a part")
 	b.point(x, y)
 	b.kept()
 	b.key(escape)
@@ -70,8 +70,8 @@ func (b *tab) onBoard(designator, x, y, angle string) {
 
 func (b *tab) pickPart(designator string) {
 	b.t.Helper()
-	b.until(`document.querySelector('[data-tab=parts]')`)
-	row := fmt.Sprintf(`[...document.querySelectorAll('[aria-label=Details] .v-list-item')].find(l => l.innerText.split('\n')[0] === %q)`, designator)
+	b.there("tab", "Parts*")
+	row := fmt.Sprintf(`[...document.querySelectorAll('[aria-label=Details] [role=option]')].find(l => l.innerText.split('\n')[0] === %q)`, designator)
 	b.until(row)
 	eval[bool](b, `(`+row+`.scrollIntoView({block:'nearest'}), true)`)
 	at := eval[[]float64](b, `(()=>{const r=`+row+`.getBoundingClientRect();return [r.x+30,r.y+r.height/2]})()`)
@@ -81,14 +81,14 @@ func (b *tab) pickPart(designator string) {
 // focus gives the keys back to the canvas without picking anything: Esc twice lets go.
 func (b *tab) focus() {
 	b.t.Helper()
-	b.click("[data-tool=select]")
+	b.press("Select")
 	b.key(escape)
 	b.key(escape)
 }
 
 func (b *tab) openLinks(want string) {
 	b.t.Helper()
-	b.until(fmt.Sprintf(`document.querySelector('[data-test=open-links]')?.innerText === %q`, want))
+	b.there("status", want)
 }
 
 // traced reads the last handoff's zip with the independent reader and follows its copper.
@@ -150,12 +150,12 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.kept()
 	b.key(escape)
 	require.True(t, eval[bool](b, `goldenTrace.nets.has('RETURN')`))
-	b.until(`document.querySelector('[data-stage=circuit]').dataset.state === 'done'`)
+	b.there("link", "Circuit: done and current")
 
-	b.click("[data-stage=board]")
-	b.click("[data-test=carry-first]")
+	b.stage("Board")
+	b.press("Carry to board")
 	b.sees("New")
-	b.click("[data-test=carry]")
+	b.click(b.found(`[...document.querySelectorAll('button')].find(x => /^Carry \d+ change/.test(x.textContent))`))
 	b.until(`goldenTrace.all('placed').length === 4`)
 	b.openLinks("4 open links")
 
@@ -186,7 +186,7 @@ func TestFromEmptySheetToZip(t *testing.T) {
 		for i := 0; i+1 < len(mm); i += 2 {
 			b.point(mm[i], mm[i+1])
 		}
-		b.until(`!document.querySelector('[data-test=routing]')`)
+		b.gone("status", "Net: *")
 		b.kept()
 		b.key(escape)
 	}
@@ -197,24 +197,24 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	// with a hop to the bottom on the way
 	b.key("t")
 	b.point(31.27, 10)
-	b.until(`document.querySelector('[data-test=routing]')?.innerText === 'RETURN'`)
+	b.there("status", "Net: RETURN")
 	b.move(31.27, 5)
 	b.key(" ")
-	b.until(`document.querySelector('.ladder .on')?.innerText === 'Bottom'`)
+	b.until(seen("button", "Bottom") + `.getAttribute('aria-pressed') === 'true'`)
 	b.point(8, 12.46)
-	b.until(`!document.querySelector('[data-test=routing]')`)
+	b.gone("status", "Net: *")
 	b.kept()
 	b.openLinks("all links joined")
 	require.Equal(t, 1, eval[int](b, `goldenTrace.all('via').length`))
 	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.layer === 1)`))
 
-	b.click("[data-stage=checks]")
-	b.until(`document.querySelector('[data-test=clean]')`)
+	b.stage("Checks")
+	b.sees("No findings. All rules are kept.")
 
-	b.click("[data-stage=handoff]")
-	b.click("[data-test=make]")
-	b.until(`document.querySelector('[data-test=freshness]')?.innerText.startsWith('Current')`)
-	b.until(`document.querySelector('[data-stage=handoff]').dataset.state === 'done'`)
+	b.stage("Handoff")
+	b.press("Make the files")
+	b.sees("Current · made")
+	b.there("link", "Handoff: done and current")
 
 	islands := traced(t, p, p.projectID("Gate Light"))
 	assert.Equal(t, [][]string{{"D1.1", "R1.2"}, {"D1.2", "J1.2"}, {"J1.1", "S1.1"}, {"R1.1", "S1.2"}}, pinsOf(islands), "no short, no open")
@@ -230,20 +230,20 @@ func TestSpoiledTrackIsSeen(t *testing.T) {
 	b := p.open(t, browser(t), fmt.Sprintf("/project/%d/board", id))
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	b.openLinks("all links joined")
-	b.click("[data-layer='1']")
+	b.press("Bottom")
 	b.point(36.5, 26.67) // base of Q2, beside R3
 	b.sees("Length")
 	b.key(kbDelete)
 	b.kept()
 	b.openLinks("1 open link")
-	b.click("[data-stage=checks]")
+	b.stage("Checks")
 	b.sees("C1.2 is open between")
 
-	b.click("[data-stage=handoff]")
-	b.click("[data-test=make]")
+	b.stage("Handoff")
+	b.press("Make the files")
 	b.sees("The checks have 1 findings")
-	b.click("[data-test=despite]")
-	b.until(`document.querySelector('[data-test=freshness]')`)
+	b.press("Make the files all the same")
+	b.sees("Current · made")
 	var pieces [][]string
 	for _, is := range traced(t, p, id) {
 		if slices.Contains(is.Nets, "C1.2") {
@@ -256,6 +256,6 @@ func TestSpoiledTrackIsSeen(t *testing.T) {
 	b.key("z", ctrl)
 	b.kept()
 	b.sees("Out of date")
-	b.click("[data-stage=checks]")
-	b.until(`document.querySelector('[data-test=clean]')`)
+	b.stage("Checks")
+	b.sees("No findings. All rules are kept.")
 }

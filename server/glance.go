@@ -16,16 +16,16 @@ import (
 
 // Glance is a project as the list of projects shows it.
 type Glance struct {
-	Revision    int64  `json:"revision"`
-	Circuit     string `json:"circuit"` // none, work, done
-	Board       string `json:"board"`
-	Handoff     string `json:"handoff"`     // none, work: made and out of date since, done
-	Differences int    `json:"differences"` // between circuit and board
-	Nets        int    `json:"nets"`
-	Faults      int    `json:"faults"`
-	Warnings    int    `json:"warnings"`
-	Picture     string `json:"picture"` // what the picture shows: board, circuit; empty: nothing is drawn
-	People      int    `json:"people"`  // who have it open now
+	Revision    int64    `json:"revision"`
+	Circuit     string   `json:"circuit"` // none, work, done
+	Board       string   `json:"board"`
+	Handoff     string   `json:"handoff"`     // none, work: made and out of date since, done
+	Differences int      `json:"differences"` // between circuit and board
+	Nets        int      `json:"nets"`
+	Faults      int      `json:"faults"`
+	Warnings    int      `json:"warnings"`
+	Picture     string   `json:"picture"`          // what the picture shows: board, circuit; empty: nothing is drawn
+	People      []string `json:"people,omitempty"` // who have it open now, each once; one without a name is ""
 }
 
 // Example is a project that comes with the program: everybody may look at it and take a copy.
@@ -148,7 +148,9 @@ func (a *api) glance(c *echo.Context, id int64) error {
 		}
 	}
 	if p := a.hub.opened(id); p != nil {
-		g.People = int(p.people.Load())
+		if here := p.here.Load(); here != nil {
+			g.People = *here
+		}
 	}
 	return c.JSON(http.StatusOK, g)
 }

@@ -41,7 +41,7 @@ func TestAProjectAtAGlance(t *testing.T) {
 	l.next("done")
 	g = look()
 	assert.EqualValues(t, 1, g.Revision, "it follows the project")
-	assert.Equal(t, 1, g.People)
+	assert.Equal(t, []string{"Ada"}, g.People)
 	code, _ = k.ask("POST", fmt.Sprintf("/projects/%d/handoff?despite=1", id), "")
 	require.Equal(t, 201, code)
 	assert.Equal(t, "done", look().Handoff)

@@ -50,6 +50,11 @@ func (p *project) peopleSeenBy(me *client) []Person {
 
 // greet tells everybody who is in the project now.
 func (p *project) greet() {
+	here := []string{}
+	for _, x := range p.peopleSeenBy(&client{}) {
+		here = append(here, x.Name)
+	}
+	p.here.Store(&here)
 	for c := range p.clients {
 		c.answer(Message{T: "people", People: p.peopleSeenBy(c)})
 	}

@@ -41,6 +41,8 @@ type project struct {
 	// used is when somebody last asked for the project, in Unix seconds; people counts the clients.
 	used   atomic.Int64
 	people atomic.Int32
+	// here are the names of who is in the project, each once, in order; one who gave none is "".
+	here atomic.Pointer[[]string]
 	// broken tells the hub that the project cannot go on.
 	broken func(p *project, why error)
 }

@@ -235,7 +235,7 @@ func (q *queue) Pop() any {
 var compass = []geom.Point{{X: 1}, {Y: 1}, {X: -1}, {Y: -1}}
 
 func (f *field) search(l *lattice, sources []geom.Point) []geom.Point {
-	nx, ny := len(l.xs), len(l.ys)
+	nx := len(l.xs)
 	ahead := l.distances()
 	best := map[state]int32{}
 	from := map[state]state{}
@@ -263,15 +263,14 @@ func (f *field) search(l *lattice, sources []geom.Point) []geom.Point {
 		if l.target[v.node] && !start {
 			return l.trace(v.state, from)
 		}
-		i, j := v.node%nx, v.node/nx
 		for dir, d := range compass {
 			if dir == (v.dir+2)%4 || !start && dir != v.dir && l.node[v.node]&nodeNoTurn != 0 || start && dir != v.dir {
 				continue
 			}
-			if i+int(d.X) < 0 || i+int(d.X) >= nx || j+int(d.Y) < 0 || j+int(d.Y) >= ny {
-				continue
-			}
 			to := v.node + int(d.X) + int(d.Y)*nx
+			if to < 0 {
+				continue // below the lattice; on its other sides no edges lead out of it
+			}
 			edge := l.right
 			if d.X == 0 {
 				edge = l.up

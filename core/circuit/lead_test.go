@@ -211,13 +211,13 @@ func (m *maze) costOf(way []geom.Point) (int, bool) {
 // there are: the same as an exhaustive search over every place of the grid finds.
 func TestWaysRoundAgainstAllWays(t *testing.T) {
 	led := 0
-	rapid.Check(t, func(t *rapid.T) {
+	often(t, 10, func(t *rapid.T) {
 		d := design.New("maze")
 		sheet := d.SheetsInOrder()[0].ID
 		at := func(name string) geom.Point {
-			return geom.Pt(rapid.Int64Range(0, 14).Draw(t, name+" x")*pitch, rapid.Int64Range(0, 10).Draw(t, name+" y")*pitch)
+			return geom.Pt(rapid.Int64Range(-4, 10).Draw(t, name+" x")*pitch, rapid.Int64Range(-6, 4).Draw(t, name+" y")*pitch)
 		}
-		var pins []geom.Point
+		var pins, on []geom.Point // and places of the grid on wires
 		for range rapid.IntRange(1, 4).Draw(t, "parts") {
 			lib := rapid.SampledFrom([]string{"Resistor", "NPN transistor", "Regulator SOT-223", "Header 4"}).Draw(t, "part")
 			_, _ = edit.Apply(d, edit.Env{}, &edit.PlacePart{Sheet: sheet, Library: lib, At: at("part"), Turn: rapid.IntRange(0, 3).Draw(t, "turn"), Mirror: rapid.Bool().Draw(t, "mirror")})
@@ -236,6 +236,7 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 			}
 			if a != b {
 				_, _ = edit.Apply(d, edit.Env{}, &edit.DrawWire{Sheet: sheet, Path: []geom.Point{a, b}})
+				on = append(on, a, geom.Pt((a.X+b.X)/2/pitch*pitch, (a.Y+b.Y)/2/pitch*pitch))
 			}
 		}
 		for range rapid.IntRange(0, 2).Draw(t, "marks") {
@@ -243,8 +244,12 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 			_, _ = edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "L", At: at("label").Add(half)})
 		}
 		end := func(name string) geom.Point {
-			if len(pins) > 0 && rapid.Bool().Draw(t, name+" on a pin") {
+			where := rapid.IntRange(0, 5).Draw(t, name+" on")
+			switch {
+			case where < 3 && len(pins) > 0:
 				return rapid.SampledFrom(pins).Draw(t, name)
+			case where == 3 && len(on) > 0:
+				return rapid.SampledFrom(on).Draw(t, name)
 			}
 			return at(name)
 		}
@@ -268,7 +273,7 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 		require.True(t, ok, "%v touches something", way)
 		assert.Equal(t, m.best(from), cost, "%v", way)
 	})
-	assert.Greater(t, led, 5)
+	assert.Greater(t, led, 100)
 }
 
 // A wire with one corner does not go through a part's body where the other corner keeps clear of it.

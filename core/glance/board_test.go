@@ -78,3 +78,61 @@ func TestPictureOfACircuit(t *testing.T) {
 	_, of = glance.Picture(outline, circuit.Find(outline))
 	assert.Equal(t, "board", of)
 }
+
+// Copper lies in the picture as in the stack: the lowest first, each layer in its colour; a
+// board of one layer is drawn in the first one's.
+func TestLayersOfThePicture(t *testing.T) {
+	outline := []geom.Point{{X: 0, Y: 0}, {X: 40e6, Y: 0}, {X: 40e6, Y: 20e6}, {X: 0, Y: 20e6}}
+	of := func(template string, layers ...int) string {
+		d, err := design.FromTemplate(template, "x")
+		require.NoError(t, err)
+		d.Board.Outline = outline
+		for _, l := range layers {
+			y := int64(l+1) * 4e6
+			d.Put(&design.Track{ID: d.NewID(), A: geom.Pt(5e6, y), B: geom.Pt(9e6, y), Width: 500_000, Layer: l})
+		}
+		return string(glance.Board(d))
+	}
+	// where the groups of copper begin, and the tracks in them
+	groups := regexp.MustCompile(`<g fill="(#[0-9A-F]{6})"[^>]*>\n(?:<path d="M5 (\d+)L)?`)
+	var got []string
+	for _, m := range groups.FindAllStringSubmatch(of("fourLayer", 0, 1, 2, 3), -1) {
+		got = append(got, m[1]+" "+m[2])
+	}
+	assert.Equal(t, []string{"#35B7A6 4", "#E27BB1 8", "#8088F5 12", "#E7B549 16"}, got, "as in interface.md: bottom, the inner ones, top; a track further up on the board is further up in the picture")
+	one := groups.FindAllStringSubmatch(of("oneSided", 0), -1)
+	require.Len(t, one, 1)
+	assert.Equal(t, []string{"#E7B549", "16"}, one[0][1:])
+}
+
+// A pad with round corners is as large in the picture as its copper: the line around what is
+// filled is as wide as twice its radius.
+func TestPadsWithRoundCorners(t *testing.T) {
+	d := design.New("pads")
+	d.Board.Outline = []geom.Point{{X: 0, Y: 0}, {X: 40e6, Y: 0}, {X: 40e6, Y: 20e6}, {X: 0, Y: 20e6}}
+	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", Pads: []design.Pad{{Number: "1", Form: "rounded", Size: geom.Pt(3e6, 2e6), Corner: 400_000}}})
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "F", Designator: "R1", At: geom.Pt(10e6, 10e6)})
+	m := regexp.MustCompile(`<path d="(M[^"]+)Z" stroke-width="0.8"/>`).FindStringSubmatch(string(glance.Board(d)))
+	require.NotNil(t, m, "a line of 0.8 mm around it")
+	for _, corner := range []string{"8.9 9.4", "11.1 9.4", "11.1 10.6", "8.9 10.6"} {
+		assert.Contains(t, m[1], corner)
+	}
+}
+
+// Which picture a project has: the board once parts stand on it, the circuit before, an outline
+// when there is nothing else; two corners are no outline.
+func TestWhichPicture(t *testing.T) {
+	d := design.New("x")
+	sheet := d.SheetsInOrder()[0].ID
+	of := func() string {
+		_, of := glance.Picture(d, circuit.Find(d))
+		return of
+	}
+	d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: geom.Pt(50e6, 50e6), B: geom.Pt(90e6, 50e6)})
+	d.Board.Outline = []geom.Point{{X: 0, Y: 0}, {X: 40e6, Y: 0}, {X: 40e6, Y: 20e6}}
+	assert.Equal(t, "circuit", of(), "nothing stands on the board")
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "none", Designator: "R1", At: geom.Pt(10e6, 10e6)})
+	assert.Equal(t, "board", of(), "a three-cornered one")
+	d.Board.Outline = d.Board.Outline[:2]
+	assert.Equal(t, "circuit", of(), "not yet closed")
+}

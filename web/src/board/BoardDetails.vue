@@ -68,19 +68,17 @@ function resize(w: number, h: number) {
         :icon="placed.locked ? mdiLockOutline : mdiLockOpenVariantOutline"
         size="x-small"
         :aria-label="placed.locked ? 'Unlock' : 'Lock'"
-        data-test="lock"
         @click="editor.lock()"
       />
     </h3>
     <p class="quiet">{{ placed.footprint }}</p>
-    <LengthField label="x" :value="placed.at.x" :disabled="placed.locked" name="x" @keep="set({ x: $event })" />
-    <LengthField label="y" :value="placed.at.y" :disabled="placed.locked" name="y" @keep="set({ y: $event })" />
-    <AngleField label="Angle" :value="placed.angle" name="angle" @keep="set({ angle: $event })" />
+    <LengthField label="x" :value="placed.at.x" :disabled="placed.locked" @keep="set({ x: $event })" />
+    <LengthField label="y" :value="placed.at.y" :disabled="placed.locked" @keep="set({ y: $event })" />
+    <AngleField label="Angle" :value="placed.angle" @keep="set({ angle: $event })" />
     <ChoiceField
       label="Side"
       :value="placed.bottom ? 'bottom' : 'top'"
       :options="['top', 'bottom']"
-      name="side"
       @keep="set({ bottom: $event === 'bottom' })"
     />
     <v-table>
@@ -100,7 +98,6 @@ function resize(w: number, h: number) {
     <LengthField
       label="Width"
       :value="width"
-      name="track-width"
       @keep="project.edit('setTrack', { ids: tracks.map((t) => t.id), width: $event }).catch(complain)"
     />
     <p class="quiet">
@@ -145,13 +142,11 @@ function resize(w: number, h: number) {
     <LengthField
       label="Width"
       :value="size ? size.maxX - size.minX : null"
-      name="board-width"
       @keep="resize($event, size ? size.maxY - size.minY : $event)"
     />
     <LengthField
       label="Height"
       :value="size ? size.maxY - size.minY : null"
-      name="board-height"
       @keep="resize(size ? size.maxX - size.minX : $event, $event)"
     />
     <h3>Rules</h3>
@@ -161,7 +156,6 @@ function resize(w: number, h: number) {
       :label="name"
       :value="board.rules[k]"
       :step="10_000"
-      :name="'rule-' + k"
       @keep="setRule(k, $event)"
     />
   </template>

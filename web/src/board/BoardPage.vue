@@ -229,7 +229,7 @@ const commands: Command[] = [
     keys: 'Tab',
     group: 'Track',
     run: () => ed.nextStyle(),
-    enabled: () => ed.state.tool === 'track',
+    enabled: () => !!ed.route,
   },
   { id: 'end', title: 'End the track here', keys: 'Enter', group: 'Track', run: () => ed.finish(), enabled: () => !!ed.route },
 ]
@@ -322,23 +322,17 @@ defineExpose({ ed })
         />
         <LayerLadder :project="project" :editor="ed" />
         <div class="topright">
-          <span class="float chip" data-test="open-links">{{
+          <span class="float chip" role="status">{{
             openLinks ? `${openLinks} open ${openLinks === 1 ? 'link' : 'links'}` : empty ? 'no parts yet' : 'all links joined'
           }}</span>
-          <v-btn
-            v-if="stages.differences && !empty"
-            size="small"
-            class="float stale"
-            data-test="differences"
-            @click="ed.state.carrying = true"
-          >
+          <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
             {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
           </v-btn>
         </div>
         <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
           <template v-if="hasCircuit">
             <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
-            <v-btn color="primary" variant="flat" data-test="carry-first" @click="ed.state.carrying = true">Carry to board</v-btn>
+            <v-btn color="primary" variant="flat" @click="ed.state.carrying = true">Carry to board</v-btn>
           </template>
           <template v-else>
             <p>The board takes its parts from the circuit. Draw a few there first.</p>
@@ -353,9 +347,11 @@ defineExpose({ ed })
         />
         <ToolShelf :tools="tools" :current="ed.state.tool" @take="take">
           <template v-if="ed.state.tool === 'track'" #default>
-            <span v-if="ed.state.routing" class="mono" data-test="routing">{{ ed.state.routing }}</span>
+            <span v-if="ed.state.routing" class="mono" role="status" :aria-label="`Net: ${ed.state.routing}`">{{
+              ed.state.routing
+            }}</span>
             <span>on {{ layerName }}</span>
-            <LengthField label="Width" :value="ed.width" tight name="route-width" @keep="ed.state.width = $event" />
+            <LengthField label="Width" :value="ed.width" tight @keep="ed.state.width = $event" />
             <v-btn size="small" variant="outlined" title="Tab: next corner style" @click="ed.nextStyle()">
               {{ styleNames[ed.state.style] }}
             </v-btn>
@@ -363,22 +359,8 @@ defineExpose({ ed })
             <span v-if="ed.state.blocked" class="blocked" role="status">{{ ed.state.blocked }}</span>
           </template>
           <template v-else-if="ed.state.tool === 'outline'" #default>
-            <LengthField
-              label="Width"
-              :value="outlineSides.w"
-              empty="width"
-              tight
-              name="outline-width"
-              @keep="setSize('w', $event)"
-            />
-            <LengthField
-              label="Height"
-              :value="outlineSides.h"
-              empty="height"
-              tight
-              name="outline-height"
-              @keep="setSize('h', $event)"
-            />
+            <LengthField label="Width" :value="outlineSides.w" empty="width" tight @keep="setSize('w', $event)" />
+            <LengthField label="Height" :value="outlineSides.h" empty="height" tight @keep="setSize('h', $event)" />
             <LengthField label="x" :value="outlineSides.x" tight @keep="setSize('x', $event)" />
             <LengthField label="y" :value="outlineSides.y" tight @keep="setSize('y', $event)" />
           </template>
@@ -390,7 +372,6 @@ defineExpose({ ed })
               label="Text"
               :value="ed.state.text"
               :names="[]"
-              name="board-text"
               @type="ed.state.text = $event"
               @done="canvas?.focus()"
               @back="(canvas?.focus(), ed.back())"

@@ -68,7 +68,7 @@ async function carry() {
     </template>
     <div class="buttons">
       <v-btn @click="emit('close')">{{ list?.length ? 'Not now' : 'Close' }}</v-btn>
-      <v-btn v-if="taken.length" color="primary" variant="flat" data-test="carry" @click="carry"
+      <v-btn v-if="taken.length" color="primary" variant="flat" @click="carry"
         >Carry {{ taken.length }} {{ taken.length === 1 ? 'change' : 'changes' }}</v-btn
       >
     </div>

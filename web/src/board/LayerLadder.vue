@@ -50,7 +50,6 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
             :style="{ '--c': copperColour(r.layer, n), '--a': hatchAngle(r.layer) + 'deg' }"
             :aria-pressed="editor.state.layer === r.layer"
             :title="tip(r)"
-            :data-layer="r.layer"
             @click="editor.toLayer(r.layer)"
             @dblclick="alone(r.layer)"
             @contextmenu.prevent="menu($event, r)"

@@ -256,8 +256,12 @@ defineExpose({
   touch-action: none;
   outline: none;
 }
-.canvas:focus-visible {
-  outline: none;
+.canvas:focus-visible::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+  border: 2px solid rgb(var(--v-theme-info));
+  pointer-events: none;
 }
 canvas {
   position: absolute;

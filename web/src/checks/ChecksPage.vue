@@ -145,7 +145,7 @@ useCommands([
           <p>There is nothing to check yet. Findings appear here as soon as something is drawn.</p>
           <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
         </div>
-        <div v-else-if="!all.length" class="clean" data-test="clean">
+        <div v-else-if="!all.length" class="clean">
           <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
           <p>No findings. All rules are kept.</p>
         </div>
@@ -180,7 +180,7 @@ useCommands([
           >
             <template #empty>Nothing of this kind is found.</template>
           </DataTable>
-          <div v-if="now" class="now" aria-live="polite" data-test="finding-now">
+          <div v-if="now" class="now" aria-live="polite">
             <div class="words">
               <p>{{ now.text }}</p>
               <p class="quiet">

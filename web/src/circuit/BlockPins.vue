@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { mdiDeleteOutline, mdiPlus } from '@mdi/js'
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import type { Project } from '../live/project'
 import type { Commands, Kinds } from '../live/wire.gen'
 import TextField from '../shell/fields/TextField.vue'
+import { openMenuOf } from '../shell/menu'
 import { complain } from '../shell/notices'
 import { wayChoices } from './choices'
 
@@ -26,6 +27,20 @@ function place(way: string) {
     if (!taken.has(pos)) return { side, pos }
   return { side: 3, pos: 2.5e6 }
 }
+const root = ref<HTMLElement>()
+function menu(e: MouseEvent, pin: string) {
+  const field = () => root.value!.querySelector<HTMLInputElement>(`input[aria-label="Name of the pin ${CSS.escape(pin)}"]`)
+  openMenuOf(e, [
+    { title: 'Change its name', run: () => field()?.select() },
+    {
+      title: 'Order the pins by name',
+      run: () => run('orderPins', { block: props.block.id }),
+      enabled: () => pins.value.length > 1,
+    },
+    null,
+    { title: 'Remove the pin and its port', run: () => run('removePin', { block: props.block.id, pin }) },
+  ])
+}
 async function add() {
   const name = fresh.name.trim()
   if (!name) return
@@ -34,14 +49,13 @@ async function add() {
 </script>
 
 <template>
-  <div class="pins">
-    <div v-for="q in pins" :key="q.name" class="pin">
+  <div ref="root" class="pins">
+    <div v-for="q in pins" :key="q.name" class="pin" @contextmenu="menu($event, q.name)">
       <TextField
         :label="wayName[q.way]"
         :value="q.name"
         mono
         tight
-        :name="'pin ' + q.name"
         :says="`Name of the pin ${q.name}`"
         @keep="rename(q.name, $event)"
       />
@@ -59,21 +73,14 @@ async function add() {
         class="mono"
         placeholder="another pin"
         aria-label="Name of a new pin"
-        data-field="new-pin"
         hide-details
         @keydown.enter="add"
       />
       <v-select v-model="fresh.way" class="way" :items="wayChoices" aria-label="Direction of the new pin" hide-details />
-      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add the pin" data-test="pin-add" @click="add" />
+      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add the pin" @click="add" />
     </div>
   </div>
-  <v-btn
-    v-if="pins.length > 1"
-    size="small"
-    variant="outlined"
-    data-test="pin-order"
-    @click="run('orderPins', { block: block.id })"
-  >
+  <v-btn v-if="pins.length > 1" size="small" variant="outlined" @click="run('orderPins', { block: block.id })">
     Order the pins by name
   </v-btn>
   <p class="quiet">Drag a pin of the picked block along its side or round a corner; wires follow.</p>

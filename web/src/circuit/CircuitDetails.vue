@@ -85,7 +85,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
 <template>
   <template v-if="cluster && (one || whole)">
     <h3>Cluster</h3>
-    <TextField label="Title" :value="cluster.title" name="cluster-title" @keep="drawCluster({ title: $event })" />
+    <TextField label="Title" :value="cluster.title" @keep="drawCluster({ title: $event })" />
     <ChoiceField label="Tint" :value="cluster.tint" :options="tints" @keep="drawCluster({ tint: $event })" />
     <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} inside</p>
     <v-btn v-if="!one" size="small" variant="outlined" @click="alone">Pick the frame alone</v-btn>
@@ -95,34 +95,21 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
       {{ parts.length === 1 ? parts[0].library : `${parts.length} parts` }}
       <span v-if="parts.length === 1 && parts[0].unit" class="quiet">unit {{ String.fromCharCode(64 + parts[0].unit) }}</span>
     </h3>
-    <TextField
-      v-if="parts.length === 1"
-      label="Designator"
-      :value="designator"
-      mono
-      name="designator"
-      @keep="setAll('designator', $event)"
-    />
-    <TextField label="Value" :value="shared((p) => p.value)" mono name="value" @keep="setAll('value', $event)" />
+    <TextField v-if="parts.length === 1" label="Designator" :value="designator" mono @keep="setAll('designator', $event)" />
+    <TextField label="Value" :value="shared((p) => p.value)" mono @keep="setAll('value', $event)" />
     <NameField
       label="Footprint"
       :value="shared((p) => p.footprint)"
       :names="footprints"
       only
       empty="none"
-      name="footprint"
       @keep="setAll('footprint', $event)"
     />
-    <ToggleField
-      label="Fitted"
-      :value="shared((p) => !p.notFitted)"
-      name="fitted"
-      @keep="setAll('fitted', $event ? 'yes' : 'no')"
-    />
+    <ToggleField label="Fitted" :value="shared((p) => !p.notFitted)" @keep="setAll('fitted', $event ? 'yes' : 'no')" />
     <TextField v-for="f in ownFields" :key="f" :label="f" :value="shared((p) => p.fields?.[f] ?? '')" @keep="setAll(f, $event)" />
     <div class="acts">
-      <v-btn size="small" variant="outlined" data-test="replace" @click="emit('replace')">Replace …</v-btn>
-      <v-btn size="small" variant="outlined" data-test="mark-open" @click="editor.markOpen()">Mark free pins as left open</v-btn>
+      <v-btn size="small" variant="outlined" @click="emit('replace')">Replace …</v-btn>
+      <v-btn size="small" variant="outlined" @click="editor.markOpen()">Mark free pins as left open</v-btn>
       <template v-if="parts.length > 1">
         <v-btn size="small" variant="outlined" title="Line up in a column" @click="editor.arrange('column')">Column</v-btn>
         <v-btn size="small" variant="outlined" title="Line up in a row" @click="editor.arrange('row')">Row</v-btn>
@@ -154,19 +141,12 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
   </template>
   <template v-else-if="one && kindName[one.kind]">
     <h3>{{ kindName[one.kind] }}</h3>
-    <TextField
-      :label="one.kind === 'tap' ? 'Member' : 'This name'"
-      :value="nameOf(one) ?? ''"
-      mono
-      name="label-name"
-      @keep="rename"
-    />
+    <TextField :label="one.kind === 'tap' ? 'Member' : 'This name'" :value="nameOf(one) ?? ''" mono @keep="rename" />
     <ChoiceField
       v-if="as('port')"
       label="Direction"
       :value="as('port')!.way"
       :options="wayChoices"
-      name="port-way"
       @keep="project.edit('setPort', { id: one.object!.id, way: $event }).catch(complain)"
     />
     <template v-if="as('supply')">
@@ -204,7 +184,6 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <TextField
       label="Name"
       :value="as('block')!.name"
-      name="block-name"
       @keep="project.edit('setBlock', { id: as('block')!.id, name: $event }).catch(complain)"
     />
     <p class="quiet">
@@ -240,7 +219,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} among them</p>
   </template>
   <SheetRows v-else :project="project" :sheet="editor.sheet" />
-  <div v-for="u in unmatched" :key="u.block + u.pin" class="mend" data-test="mend">
+  <div v-for="u in unmatched" :key="u.block + u.pin" class="mend">
     <p v-if="u.why === 'noPort'">
       The pin <span class="mono">{{ u.pin }}</span> has no port on its sheet.
     </p>
@@ -252,7 +231,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     </p>
     <v-btn v-if="u.why === 'way'" size="small" variant="outlined" @click="mend(u, 'way')">Take the port’s direction</v-btn>
     <template v-else>
-      <v-btn size="small" variant="outlined" data-test="mend-add" @click="mend(u, 'add')">
+      <v-btn size="small" variant="outlined" @click="mend(u, 'add')">
         {{ u.why === 'noPort' ? 'Add the port' : 'Add the pin' }}
       </v-btn>
       <v-btn size="small" variant="outlined" @click="mend(u, 'drop')">{{

@@ -313,9 +313,9 @@ function editPicked(field: 'designator' | 'value') {
   }
 }
 const views = [
-  { value: 'drawing', title: 'Drawing', test: 'view-drawing' },
-  { value: 'parts', title: 'Table of parts', test: 'view-parts' },
-  { value: 'nets', title: 'Nets', test: 'view-nets' },
+  { value: 'drawing', title: 'Drawing' },
+  { value: 'parts', title: 'Table of parts' },
+  { value: 'nets', title: 'Nets' },
 ]
 const setView = (v: string) =>
   void router.push({ query: { sheet: ed.sheet, ...(ed.path ? { path: ed.path } : {}), ...(v === 'drawing' ? {} : { view: v }) } })
@@ -398,18 +398,11 @@ defineExpose({ ed })
           class="inline mono"
           :style="{ left: editing.x - 60 + 'px', top: editing.y - 14 + 'px' }"
           :aria-label="`Edit the ${editing.field}`"
-          data-test="inline"
           @keydown.enter.prevent="keepText"
           @keydown.esc.stop="editing = null"
           @blur="keepText"
         />
-        <FilePick
-          ref="file"
-          label="Picture to put on the sheet"
-          accept=".png,.jpg,.jpeg,.svg"
-          name="picture-file"
-          @files="([f]) => addPicture(f)"
-        />
+        <FilePick ref="file" label="Picture to put on the sheet" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => addPicture(f)" />
         <PartFinder
           v-if="ed.state.finding"
           :project="project"

@@ -64,7 +64,6 @@ async function keep() {
       rows="9"
       spellcheck="false"
       :aria-label="draft.kind === 'note' ? 'Text of the note' : 'Text of the timing diagram'"
-      data-test="compose"
       @keydown.esc.stop="emit('close')"
       @keydown.ctrl.enter.prevent="keep"
     />
@@ -85,9 +84,7 @@ async function keep() {
     </p>
     <div class="ends">
       <v-btn size="small" @click="emit('close')">Leave it</v-btn>
-      <v-btn size="small" color="primary" variant="flat" data-test="compose-keep" @click="keep"
-        >Put on the sheet <kbd>Ctrl Enter</kbd></v-btn
-      >
+      <v-btn size="small" color="primary" variant="flat" @click="keep">Put on the sheet <kbd>Ctrl Enter</kbd></v-btn>
     </div>
   </div>
 </template>

@@ -49,19 +49,13 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
 <template>
   <div class="float find" role="dialog" aria-label="Find and replace" @keydown.esc.stop="emit('close')">
     <div class="line">
-      <v-text-field ref="input" v-model="text" placeholder="Find" aria-label="Find" data-test="find-text" />
+      <v-text-field ref="input" v-model="text" placeholder="Find" aria-label="Find" />
       <v-btn-toggle v-model="kinds" multiple :mandatory="false" aria-label="Where to look">
         <v-btn v-for="[k, word] in all" :key="k" :value="k" :aria-pressed="kinds.includes(k)">{{ word }}</v-btn>
       </v-btn-toggle>
     </div>
     <div class="line">
-      <v-text-field
-        v-model="other"
-        placeholder="Replace by"
-        aria-label="Replace by"
-        data-test="find-with"
-        @keydown.enter="replace()"
-      />
+      <v-text-field v-model="other" placeholder="Replace by" aria-label="Replace by" @keydown.enter="replace()" />
       <v-checkbox v-model="cased" class="flag" label="capitals count" />
       <v-checkbox v-model="whole" class="flag" label="whole text" />
     </div>
@@ -87,9 +81,7 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
       >
       <span class="grow" />
       <v-btn size="small" @click="emit('close')">Close</v-btn>
-      <v-btn size="small" color="primary" variant="flat" :disabled="!hits.length" data-test="replace-all" @click="replace()"
-        >Replace all</v-btn
-      >
+      <v-btn size="small" color="primary" variant="flat" :disabled="!hits.length" @click="replace()">Replace all</v-btn>
     </div>
   </div>
 </template>

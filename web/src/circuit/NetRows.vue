@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
+import { openMenuOf } from '../shell/menu'
 import { complain } from '../shell/notices'
 import NameField from '../shell/fields/NameField.vue'
 import QuantityField from '../shell/fields/QuantityField.vue'
@@ -19,6 +21,15 @@ const classes = computed(
     [...new Set(props.project.all('netSpec').map((s) => s.class ?? ''))].filter(Boolean).sort()
   ),
 )
+const router = useRouter()
+const menu = (e: MouseEvent) =>
+  openMenuOf(e, [
+    { title: 'Highlight the net', run: () => props.project.light(props.net) },
+    {
+      title: 'Show in the table of nets',
+      run: () => void router.push({ path: `/project/${props.project.id}/circuit`, query: { view: 'nets' } }),
+    },
+  ])
 const quantities = [
   ['current', 'Current'],
   ['voltage', 'Voltage'],
@@ -27,25 +38,32 @@ const quantities = [
 </script>
 
 <template>
-  <TextField label="Net" :value="net" mono name="net-name" @keep="rename" />
-  <NameField label="Class" :value="spec?.class ?? ''" :names="classes" name="net-class" @keep="set({ class: $event })" />
-  <QuantityField
-    v-for="[f, label] in quantities"
-    :key="f"
-    :label="label"
-    :value="spec?.[f] ?? 0"
-    :unit="netQuantities[f].unit"
-    :small="netQuantities[f].small"
-    optional
-    :name="'net-' + f"
-    @keep="set({ [f]: $event })"
-  />
-  <p class="quiet">
-    {{ pins }} {{ pins === 1 ? 'pin' : 'pins'
-    }}<template v-if="spec?.partner">
-      · pair with <span class="mono">{{ spec.partner }}</span></template
-    >
-    ·
-    <v-btn size="small" variant="outlined" @click="project.light(net)">Highlight</v-btn>
-  </p>
+  <div class="net-rows" @contextmenu="menu">
+    <TextField label="Net" :value="net" mono @keep="rename" />
+    <NameField label="Class" :value="spec?.class ?? ''" :names="classes" @keep="set({ class: $event })" />
+    <QuantityField
+      v-for="[f, label] in quantities"
+      :key="f"
+      :label="label"
+      :value="spec?.[f] ?? 0"
+      :unit="netQuantities[f].unit"
+      :small="netQuantities[f].small"
+      optional
+      @keep="set({ [f]: $event })"
+    />
+    <p class="quiet">
+      {{ pins }} {{ pins === 1 ? 'pin' : 'pins'
+      }}<template v-if="spec?.partner">
+        · pair with <span class="mono">{{ spec.partner }}</span></template
+      >
+      ·
+      <v-btn size="small" variant="outlined" @click="project.light(net)">Highlight</v-btn>
+    </p>
+  </div>
 </template>
+
+<style scoped>
+.net-rows {
+  display: contents;
+}
+</style>

@@ -113,7 +113,7 @@ async function takePairs() {
       >
     </template>
     <template #actions>
-      <v-btn variant="outlined" size="small" data-test="find-pairs" @click="findPairs">Find pairs by name</v-btn>
+      <v-btn variant="outlined" size="small" @click="findPairs">Find pairs by name</v-btn>
     </template>
     <DataTable
       ref="table"
@@ -134,7 +134,7 @@ async function takePairs() {
         </v-card-text>
         <v-card-actions>
           <v-btn @click="pairs = null">Leave it</v-btn>
-          <v-btn color="primary" variant="flat" data-test="take-pairs" @click="takePairs">Make them pairs</v-btn>
+          <v-btn color="primary" variant="flat" @click="takePairs">Make them pairs</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -76,9 +76,7 @@ async function take() {
         ><span class="mono">{{ list.length }}</span> would change</span
       >
       <v-btn size="small" @click="emit('close')">Close</v-btn>
-      <v-btn size="small" color="primary" variant="flat" :disabled="!list.length" data-test="renumber" @click="take"
-        >Number them</v-btn
-      >
+      <v-btn size="small" color="primary" variant="flat" :disabled="!list.length" @click="take">Number them</v-btn>
     </div>
   </div>
 </template>

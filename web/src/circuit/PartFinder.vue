@@ -68,13 +68,12 @@ function press(e: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="float finder" @keydown="press">
+  <div class="float finder" role="dialog" :aria-label="replacing ? 'Replace a part' : 'Place a part'" @keydown="press">
     <v-text-field
       ref="input"
       v-model="query"
       :placeholder="replacing ? 'Replace by: resistor, 0805, 8 pins, SOIC* …' : 'Find a part: resistor, 0805, 8 pins, SOIC* …'"
       aria-label="Find a part"
-      data-test="part-search"
     />
     <div class="cols">
       <v-list v-if="found.length" class="list" role="listbox" aria-label="Parts">

@@ -78,10 +78,9 @@ async function takeIn() {
         size="small"
         :prepend-icon="mdiFileDownloadOutline"
         :href="`/api/projects/${project.id}/parts.csv`"
-        data-test="csv-out"
         >CSV out</v-btn
       >
-      <FilePick v-slot="{ choose }" label="Table to take in" accept=".csv,.txt,.tsv" name="csv-in" @files="read">
+      <FilePick v-slot="{ choose }" label="Table to take in" accept=".csv,.txt,.tsv" @files="read">
         <v-btn variant="outlined" size="small" :prepend-icon="mdiFileUploadOutline" @click="choose">CSV in …</v-btn>
       </FilePick>
     </template>
@@ -125,9 +124,7 @@ async function takeIn() {
         </v-card-text>
         <v-card-actions>
           <v-btn @click="preview = null">Leave it</v-btn>
-          <v-btn color="primary" variant="flat" :disabled="!preview.changes.length" data-test="take-table" @click="takeIn"
-            >Take them</v-btn
-          >
+          <v-btn color="primary" variant="flat" :disabled="!preview.changes.length" @click="takeIn">Take them</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

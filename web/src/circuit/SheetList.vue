@@ -78,11 +78,10 @@ function menu(e: MouseEvent, p: SheetUse) {
         class="fold"
         :prepend-icon="taste.sheetsOpen ? mdiChevronDown : mdiChevronRight"
         :aria-expanded="taste.sheetsOpen"
-        data-test="sheets-fold"
         @click="taste.sheetsOpen = !taste.sheetsOpen"
         >Sheets <span class="mono quiet n">{{ rows.length }}</span></v-btn
       >
-      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add a sheet" title="Add a sheet" data-test="add-sheet" @click="add" />
+      <v-btn :icon="mdiPlus" size="x-small" aria-label="Add a sheet" title="Add a sheet" @click="add" />
     </div>
     <v-list v-if="taste.sheetsOpen" class="list" aria-label="Sheets in their order">
       <template v-for="r in rows" :key="r.place.sheet + '/' + r.place.path">
@@ -93,7 +92,6 @@ function menu(e: MouseEvent, p: SheetUse) {
           color="primary"
           :style="{ paddingLeft: 8 + r.place.depth * 13 + 'px' }"
           :aria-current="isHere(r.place)"
-          :data-sheet="r.sheet!.name"
           draggable="true"
           @click="emit('go', r.place.sheet, r.place.path ?? '')"
           @keydown.alt.up.prevent="step(r.place.sheet, -1)"
@@ -114,7 +112,6 @@ function menu(e: MouseEvent, p: SheetUse) {
             :key="c.id"
             class="row cluster"
             :style="{ paddingLeft: 30 + r.place.depth * 13 + 'px' }"
-            :data-cluster="c.title"
             @click="emit('cluster', c.id)"
           >
             <i :class="c.tint" /> <span class="name">{{ c.title }}</span>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Project } from '../live/project'
 import type { Kinds } from '../live/wire.gen'
+import { openMenuOf } from '../shell/menu'
 import { complain } from '../shell/notices'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import TextField from '../shell/fields/TextField.vue'
@@ -27,6 +28,8 @@ const keep = (f: string, text: string) =>
 /** Gives this sheet an entry of its own, or the project's back. */
 const toggle = (f: string) =>
   props.project.edit('setSheet', { sheet: props.sheet, fields: { [f]: own(f) ? '' : value(f) || '–' } }).catch(complain)
+const menu = (e: MouseEvent, f: string) =>
+  openMenuOf(e, [{ title: own(f) ? 'Take the project’s again' : 'Give this sheet its own', run: () => void toggle(f) }])
 const change = (o: { name?: string; size?: string }) =>
   props.project.edit('setSheet', { sheet: props.sheet, ...o }).catch(complain)
 </script>
@@ -34,17 +37,16 @@ const change = (o: { name?: string; size?: string }) =>
 <template>
   <template v-if="settings && sheet">
     <h3>Sheet</h3>
-    <TextField label="Name" :value="sheet.name" name="sheet-name" @keep="change({ name: $event })" />
+    <TextField label="Name" :value="sheet.name" @keep="change({ name: $event })" />
     <ChoiceField
       label="Size"
       :value="sheet.size"
-      name="sheet-size"
       :options="['A4', 'A3', 'A2', 'A1', 'Letter', 'B', 'C', 'D']"
       @keep="change({ size: $event })"
     />
     <h3>Title block</h3>
-    <div v-for="[f, word] in fields" :key="f" class="entry">
-      <TextField :label="word" :value="value(f)" :name="'title-' + f" @keep="keep(f, $event)" />
+    <div v-for="[f, word] in fields" :key="f" class="entry" @contextmenu="menu($event, f)">
+      <TextField :label="word" :value="value(f)" @keep="keep(f, $event)" />
       <v-btn
         class="own"
         size="small"

@@ -55,10 +55,7 @@ const supplyNames = computed(() => {
   return [...new Set(props.editor.project.all('supply').map((x) => x.name))].sort()
 })
 const tints = computed(() => tintChoices(props.editor.colours))
-const ways = wayChoices.map((w) => ({ ...w, test: 'port-' + w.value }))
-const near = nearSupplies.map(([keys, value]) => ({ value, title: value, keys, test: 'near-' + value }))
-const shapeOptions = shapes.map((x) => ({ ...x, test: 'supply-' + x.value }))
-const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
+const near = nearSupplies.map(([keys, value]) => ({ value, title: value, keys }))
 </script>
 
 <template>
@@ -69,7 +66,6 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
     :value="s.labelName"
     :names="names"
     empty="SENSE or D[7:0]"
-    name="label-name"
     @type="s.labelName = $event"
     @done="emit('done')"
     @back="back"
@@ -77,7 +73,7 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
   <template v-else-if="s.tool === 'paste'">
     <span>{{ copies.count }} {{ copies.count === 1 ? 'copy' : 'copies' }} in the hand</span>
     <template v-if="copies.names.length">
-      <span class="quiet" data-test="paste-names"
+      <span class="quiet"
         >{{ copies.names.length }} {{ copies.names.length === 1 ? 'name is' : 'names are' }} borne here already:
         {{ copies.names.slice(0, 4).join(', ') }}{{ copies.names.length > 4 ? ' …' : '' }}</span
       >
@@ -85,8 +81,8 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
         label="Names that are borne already"
         :value="copies.numberOn"
         :options="[
-          { value: false, title: 'Join them', test: 'paste-join' },
-          { value: true, title: 'Number on', test: 'paste-on' },
+          { value: false, title: 'Join them' },
+          { value: true, title: 'Number on' },
         ]"
         @keep="(editor.copies.numberOn($event), emit('done'))"
       />
@@ -98,12 +94,11 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
       label="Name"
       :value="s.portName"
       :names="names"
-      name="port-name"
       @type="s.portName = $event"
       @done="emit('done')"
       @back="back"
     />
-    <OneOf label="Direction" :value="s.portWay as string" :options="ways" @keep="set('portWay', $event as 'in')" />
+    <OneOf label="Direction" :value="s.portWay as string" :options="wayChoices" @keep="set('portWay', $event as 'in')" />
   </template>
   <template v-else-if="s.tool === 'supply'">
     <OneOf label="Usual supplies" mono :value="s.supplyName" :options="near" @keep="(editor.hand.supply($event), emit('done'))" />
@@ -111,13 +106,12 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
       label="Name"
       :value="s.supplyName"
       :names="supplyNames"
-      name="supply-name"
       @type="editor.hand.supply($event)"
       @done="emit('done')"
       @back="back"
     />
-    <OneOf label="Shape" :value="s.supplyShape" :options="shapeOptions" @keep="shape" />
-    <v-checkbox v-model="s.supplyFeeds" label="comes in here" hide-details data-test="supply-feeds" />
+    <OneOf label="Shape" :value="s.supplyShape" :options="shapes" @keep="shape" />
+    <v-checkbox v-model="s.supplyFeeds" label="comes in here" hide-details />
   </template>
   <template v-else-if="s.tool === 'wire' || s.tool === 'bundle'">
     <OneOf
@@ -125,7 +119,7 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
       :value="s.freeAngle"
       :options="[
         { value: false, title: 'Right angles' },
-        { value: true, title: 'Any angle', test: 'free-angle' },
+        { value: true, title: 'Any angle' },
       ]"
       @keep="set('freeAngle', $event)"
     />
@@ -139,20 +133,11 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
       :value="s.tapAll"
       :options="[
         { value: false, title: 'Next member' },
-        { value: true, title: 'All at once', test: 'tap-all' },
+        { value: true, title: 'All at once' },
       ]"
       @keep="set('tapAll', $event)"
     />
-    <HandName
-      label="or"
-      :value="s.member"
-      :names="[]"
-      empty="D3"
-      name="tap-name"
-      @type="s.member = $event"
-      @done="emit('done')"
-      @back="back"
-    />
+    <HandName label="or" :value="s.member" :names="[]" empty="D3" @type="s.member = $event" @done="emit('done')" @back="back" />
   </template>
   <ChoiceField
     v-else-if="s.tool === 'block'"
@@ -160,7 +145,6 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
     tight
     :value="s.blockOf"
     :options="sheets"
-    name="block-of"
     @keep="set('blockOf', $event)"
   />
   <OneOf
@@ -172,7 +156,7 @@ const formOptions = forms.map((x) => ({ ...x, test: 'draw-' + x.value }))
   />
   <OneOf v-else-if="s.tool === 'note'" label="Tint" :value="s.noteTint" :options="tints" @keep="set('noteTint', $event)" />
   <template v-else-if="s.tool === 'draw'">
-    <OneOf label="Form" :value="s.drawForm" :options="formOptions" @keep="set('drawForm', $event)" />
+    <OneOf label="Form" :value="s.drawForm" :options="forms" @keep="set('drawForm', $event)" />
     <ChoiceField
       v-if="formChoices.some((f) => f.value === s.drawForm)"
       label="Tint"

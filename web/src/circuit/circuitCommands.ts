@@ -101,7 +101,7 @@ export function circuitCommands(ed: CircuitEditor, h: Hands) {
       ed.hand.finish()
       return true
     }
-    if ((name === 'Tab' || name === 'Space') && wiring) {
+    if ((name === 'Tab' || name === 'Space') && wiring && ed.hand.path.length) {
       ed.state.lead = ed.state.lead === '' ? ed.hand.other() : ed.state.lead === 'level' ? 'upright' : 'level'
       ed.hand.ahead()
       ed.redraw()

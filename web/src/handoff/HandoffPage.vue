@@ -171,7 +171,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
       <div class="head">
         <h2>Handoff</h2>
         <template v-if="state">
-          <p :class="current ? 'fresh' : 'stale'" data-test="freshness">
+          <p :class="current ? 'fresh' : 'stale'">
             {{ current ? 'Current' : 'Out of date: the design changed since' }} · made {{ when(state.made) }} from revision
             <span class="mono">{{ state.revision }}</span>
           </p>
@@ -181,7 +181,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         <div v-if="warn" class="warn" role="alert">
           <p>{{ warn }}</p>
           <v-btn size="small" color="primary" variant="flat" :to="`/project/${project.id}/checks`">Look at them</v-btn>
-          <v-btn size="small" variant="outlined" data-test="despite" @click="make(true)">Make the files all the same</v-btn>
+          <v-btn size="small" variant="outlined" @click="make(true)">Make the files all the same</v-btn>
         </div>
         <div class="buttons">
           <v-btn
@@ -189,7 +189,6 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
             :variant="state && current ? 'outlined' : 'flat'"
             :loading="busy"
             :disabled="empty"
-            data-test="make"
             @click="make()"
             >{{ state ? 'Make them anew' : 'Make the files' }}</v-btn
           >
@@ -200,7 +199,6 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
             :prepend-icon="mdiFolderZipOutline"
             :href="`/api/projects/${project.id}/handoff.zip`"
             download
-            data-test="zip"
             >Zip, {{ kb(state.size) }}</v-btn
           >
         </div>

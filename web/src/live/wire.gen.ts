@@ -361,7 +361,7 @@ export interface Glance {
   faults: number
   warnings: number
   picture: string
-  people: number
+  people?: string[]
 }
 
 export interface SteppedBack {

@@ -61,7 +61,6 @@ async function keep() {
             label="Name"
             aria-label="Name of the project"
             :error-messages="trouble"
-            data-test="name"
             autofocus
             autocomplete="off"
           />
@@ -73,9 +72,7 @@ async function keep() {
       </v-card-text>
       <v-card-actions>
         <v-btn @click="emit('close')">Leave it</v-btn>
-        <v-btn color="primary" variant="flat" type="submit" form="naming" :loading="busy" data-test="keep">{{
-          naming.keep
-        }}</v-btn>
+        <v-btn color="primary" variant="flat" type="submit" form="naming" :loading="busy">{{ naming.keep }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -30,6 +30,14 @@ watch(
   { immediate: true },
 )
 const picture = computed(() => (glance.value ? `/api/projects/${props.id}/picture.svg?r=${glance.value.revision}` : ''))
+/** Who has it open now. */
+const here = computed(() => {
+  const all = glance.value?.people ?? []
+  const named = all.filter((n) => n)
+  if (!named.length) return all.length ? `${all.length} in it now` : ''
+  const more = all.length - Math.min(named.length, 2)
+  return `${named.slice(0, 2).join(', ')}${more ? ` and ${more} more` : ''} in it now`
+})
 function menu(e: MouseEvent) {
   const r = (e.currentTarget as HTMLElement).getBoundingClientRect()
   const keys = e.clientX === 0 && e.clientY === 0
@@ -38,7 +46,7 @@ function menu(e: MouseEvent) {
 </script>
 
 <template>
-  <article ref="root" class="card" :data-project="name" @contextmenu.prevent="menu">
+  <article ref="root" class="card" :aria-label="name" @contextmenu.prevent="menu">
     <router-link :to="to" class="picture" :class="glance?.picture || 'none'" tabindex="-1" aria-hidden="true">
       <img v-if="glance?.picture" :src="picture" alt="" />
       <span v-else-if="glance || troubled" class="quiet">{{ troubled ? 'cannot be shown' : 'nothing drawn yet' }}</span>
@@ -51,7 +59,12 @@ function menu(e: MouseEvent) {
       </div>
       <slot />
       <div class="last">
-        <span class="quiet line">{{ line }}{{ glance?.people ? ` · ${glance.people} in it` : '' }}</span>
+        <span class="quiet line"
+          >{{ line
+          }}<template v-if="here">
+            · <strong>{{ here }}</strong></template
+          ></span
+        >
         <TraceLine v-if="glance" :glance="glance" />
       </div>
     </div>

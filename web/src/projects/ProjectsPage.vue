@@ -162,17 +162,10 @@ const when = (s: string) =>
         />
         <OneOf label="Order of the projects" :value="order" :options="orders" @keep="order = $event" />
         <v-spacer />
-        <FilePick
-          v-slot="{ choose }"
-          label="Project file"
-          accept=".goldentrace,.ndjson,.txt"
-          name="import"
-          several
-          @files="takeIn"
-        >
+        <FilePick v-slot="{ choose }" label="Project file" accept=".goldentrace,.ndjson,.txt" several @files="takeIn">
           <v-btn :prepend-icon="mdiFileImportOutline" @click="choose">Import files</v-btn>
         </FilePick>
-        <v-btn :prepend-icon="mdiPlus" color="primary" variant="flat" data-test="new" @click="begin('empty')">New project</v-btn>
+        <v-btn :prepend-icon="mdiPlus" color="primary" variant="flat" @click="begin('empty')">New project</v-btn>
       </div>
       <div v-for="f in incoming" :key="f.name" class="incoming" role="status">
         <span>{{ f.share < 1 ? 'Taking in' : 'Reading' }} {{ f.name }} …</span>
@@ -201,10 +194,10 @@ const when = (s: string) =>
           :entries="entries(p)"
           :troubled="!!p.trouble"
         >
-          <div v-if="p.trouble" class="trouble" role="note" data-test="trouble">
+          <div v-if="p.trouble" class="trouble" role="note">
             {{ p.trouble }}
             <a :href="`/api/projects/${p.id}/raw`" download>Save it as it is kept</a>
-            <v-btn size="x-small" variant="outlined" data-test="stepback" @click="stepBack(p)">Take back its last act</v-btn>
+            <v-btn size="x-small" variant="outlined" @click="stepBack(p)">Take back its last act</v-btn>
           </div>
         </ProjectCard>
       </div>

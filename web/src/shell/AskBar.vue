@@ -19,12 +19,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press, true))
 </script>
 
 <template>
-  <div v-if="project.asking.value" class="float ask" role="alertdialog" aria-label="Before this is done" data-test="asks">
+  <div v-if="project.asking.value" class="float ask" role="alertdialog" aria-label="Before this is done">
     <span>{{ project.asking.value.text }}</span>
-    <v-btn size="small" color="primary" variant="flat" data-test="asks-go" @click="project.asking.value.go()"
+    <v-btn size="small" color="primary" variant="flat" @click="project.asking.value.go()"
       >Do it all the same <kbd>Enter</kbd></v-btn
     >
-    <v-btn size="small" data-test="asks-leave" @click="project.asking.value.leave()">Leave it <kbd>Esc</kbd></v-btn>
+    <v-btn size="small" @click="project.asking.value.leave()">Leave it <kbd>Esc</kbd></v-btn>
   </div>
 </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
+import type { VVirtualScroll } from 'vuetify/components'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
@@ -90,6 +91,22 @@ const rows = computed<Row[]>(() => {
   }
   return findings.value.map((f) => ({ key: f.key, finding: f }))
 })
+/** The line that has, or would have, the keys: the arrows go from line to line. */
+const now = ref(0)
+const scroll = ref<InstanceType<typeof VVirtualScroll>>()
+watch([list, filter], () => (now.value = 0))
+function step(e: KeyboardEvent) {
+  const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -1e9, End: 1e9 }[e.key]
+  if (!by) return
+  e.preventDefault()
+  now.value = Math.max(0, Math.min(rows.value.length - 1, now.value + by))
+  scroll.value?.scrollToIndex(now.value)
+  void nextTick(() =>
+    requestAnimationFrame(() =>
+      (scroll.value?.$el as HTMLElement).querySelector<HTMLElement>('[role=option][tabindex="0"]')?.focus(),
+    ),
+  )
+}
 /** What can be done to a line of the list, and what it is in other views. */
 function menu(e: MouseEvent, r: Row) {
   const at = { x: e.clientX, y: e.clientY }
@@ -132,22 +149,30 @@ const nothing = computed(() => {
     <div v-if="taste.detailsOpen" class="inner">
       <section class="props"><slot /></section>
       <v-tabs v-model="list" class="tabs" grow>
-        <v-tab v-for="t in tabs" :key="t.id" :value="t.id" :data-tab="t.id">
+        <v-tab v-for="t in tabs" :key="t.id" :value="t.id">
           {{ t.name }} <span class="mono n">{{ t.n }}</span>
         </v-tab>
       </v-tabs>
       <v-text-field v-model="filter" class="filter" placeholder="Filter" aria-label="Filter the list" hide-details />
       <v-virtual-scroll
         v-if="rows.length"
+        ref="scroll"
+        role="listbox"
+        :aria-label="tabs.find((t) => t.id === list)!.name"
         class="list"
         :items="rows"
         :item-height="list === 'findings' ? undefined : 28"
         item-key="key"
+        @keydown="step"
       >
-        <template #default="{ item }">
+        <template #default="{ item, index }">
           <FindingLine
             v-if="item.finding"
             :finding="item.finding"
+            role="option"
+            :aria-selected="item.net !== undefined && item.net === net"
+            :tabindex="index === Math.min(now, rows.length - 1) ? 0 : -1"
+            @focus="now = index"
             @click="emit('finding', item.finding)"
             @contextmenu.prevent="menu($event, item)"
           />
@@ -155,7 +180,11 @@ const nothing = computed(() => {
             v-else
             class="line"
             density="compact"
+            role="option"
+            :aria-selected="item.net !== undefined && item.net === net"
+            :tabindex="index === Math.min(now, rows.length - 1) ? 0 : -1"
             :active="item.net !== undefined && item.net === net"
+            @focus="now = index"
             @click="item.go"
             @contextmenu.prevent="menu($event, item)"
           >

@@ -26,7 +26,7 @@ const away = computed(() =>
     <v-btn size="x-small" class="mono grid" title="Grid: click for the next pitch, G switches it" @click="$emit('grid')">
       grid {{ gridOn ? format(grid, unit, 4) + ' ' + unit : 'off' }}
     </v-btn>
-    <span class="hint" data-test="hint">{{ hint }}</span>
+    <span class="hint">{{ hint }}</span>
   </footer>
 </template>
 

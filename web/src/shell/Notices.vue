@@ -1,27 +1,38 @@
 <script setup lang="ts">
 import { mdiAlertOctagonOutline, mdiCheckCircleOutline, mdiClose } from '@mdi/js'
-import { drop, notices } from './notices'
+import { drop, hold, notices, shown } from './notices'
 
-/** The one place where the program speaks: over the top bar, so that nothing one works on is covered. */
+/** The one place where the program speaks: within the top bar, so that nothing one works on is covered. */
 </script>
 
 <template>
   <div class="notices" aria-live="polite" role="status">
     <v-alert
-      v-for="n in notices"
-      :key="n.id"
+      v-if="shown"
+      :key="shown.id"
       class="notice"
       density="compact"
       border="start"
-      :icon="n.tone === 'error' ? mdiAlertOctagonOutline : mdiCheckCircleOutline"
-      :border-color="n.tone === 'error' ? 'error' : 'secondary'"
-      @mouseenter="n.held = true"
-      @mouseleave="n.held = false"
+      :icon="shown.tone === 'error' ? mdiAlertOctagonOutline : mdiCheckCircleOutline"
+      :border-color="shown.tone === 'error' ? 'error' : 'secondary'"
+      @mouseenter="hold(true)"
+      @mouseleave="hold(false)"
+      @focusin="hold(true)"
+      @focusout="hold(false)"
     >
-      {{ n.text }}
+      {{ shown.text }}
       <template #append>
-        <v-btn v-if="n.action" size="small" color="primary" @click="(n.action.run(), drop(n.id))">{{ n.action.label }}</v-btn>
-        <v-btn :icon="mdiClose" size="x-small" aria-label="Dismiss" @click="drop(n.id)" />
+        <v-btn v-if="shown.action" size="small" color="primary" @click="(shown!.action!.run(), drop(shown!.id))">{{
+          shown.action.label
+        }}</v-btn>
+        <v-btn
+          v-if="notices.length > 1"
+          size="small"
+          :title="`${notices.length - 1} earlier; this one goes`"
+          @click="drop(shown!.id)"
+          >{{ notices.length - 1 }} more</v-btn
+        >
+        <v-btn v-else :icon="mdiClose" size="x-small" aria-label="Dismiss" @click="drop(shown!.id)" />
       </template>
     </v-alert>
   </div>
@@ -31,24 +42,24 @@ import { drop, notices } from './notices'
 .notices {
   position: fixed;
   left: 50%;
-  top: 5px;
+  top: 2px;
   transform: translateX(-50%);
   z-index: 3000;
-  display: flex;
-  flex-direction: column;
-  gap: 6px;
   width: max-content;
-  max-width: min(680px, 80vw);
+  max-width: min(860px, 94vw);
 }
 .notice :deep(.v-alert__border) {
   opacity: 1;
 }
 .notice.v-alert {
-  padding: 4px 8px 4px 14px;
+  align-items: center;
+  min-height: 38px;
+  padding: 1px 6px 1px 14px;
   border: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
   border-radius: 8px;
   background: rgb(var(--v-theme-surface));
-  box-shadow: 0 6px 24px rgba(0, 0, 0, 0.28);
+  box-shadow: 0 4px 12px rgba(0, 0, 0, 0.28);
   font-size: 13px;
+  line-height: 17px;
 }
 </style>

@@ -45,7 +45,6 @@ function keep() {
     :prepend-icon="mdiAccountMultipleOutline"
     :title="title"
     :aria-label="`${others.length + 1} people. ${title}`"
-    data-test="people"
     @click="open"
     >{{ others.length + 1 }}</v-btn
   >
@@ -53,7 +52,7 @@ function keep() {
     <form class="float who" @submit.prevent="keep">
       <h3>Who are you?</h3>
       <p class="quiet">Others in the project see this name beside what you do. It is remembered in this browser.</p>
-      <v-text-field ref="input" v-model="name" maxlength="40" aria-label="Your name" data-field="person-name" hide-details />
+      <v-text-field ref="input" v-model="name" maxlength="40" aria-label="Your name" hide-details />
       <div class="acts">
         <v-btn @click="naming = false">Not now</v-btn>
         <v-btn type="submit" color="primary" variant="flat">That is me</v-btn>

@@ -21,8 +21,8 @@ const emit = defineEmits<{ take: [string] }>()
         stacked
         :active="t.id === current"
         :aria-pressed="t.id === current"
+        :aria-label="t.name"
         :title="t.keys ? `${t.name} (${t.keys})` : t.name"
-        :data-tool="t.id"
         @click="emit('take', t.id)"
       >
         <v-icon :icon="t.icon" size="19" />

@@ -38,8 +38,8 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <strong class="title">{{ project.name.value }}</strong>
       <template v-for="(c, i) in where" :key="i">
         <span class="quiet">/</span>
-        <v-btn v-if="i < where.length - 1" size="small" class="link" data-test="crumb" @click="c.go">{{ c.name }}</v-btn>
-        <span v-else class="where" data-test="here">{{ c.name }}</span>
+        <v-btn v-if="i < where.length - 1" size="small" class="link" @click="c.go">{{ c.name }}</v-btn>
+        <span v-else class="where" aria-current="location">{{ c.name }}</span>
       </template>
     </div>
     <v-btn class="find" variant="outlined" :prepend-icon="mdiMagnify" @click="fieldOpen = true">
@@ -51,7 +51,6 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <span
         class="kept"
         :class="[project.state.value, { silent: project.silent.value, way: project.pending.value }]"
-        data-test="kept"
         role="status"
         >{{ stateText }}</span
       >

@@ -53,14 +53,12 @@ function tip(x: { id: string; state: string; count: number }, stale: boolean) {
         class="stage"
         :class="{ here: route.params.stage === s.id }"
         :title="s.tip"
-        :data-stage="s.id"
-        :data-state="s.state"
       >
         <span class="pad" :class="s.state"><i /></span>
-        <span v-if="s.count" class="count">{{ s.count }}</span>
-        <span class="name">{{ s.name }}</span>
+        <span v-if="s.count" class="count" aria-hidden="true">{{ s.count }}</span>
+        <span class="name">{{ s.name }}</span><span class="heard">{{ s.tip.slice(s.name.length) }}</span>
       </router-link>
-      <span v-if="i < stages.length - 1" class="way" :class="s.link" :data-link="s.link" aria-hidden="true" />
+      <span v-if="i < stages.length - 1" class="way" :class="s.link" aria-hidden="true" />
     </template>
   </nav>
 </template>

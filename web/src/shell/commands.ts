@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, shallowRef } from 'vue'
-import { type Command, justLeft, keyName, typing } from './keys'
+import { type Command, justLeft, keyName, ofControl, typing } from './keys'
 
 /** The commands of the stage on show and of the frame around it. */
 export const stageCommands = shallowRef<Command[]>([])
@@ -20,7 +20,8 @@ export const allCommands = () => [...stageCommands.value, ...frameCommands.value
 export function useCommands(list: Command[], early?: (name: string, e: KeyboardEvent) => boolean, when = () => true) {
   const press = (e: KeyboardEvent) => {
     const overlaid = (e.target as HTMLElement | null)?.closest?.('.v-overlay') // keys in a menu are the menu's
-    if (typing(e) || justLeft(e) || overlaid || !when() || document.querySelector('.v-overlay--active.v-dialog')) return
+    if (typing(e) || justLeft(e) || ofControl(e) || overlaid || !when() || document.querySelector('.v-overlay--active.v-dialog'))
+      return
     const name = keyName(e)
     if (early?.(name, e)) {
       e.preventDefault()

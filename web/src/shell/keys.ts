@@ -29,6 +29,14 @@ export function typing(e: KeyboardEvent): boolean {
   return !!t && (t.tagName === 'INPUT' || t.tagName === 'TEXTAREA' || t.tagName === 'SELECT' || t.isContentEditable)
 }
 
+const moving = /^(Tab|Enter|Space|Home|End|PageUp|PageDown|Arrow(Left|Right|Up|Down))$/
+const pressable = 'button, a[href], [role=option], [role=listitem], [role=radio], [role=tab], [role=checkbox], [role=switch]'
+/** Whether a key is one that a control understands, and a control was reached with the keys: it is the control's. */
+export function ofControl(e: KeyboardEvent): boolean {
+  const t = e.target as HTMLElement | null
+  return moving.test(keyName(e).replace('Shift ', '')) && !!t?.matches?.(pressable) && t.matches(':focus-visible')
+}
+
 let typed = 0
 /** Notes when a letter was typed into a field; Enter and Esc end the typing. */
 export function watchTyping() {

@@ -19,6 +19,16 @@ export function openMenu(at: { x: number; y: number }, entries: (Entry | null)[]
   menuOpen.value = list.length ? { x: at.x, y: at.y, entries: list } : null
 }
 
+/** Opens the menu of a line of fields; within a field the browser's own stays, for copying and pasting. */
+export function openMenuOf(e: MouseEvent, entries: (Entry | null)[]) {
+  const on = e.target as HTMLElement
+  if (on.closest('input, textarea')) return
+  e.preventDefault()
+  const r = on.getBoundingClientRect()
+  const keys = e.clientX === 0 && e.clientY === 0
+  openMenu(keys ? { x: r.left, y: r.bottom } : { x: e.clientX, y: e.clientY }, entries)
+}
+
 /** The commands with these ids as lines of a menu, in this order; "" is a line between groups. */
 export const entriesOf = (commands: Command[], ids: string[]): (Entry | null)[] =>
   ids.flatMap((id) => (id === '' ? [null] : (commands.find((c) => c.id === id) ?? [])))

@@ -1,47 +1,64 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { complain, drop, notices, say } from './notices'
+import { complain, drop, hold, notices, say, shown } from './notices'
 
 describe('notices', () => {
   beforeEach(() => vi.useFakeTimers())
   afterEach(() => {
-    vi.advanceTimersByTime(60_000)
+    vi.advanceTimersByTime(600_000)
     vi.useRealTimers()
   })
-  const texts = () => notices.map((n) => n.text)
+  const seen = () => shown.value?.text
+  const fail = (text: string) => complain(new Error(text))
 
   it('go by themselves, errors and what can be acted on later', () => {
     say('kept')
-    complain(new Error('It cannot be.'))
-    say('deleted', 'plain', { label: 'Bring back', run: () => undefined })
-    vi.advanceTimersByTime(4001)
-    expect(texts()).toEqual(['It cannot be.', 'deleted'])
-    vi.advanceTimersByTime(5000)
-    expect(texts()).toEqual([])
+    vi.advanceTimersByTime(3900)
+    expect(seen()).toBe('kept')
+    vi.advanceTimersByTime(300)
+    expect(seen()).toBeUndefined()
+    fail('It cannot be.')
+    vi.advanceTimersByTime(8900)
+    expect(seen()).toBe('It cannot be.')
+    vi.advanceTimersByTime(300)
+    expect(seen()).toBeUndefined()
   })
-  it('queue: errors wait for room, what only tells makes it', () => {
-    for (const s of ['a', 'b', 'c']) complain(new Error(s))
-    complain(new Error('d'))
-    expect(texts()).toEqual(['a', 'b', 'c'])
-    drop(notices[0].id)
-    expect(texts()).toEqual(['b', 'c', 'd'])
-    drop(notices[0].id)
+  it('show the newest; errors and offers wait below it and do not grow old there', () => {
+    fail('a')
+    say('b', 'plain', { label: 'Bring back', run: () => undefined })
+    fail('c')
+    expect(seen()).toBe('c')
+    vi.advanceTimersByTime(9100)
+    expect(seen()).toBe('b')
+    vi.advanceTimersByTime(8000)
+    expect(seen()).toBe('b')
+    drop(shown.value!.id)
+    expect(seen()).toBe('a')
+    vi.advanceTimersByTime(8000)
+    expect(seen()).toBe('a')
+  })
+  it('forget what only tells when something newer is said', () => {
+    fail('a')
     say('told')
-    complain(new Error('e'))
-    expect(texts()).toEqual(['c', 'd', 'e'])
+    fail('b')
+    expect(notices.map((n) => n.text)).toEqual(['a', 'b'])
+  })
+  it('are twenty at most, the oldest go', () => {
+    for (let i = 0; i < 30; i++) fail(`error ${i}`)
+    expect(notices.map((n) => n.text)).toEqual(Array.from({ length: 20 }, (_, i) => `error ${i + 10}`))
   })
   it('say a thing once, and stay while the pointer is on them', () => {
     say('same')
     say('same')
-    expect(texts()).toEqual(['same'])
-    notices[0].held = true
-    vi.advanceTimersByTime(5000)
-    expect(texts()).toEqual(['same'])
-    notices[0].held = false
-    vi.advanceTimersByTime(2001)
-    expect(texts()).toEqual([])
+    expect(notices.length).toBe(1)
+    hold(true)
+    vi.advanceTimersByTime(20_000)
+    expect(seen()).toBe('same')
+    hold(false)
+    vi.advanceTimersByTime(2300)
+    expect(seen()).toBeUndefined()
   })
   it('do not call it an error when nothing changes', () => {
-    complain(new Error('This would change nothing.'))
+    fail('This would change nothing.')
     complain(new Error(''))
     expect(notices.map((n) => n.tone)).toEqual(['plain'])
   })

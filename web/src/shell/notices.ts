@@ -1,4 +1,4 @@
-import { reactive } from 'vue'
+import { computed, reactive } from 'vue'
 
 export interface Notice {
   id: number
@@ -7,44 +7,48 @@ export interface Notice {
   action?: { label: string; run: () => void }
   /** The pointer is on it: it stays. */
   held?: boolean
+  /** Milliseconds it is still to be seen. */
+  left: number
 }
 
-/** Short sentences that queue in one place, three at a time; errors and what can be acted on stay longer. */
+/**
+ * Short sentences that wait in one place. The newest is seen, for it answers what was done last;
+ * errors and what can be acted on wait below it for as long as they have not been seen, what only
+ * tells goes when something newer comes.
+ */
 export const notices = reactive<Notice[]>([])
-const queue: Notice[] = []
+export const shown = computed(() => notices.at(-1))
+const step = 250
+const most = 20
 let next = 1
+let clock: ReturnType<typeof setInterval> | undefined
 
 export function say(text: string, tone: Notice['tone'] = 'plain', action?: Notice['action']) {
-  const same = notices.findIndex((n) => n.text === text)
-  if (same >= 0) notices.splice(same, 1)
-  queue.push({ id: next++, text, tone, action })
-  show()
+  for (let i = notices.length - 1; i >= 0; i--)
+    if (notices[i].text === text || (notices[i].tone === 'plain' && !notices[i].action)) notices.splice(i, 1)
+  if (notices.length >= most) notices.shift()
+  notices.push({ id: next++, text, tone, action, left: tone === 'error' || action ? 9000 : 4000 })
+  clock ??= setInterval(pass, step)
 }
 
-/** Shows what waits. One that only tells makes room when others wait. */
-function show() {
-  while (queue.length) {
-    if (notices.length >= 3) {
-      const old = notices.findIndex((n) => n.tone === 'plain' && !n.action && !n.held)
-      if (old < 0) return
-      notices.splice(old, 1)
-    }
-    const n = queue.shift()!
-    notices.push(n)
-    leave(n.id, n.tone === 'error' || n.action ? 9000 : 4000)
-  }
+/** Only what is seen grows old. */
+function pass() {
+  const n = shown.value
+  if (n?.held) n.left = Math.max(n.left - step, 2000)
+  else if (n && (n.left -= step) <= 0) drop(n.id)
+  if (notices.length) return
+  clearInterval(clock)
+  clock = undefined
 }
-function leave(id: number, after: number) {
-  setTimeout(() => {
-    if (notices.find((n) => n.id === id)?.held) leave(id, 2000)
-    else drop(id)
-  }, after)
+
+/** While somebody reads it, what is seen stays. */
+export function hold(on: boolean) {
+  if (shown.value) shown.value.held = on
 }
 
 export function drop(id: number) {
   const i = notices.findIndex((n) => n.id === id)
   if (i >= 0) notices.splice(i, 1)
-  show()
 }
 
 /** An act that changes nothing is not an error: it is said as quietly as it is. */

@@ -116,16 +116,16 @@ onBeforeUnmount(() => {
       <div v-if="project.state.value === 'lost'" class="banner" role="alert">
         The connection to the program is lost and is being sought again. {{ onItsWay }}
       </div>
-      <div v-else-if="project.silent.value" class="banner" role="alert" data-test="silent">
+      <div v-else-if="project.silent.value" class="banner" role="alert">
         The program has not answered for a while. {{ onItsWay }}
       </div>
-      <div v-if="project.missing.value.length" class="banner soft" role="status" data-test="missing">
+      <div v-if="project.missing.value.length" class="banner soft" role="status">
         {{ project.missing.value.length }} {{ project.missing.value.length === 1 ? 'object' : 'objects' }} of this project cannot
         be read and {{ project.missing.value.length === 1 ? 'is' : 'are' }} left out:
         {{ project.missing.value.slice(0, 2).join('; ') }}{{ project.missing.value.length > 2 ? ' …' : '.' }}
         <a :href="`/api/projects/${project.id}/raw`" download>Save the project as it is kept</a>
       </div>
-      <div v-if="project.looks.value" class="banner soft looks" role="status" data-test="looks">
+      <div v-if="project.looks.value" class="banner soft looks" role="status">
         You look at this project without changing it.
         <v-btn size="small" variant="outlined" @click="takeCopy">Take a copy to change</v-btn>
       </div>
@@ -135,7 +135,7 @@ onBeforeUnmount(() => {
           <p>It can be brought back from the list of projects by whoever deleted it.</p>
           <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
         </div>
-        <div v-else-if="project.state.value === 'broken'" class="message" data-test="broken">
+        <div v-else-if="project.state.value === 'broken'" class="message">
           <h2>This project cannot go on.</h2>
           <p>{{ project.trouble.value }}</p>
           <p>In the list of projects it can be saved as it is kept, and its last acts can be taken back.</p>

@@ -8,7 +8,6 @@ const props = defineProps<{
   onKeep?: (v: number) => unknown
   disabled?: boolean
   tight?: boolean
-  name?: string
 }>()
 const turn = (v: number) => props.onKeep?.(((v % 360_000) + 360_000) % 360_000)
 </script>

@@ -10,7 +10,6 @@ const props = defineProps<{
   onKeep?: (v: V) => unknown
   disabled?: boolean
   tight?: boolean
-  name?: string
 }>()
 interface Option {
   value: V
@@ -31,7 +30,6 @@ const items = computed<Option[]>(() =>
       :persistent-placeholder="value === null"
       :disabled="disabled"
       :aria-label="label"
-      :data-field="name"
       hide-details
       @update:model-value="(v: V) => v !== value && onKeep?.(v)"
     >

@@ -15,7 +15,6 @@ const props = defineProps<{
   mono?: boolean
   figures?: boolean
   tight?: boolean
-  name?: string
   /** What the field is called, where its label says less. */
   says?: string
 }>()
@@ -47,7 +46,6 @@ const { text, trouble, scrubs } = entry
       :disabled="disabled"
       :error="!!trouble"
       :aria-label="says ?? (unit ? `${label}, ${unit}` : label)"
-      :data-field="name"
       hide-details
       @update:model-value="entry.type"
       @keydown="entry.press"

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 
 /** Lets a person choose files; what is shown for it is given by whoever uses it. */
-defineProps<{ label: string; accept: string; name: string; several?: boolean }>()
+defineProps<{ label: string; accept: string; several?: boolean }>()
 const emit = defineEmits<{ files: [File[]] }>()
 const input = ref<HTMLInputElement>()
 const choose = () => input.value?.click()
@@ -16,14 +16,5 @@ defineExpose({ choose })
 
 <template>
   <slot :choose="choose" />
-  <input
-    ref="input"
-    type="file"
-    hidden
-    :accept="accept"
-    :multiple="several"
-    :aria-label="label"
-    :data-test="name"
-    @change="chosen"
-  />
+  <input ref="input" type="file" hidden :accept="accept" :multiple="several" :aria-label="label" @change="chosen" />
 </template>

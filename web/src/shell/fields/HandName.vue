@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { VTextField } from 'vuetify/components'
 
 /** A name of what the hand is about to place: it changes as one types, names in use are offered. */
-const props = defineProps<{ label: string; value: string; names: readonly string[]; empty?: string; name?: string }>()
+const props = defineProps<{ label: string; value: string; names: readonly string[]; empty?: string }>()
 const emit = defineEmits<{ type: [string]; done: []; back: [] }>()
 const field = ref<InstanceType<typeof VTextField>>()
 const typing = ref(false)
@@ -57,7 +57,6 @@ function press(e: KeyboardEvent) {
       :model-value="value"
       :placeholder="empty"
       :aria-label="label"
-      :data-field="name"
       hide-details
       @update:model-value="type"
       @keydown="press"

@@ -15,7 +15,6 @@ const props = defineProps<{
   disabled?: boolean
   empty?: string
   tight?: boolean
-  name?: string
 }>()
 const taste = useTaste()
 const writing = computed<Writing<number>>(() => ({
@@ -23,7 +22,7 @@ const writing = computed<Writing<number>>(() => ({
   read: (text) => parse(text, taste.unit),
   scrub: (v, steps) => v + steps * (props.step ?? 100_000),
 }))
-const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, name: props.name })) // prettier-ignore
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight })) // prettier-ignore
 </script>
 
 <template>

@@ -15,7 +15,6 @@ const props = defineProps<{
   empty?: string
   mono?: boolean
   tight?: boolean
-  name?: string
 }>()
 const text = ref('')
 const restore = () => (text.value = props.value ?? '')
@@ -45,7 +44,6 @@ function press(e: KeyboardEvent) {
       :placeholder="empty ?? (value === null ? 'mixed' : '')"
       :disabled="disabled"
       :aria-label="label"
-      :data-field="name"
       hide-details
       @update:model-value="keep"
       @keydown="press"

@@ -3,7 +3,7 @@
 defineProps<{
   label: string
   value: V
-  options: readonly { value: V; title: string; swatch?: string; keys?: string; test?: string }[]
+  options: readonly { value: V; title: string; swatch?: string; keys?: string }[]
   mono?: boolean
 }>()
 const emit = defineEmits<{ keep: [V] }>()
@@ -18,7 +18,6 @@ const emit = defineEmits<{ keep: [V] }>()
       :class="{ mono }"
       role="radio"
       :aria-checked="o.value === value"
-      :data-test="o.test"
       @click="o.value === value && emit('keep', o.value)"
     >
       <i v-if="o.swatch !== undefined" class="swatch" :style="{ background: o.swatch }" />{{ o.title }}

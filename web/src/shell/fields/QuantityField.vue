@@ -21,7 +21,6 @@ const props = defineProps<{
   disabled?: boolean
   empty?: string
   tight?: boolean
-  name?: string
 }>()
 const writing = computed<Writing<number>>(() => {
   const small = props.small ?? 1
@@ -31,7 +30,7 @@ const writing = computed<Writing<number>>(() => {
     ...(props.step ? { scrub: (v: number, steps: number) => Math.round(v + steps * props.step! * small) } : {}),
   }
 })
-const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, name: props.name })) // prettier-ignore
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight })) // prettier-ignore
 </script>
 
 <template>

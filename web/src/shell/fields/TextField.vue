@@ -11,7 +11,6 @@ defineProps<{
   empty?: string
   mono?: boolean
   tight?: boolean
-  name?: string
   /** What the field is called, where its label says less. */
   says?: string
 }>()

@@ -8,7 +8,6 @@ defineProps<{
   onKeep?: (v: boolean) => unknown
   disabled?: boolean
   tight?: boolean
-  name?: string
 }>()
 </script>
 
@@ -19,7 +18,6 @@ defineProps<{
       :indeterminate="value === null"
       :disabled="disabled"
       :aria-label="label"
-      :data-field="name"
       hide-details
       @update:model-value="(v: boolean | null) => onKeep?.(!!v)"
     />
