@@ -53,15 +53,6 @@ func (b *tab) fill(label, value string) {
 	b.key(enter)
 }
 
-// clickText clicks the button with the words within what the selector names.
-func (b *tab) clickText(within, words string) {
-	b.t.Helper()
-	find := fmt.Sprintf(`[...document.querySelectorAll('%s button')].find(x => x.innerText.trim() === %q)`, within, words)
-	b.until(find)
-	at := eval[[]float64](b, `(()=>{const r=`+find+`.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
-	b.do(chromedp.MouseClickXY(at[0], at[1]))
-}
-
 // choose takes an entry of a list of choices.
 func (b *tab) choose(label, option string) {
 	b.t.Helper()

@@ -158,6 +158,10 @@ func TestEditingTheCircuit(t *testing.T) {
 	b.typing("R2")
 	b.key(enter)
 	b.sees("There is already a part called R2")
+	b.atField("Edit the designator") // what was typed is not lost
+	assert.Equal(t, "R2", b.value("Edit the designator"))
+	b.key(escape)
+	b.gone("textbox", "Edit the designator")
 
 	// copy and paste with designators of their own; delete; undo
 	b.focus()

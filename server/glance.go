@@ -54,7 +54,7 @@ type kept struct {
 }
 
 // glanceForm changes when what a glance tells or how a picture is drawn does.
-const glanceForm = 1
+const glanceForm = 2
 
 func (a *api) glanceRoutes(e *echo.Echo) {
 	e.GET("/api/starts", a.starts)
@@ -129,7 +129,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	if err == nil {
 		err = a.hub.store.KeepGlance(ctx, id, g.Revision, string(written), picture)
 	}
-	if err != nil {
+	if err != nil && ctx.Err() == nil { // nobody may wait for it any more
 		slog.Warn("how a project looks cannot be kept", "project", id, "error", err)
 	}
 	return g, picture, nil

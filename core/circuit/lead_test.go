@@ -215,7 +215,7 @@ func TestWaysRoundAgainstAllWays(t *testing.T) {
 		d := design.New("maze")
 		sheet := d.SheetsInOrder()[0].ID
 		at := func(name string) geom.Point {
-			return geom.Pt(rapid.Int64Range(-4, 10).Draw(t, name+" x")*pitch, rapid.Int64Range(-6, 4).Draw(t, name+" y")*pitch)
+			return geom.Pt(rapid.Int64Range(-4, 10).Draw(t, name+" x")*pitch, rapid.Int64Range(-3, 7).Draw(t, name+" y")*pitch)
 		}
 		var pins, on []geom.Point // and places of the grid on wires
 		for range rapid.IntRange(1, 4).Draw(t, "parts") {

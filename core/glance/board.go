@@ -13,10 +13,10 @@ import (
 	"goldentrace/core/paper"
 )
 
-// Picture is an SVG of the board, where there is one, else of the first sheet; nil: nothing is
+// Picture is an SVG of the board, where parts stand on it, else of the first sheet; nil: nothing is
 // drawn yet. of is "board", "circuit" or empty.
 func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
-	if len(d.Board.Outline) > 2 && len(d.Placed) > 0 {
+	if len(d.Board.Outline) > 2 && stands(d) {
 		return Board(d), "board"
 	}
 	for _, use := range n.Tree.Uses {
@@ -28,6 +28,17 @@ func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
 		return Board(d), "board"
 	}
 	return nil, ""
+}
+
+// stands tells whether a part stands on the board; the others still wait beside it.
+func stands(d *design.Doc) bool {
+	board := geom.BoxOf(d.Board.Outline...)
+	for p := range d.Placed.All() {
+		if board.Holds(p.At) {
+			return true
+		}
+	}
+	return false
 }
 
 // colours of the copper layers: the first, the last, and those between.

@@ -131,7 +131,9 @@ func TestWhichPicture(t *testing.T) {
 	d.Put(&design.Wire{ID: d.NewID(), Sheet: sheet, A: geom.Pt(50e6, 50e6), B: geom.Pt(90e6, 50e6)})
 	d.Board.Outline = []geom.Point{{X: 0, Y: 0}, {X: 40e6, Y: 0}, {X: 40e6, Y: 20e6}}
 	assert.Equal(t, "circuit", of(), "nothing stands on the board")
-	d.Put(&design.Placed{ID: d.NewID(), Footprint: "none", Designator: "R1", At: geom.Pt(10e6, 10e6)})
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "none", Designator: "R1", At: geom.Pt(50e6, 10e6)})
+	assert.Equal(t, "circuit", of(), "its part still waits beside it")
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "none", Designator: "R2", At: geom.Pt(10e6, 10e6)})
 	assert.Equal(t, "board", of(), "a three-cornered one")
 	d.Board.Outline = d.Board.Outline[:2]
 	assert.Equal(t, "circuit", of(), "not yet closed")

@@ -115,6 +115,11 @@ function asAtFirst() {
 </template>
 
 <style scoped>
+.lists,
+.add,
+.kinds {
+  max-width: 1280px;
+}
 .lists {
   display: grid;
   grid-template-columns: 1fr 1fr;

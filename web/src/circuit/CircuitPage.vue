@@ -11,6 +11,7 @@ import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
 import { entriesOf, openMenu } from '../shell/menu'
 import { complain } from '../shell/notices'
+import { typing } from '../shell/keys'
 import { useTaste } from '../shell/taste'
 import FilePick from '../shell/fields/FilePick.vue'
 import OneOf from '../shell/fields/OneOf.vue'
@@ -43,7 +44,7 @@ const ed = new CircuitEditor(props.project, taste)
 const canvas = ref<InstanceType<typeof CanvasView>>()
 const at = ref<{ x: number; y: number } | null>(null)
 const lastClick = ref<{ x: number; y: number } | null>(null)
-const editing = ref<(TextPlace & { x: number; y: number; old: string }) | null>(null)
+const editing = ref<(TextPlace & { x: number; y: number; old: string; refused?: string }) | null>(null)
 const editInput = ref<{ focus: () => void; select: () => void }>()
 const draft = ref<Draft | null>(null)
 const panel = ref<'' | 'find' | 'numbers'>('')
@@ -91,17 +92,20 @@ function dropFile(e: DragEvent) {
   if (f) void addPicture(f, canvas.value!.view.toWorld(e.clientX - r.left, e.clientY - r.top))
 }
 
-function keepText() {
+/** Keeps what was typed; leaving the field with what was refused already gives it up. */
+function keepText(leaving = false) {
   const e = editing.value
   editing.value = null
-  if (!e || e.value === '' || e.value === e.old) return
+  if (!e || e.value === '' || e.value === e.old || (leaving && e.value === e.refused)) return
   const job =
     e.field === 'name'
       ? props.project.edit('setName', { id: e.id, name: e.value })
       : props.project.edit('setPart', { id: e.id, [e.field]: e.value, ...(ed.path ? { path: ed.path } : {}) })
   job.catch((err) => {
     if (!String(err).includes('change nothing')) complain(err)
-    if (err instanceof Error && err.message && !editing.value) editing.value = e // what was typed is not lost
+    if (!(err instanceof Error && err.message) || editing.value) return
+    editing.value = { ...e, refused: e.value } // what was typed is not lost, and the keys are with it unless they are elsewhere by now
+    if (!typing(document.activeElement)) void nextTick(() => editInput.value?.select())
   })
   canvas.value?.focus()
 }
@@ -398,9 +402,9 @@ defineExpose({ ed })
           class="inline mono"
           :style="{ left: editing.x - 60 + 'px', top: editing.y - 14 + 'px' }"
           :aria-label="`Edit the ${editing.field}`"
-          @keydown.enter.prevent="keepText"
+          @keydown.enter.prevent="keepText()"
           @keydown.esc.stop="editing = null"
-          @blur="keepText"
+          @blur="keepText(true)"
         />
         <FilePick ref="file" label="Picture to put on the sheet" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => addPicture(f)" />
         <PartFinder

@@ -70,7 +70,7 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
         <span class="mono text">{{ h.text.split('\n')[0] }}</span>
         <span class="quiet small">{{ h.what }}</span>
         <span class="quiet small">{{ sheetName(h.sheet) }}</span>
-        <template #append><v-btn size="small" variant="outlined" @click.stop="replace([h])">Replace</v-btn></template>
+        <template #append><v-btn class="one" size="small" variant="outlined" @click.stop="replace([h])">Replace</v-btn></template>
       </v-list-item>
     </v-list>
     <p v-else-if="text" class="quiet none">That stands nowhere in the circuit.</p>
@@ -122,6 +122,9 @@ const sheetName = (id: number) => props.project.get('sheet', id)?.name ?? ''
 .small {
   font-size: 11.5px;
   white-space: nowrap;
+}
+.one {
+  margin-left: 10px;
 }
 .ends {
   display: flex;

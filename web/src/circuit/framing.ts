@@ -11,8 +11,8 @@ export function useFraming(
   canvas: Ref<InstanceType<typeof CanvasView> | undefined>,
   drawing: () => boolean,
 ) {
-  /** Room for the list of sheets. */
-  const list = () => (taste.sheetsOpen && drawing() ? 222 : 0)
+  /** Room for the list of sheets, where it is long. */
+  const list = () => (taste.sheetsOpen && drawing() && ed.project.all('sheet').length > 3 ? 222 : 0)
   /** What was framed last, and how the paper stood then: pressing the key again frames the other. */
   let framed = { what: '', view: '' }
   const standing = () => (canvas.value ? [canvas.value.view.cx, canvas.value.view.cy, canvas.value.view.scale].join() : '')

@@ -162,6 +162,19 @@ const when = (s: string) =>
   new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const kb = (n: number) => (n < 1024 ? `${n} B` : `${(n / 1024).toFixed(1)} KB`)
 const empty = computed(() => props.project.stages.value.board === 'none')
+/** What is going to be made, as long as nothing is. */
+const kinds = computed(() => {
+  void props.project.docTick.value
+  const n = props.project.board?.stack?.filter((l) => l.copper).length ?? 0
+  return [
+    ['Artwork', `Gerber X2: ${n === 1 ? 'one copper layer' : `${n} copper layers`}, mask, silk, paste, edge`],
+    ['Holes', 'XNC: a file for each span of layers, plated or not'],
+    ['Placement', 'CSV: every fitted part, its place, angle and side'],
+    ['Parts list', 'CSV: alike parts together, with their designators'],
+    ['Test netlist', 'IPC-D-356: every pad and its net'],
+    ['Job file', 'JSON: what the other files are, the stack and the least widths'],
+  ]
+})
 useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () => void make() }])
 </script>
 
@@ -211,6 +224,12 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         <v-btn v-if="busy" size="small" @click="stop?.abort()">Stop</v-btn>
         <p v-if="empty" class="quiet">There is no board yet to make files of.</p>
       </div>
+      <dl v-if="!state" class="kinds">
+        <template v-for="[what, how] in kinds" :key="what">
+          <dt>{{ what }}</dt>
+          <dd class="quiet">{{ how }}</dd>
+        </template>
+      </dl>
       <DataTable
         v-if="state"
         name="files"
@@ -276,6 +295,18 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
   display: flex;
   flex-direction: column;
   gap: 8px;
+}
+.kinds {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 7px 12px;
+  margin: 6px 18px;
+  padding-top: 14px;
+  border-top: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
+  font-size: 13px;
+}
+.kinds dd {
+  margin: 0;
 }
 h2 {
   font-size: 18px;

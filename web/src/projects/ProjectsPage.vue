@@ -126,8 +126,14 @@ async function takeIn(files: File[]) {
 }
 const page = ref<HTMLElement>()
 const { isOverDropZone } = useDropZone(page, { onDrop: (files) => files && void takeIn(files), multiple: true })
-const when = (s: string) =>
-  new Date(s).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' })
+/** When a project was changed: the hour today, the day before that, the year too where it is another. */
+function when(s: string) {
+  const [t, now] = [new Date(s), new Date()]
+  if (t.toDateString() === now.toDateString())
+    return `today ${t.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+  const year = t.getFullYear() === now.getFullYear() ? undefined : 'numeric'
+  return t.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year })
+}
 </script>
 
 <template>
@@ -296,7 +302,7 @@ h3 .quiet {
 }
 .templates {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(214px, 1fr));
   gap: 12px;
 }
 .template.v-card {

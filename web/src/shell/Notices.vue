@@ -51,6 +51,10 @@ import { drop, hold, notices, shown } from './notices'
 .notice :deep(.v-alert__border) {
   opacity: 1;
 }
+.notice :deep(.v-alert__prepend),
+.notice :deep(.v-alert__append) {
+  align-self: center;
+}
 .notice.v-alert {
   align-items: center;
   min-height: 38px;

@@ -23,9 +23,9 @@ export function keyName(e: KeyboardEvent): string {
   return [...mods, k].filter(Boolean).join(' ')
 }
 
-/** Whether the key goes to a field that is being typed in. */
-export function typing(e: KeyboardEvent): boolean {
-  const t = e.target as HTMLElement | null
+/** Whether a key goes to a field that is being typed in, or whether an element is one. */
+export function typing(e: KeyboardEvent | Element | null): boolean {
+  const t = (e instanceof Event ? e.target : e) as HTMLElement | null
   return !!t && (t.tagName === 'INPUT' || t.tagName === 'TEXTAREA' || t.tagName === 'SELECT' || t.isContentEditable)
 }
 
