@@ -129,7 +129,8 @@ func circuitTab(b *testing.B, p *program, id int64) *tab {
 	b.Cleanup(stop)
 	ctx, leave := chromedp.NewContext(alloc)
 	b.Cleanup(leave)
-	t := &tab{t: &testing.T{}, ctx: ctx, p: p}
+	t := &tab{t: b, ctx: ctx, p: p}
+	t.learn()
 	t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(fmt.Sprintf("%s/project/%d/circuit", p.url, id)))
 	t.until(`window.goldenTrace?.state.value === 'open' && document.querySelector('[role=application]')?.dataset.painted > 0`)
 	return t
@@ -189,8 +190,8 @@ func BenchmarkLiveTable(b *testing.B) {
 	time.Sleep(2 * time.Second)
 	eval[bool](t, `(() => { const t0 = performance.now(); seen('radio', 'Table of parts').click()
 		const done = () => (window.__took = performance.now() - t0)
-		const seen = () => document.querySelectorAll('[role=grid] [role=row]').length > 15
-		const look = () => (seen() ? requestAnimationFrame(() => requestAnimationFrame(done)) : setTimeout(look, 1))
+		const there = () => document.querySelectorAll('[role=grid] [role=row]').length > 15
+		const look = () => (there() ? requestAnimationFrame(() => requestAnimationFrame(done)) : setTimeout(look, 1))
 		look(); return true })()`)
 	t.until(`window.__took`)
 	b.ReportMetric(eval[float64](t, `window.__took`), "ms/open")

@@ -83,7 +83,7 @@ func (p *program) kill() {
 
 // tab is a browser tab.
 type tab struct {
-	t      *testing.T
+	t      testing.TB
 	ctx    context.Context
 	p      *program
 	mu     sync.Mutex
@@ -129,8 +129,7 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 			}
 		}
 	}))
-	_, err := chromedp.Call(ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: sight})
-	require.NoError(t, err)
+	b.learn()
 	b.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+path))
 	t.Cleanup(func() {
 		b.mu.Lock()
@@ -147,6 +146,13 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 		}
 	})
 	return b
+}
+
+// learn puts into every page what finds things by role and name.
+func (b *tab) learn() {
+	b.t.Helper()
+	_, err := chromedp.Call(b.ctx, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: sight})
+	require.NoError(b.t, err)
 }
 
 func (b *tab) do(steps ...chromedp.Action[chromedp.Void]) {

@@ -360,6 +360,7 @@ defineExpose({ ed })
     <div class="drawing-middle">
       <div class="drawing-paper" @dragover.prevent @drop.prevent="dropFile">
         <CanvasView
+          v-show="view === 'drawing'"
           ref="canvas"
           :scene="ed.scene"
           label="Circuit sheet"

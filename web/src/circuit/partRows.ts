@@ -1,3 +1,4 @@
+import { inNaturalOrder, naturally } from '../live/natural'
 import type { Project } from '../live/project'
 import type { Column } from '../shell/table/columns'
 
@@ -32,8 +33,6 @@ export function columnsOf(project: Project, added: string[]): Column<Row>[] {
   ]
 }
 
-const naturally = new Intl.Collator('en', { numeric: true }).compare
-
 export function rowsOf(project: Project): Row[] {
   const uses = new Map<number, { path: string; label: string }[]>()
   for (const p of project.places.value) uses.set(p.sheet, [...(uses.get(p.sheet) ?? []), { path: p.path ?? '', label: p.label }])
@@ -49,5 +48,5 @@ export function rowsOf(project: Project): Row[] {
       const cells = { ...p.fields, designator, value: p.value, footprint: p.footprint, fitted: p.notFitted ? 'no' : 'yes', library: p.library, sheet: u.label } // prettier-ignore
       out.push({ id: p.id, path: u.path, cells })
     }
-  return out.sort((a, b) => naturally(a.cells.designator, b.cells.designator))
+  return inNaturalOrder(out, (r) => r.cells.designator)
 }

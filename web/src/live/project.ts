@@ -22,13 +22,13 @@ import type {
   SheetView,
   Stages,
 } from './wire.gen'
+import { inNaturalOrder, naturally } from './natural'
 import { person } from './person'
 import { kindNames as kinds } from './wire.gen'
 
 export type Boxed = { kind: Kind; object: AnyObject }
 type Listener = (changed: { kind: Kind; id: number }[], whole: boolean, drawn: Drawn[]) => void
 
-const naturally = new Intl.Collator('en', { numeric: true }).compare
 /** Whether a sheet's object is of the circuit or beside it: whatever has a sheet's id but is no copper. */
 const standing = new Set<Kind>(['part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape']) // prettier-ignore
 
@@ -134,7 +134,10 @@ export class Project {
   readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused))
   readonly netList = computed(() => {
     void this.derivedTick.value
-    return [...this.nets.values()].filter((n) => n.pins.length > 0).sort((a, b) => naturally(a.name, b.name))
+    return inNaturalOrder(
+      [...this.nets.values()].filter((n) => n.pins.length > 0),
+      (n) => n.name,
+    )
   })
   readonly handoffCurrent = computed(
     () => !!this.handoff.value && this.handoff.value.fingerprint === this.stages.value.fingerprint,

@@ -4,6 +4,7 @@ import { useDropZone } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { call } from '../live/http'
+import { naturally } from '../live/natural'
 import type { Created, Project, Starts, SteppedBack } from '../live/wire.gen'
 import { actName } from '../shell/acts'
 import FilePick from '../shell/fields/FilePick.vue'
@@ -30,7 +31,6 @@ const orders: { value: 'changed' | 'name' | 'parts'; title: string }[] = [
   { value: 'name', title: 'By name' },
   { value: 'parts', title: 'Largest' },
 ]
-const naturally = new Intl.Collator('en', { numeric: true }).compare
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
   const found = (list.value ?? []).filter((p) => words.every((w) => p.name.toLowerCase().includes(w)))

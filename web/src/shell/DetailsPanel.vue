@@ -3,6 +3,7 @@ import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
 import { useRouter } from 'vue-router'
+import { inNaturalOrder } from '../live/natural'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { useTaste } from './taste'
@@ -17,7 +18,6 @@ const router = useRouter()
 const list = ref<'parts' | 'nets' | 'findings'>('parts')
 const filter = ref('')
 
-const naturally = new Intl.Collator('en', { numeric: true }).compare
 const parts = computed(() => {
   void props.project.docTick.value
   if (list.value !== 'parts') return []
@@ -35,9 +35,8 @@ const parts = computed(() => {
           })),
         )
       : p.all('placed').map((x) => ({ ...x, path: '' }))
-  return all
-    .filter((x) => `${x.designator} ${x.value} ${x.footprint}`.toLowerCase().includes(q))
-    .sort((a, b) => naturally(a.designator, b.designator))
+  const found = q ? all.filter((x) => `${x.designator} ${x.value} ${x.footprint}`.toLowerCase().includes(q)) : all
+  return inNaturalOrder(found, (x) => x.designator)
 })
 const partCount = computed(() => {
   void props.project.docTick.value

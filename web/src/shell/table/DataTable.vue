@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T">
 import { mdiCheck } from '@mdi/js'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { useEventListener } from '@vueuse/core'
+import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useId, watch } from 'vue'
 import { type Entry, openMenu } from '../menu'
 import { complain } from '../notices'
@@ -58,26 +58,35 @@ const shown = computed(() =>
 
 const body = ref<HTMLDivElement>()
 const grid = ref<HTMLDivElement>()
+/** As many rows as are ever in sight, with a few more: always the same number, so that none is made while scrolling. */
+const { height } = useElementSize(body)
+const slots = computed(() => Math.ceil(height.value / rowHeight) + 2 * overscan + 2)
+const inSight =
+  (slots: number) =>
+  ({ startIndex, count }: { startIndex: number; count: number }) => {
+    const n = Math.min(count, slots)
+    const first = Math.max(0, Math.min(startIndex - overscan, count - n))
+    return Array.from({ length: n }, (_, i) => first + i)
+  }
 const virtual = useVirtualizer<HTMLDivElement, HTMLDivElement>(
   computed(() => ({
     count: shown.value.length,
     getScrollElement: () => body.value ?? null,
     estimateSize: () => rowHeight,
-    overscan,
+    rangeExtractor: inSight(slots.value),
     paddingStart: 0,
     scrollPaddingStart: rowHeight + 2, // the head
     scrollPaddingEnd: 14,
   })),
 )
 /** The rows in sight. Each keeps its element while it is seen; one that comes takes that of one that went. */
-const seen = computed(() => {
-  const list = virtual.value.getVirtualItems()
-  const slots = Math.max(list.length, Math.ceil((virtual.value.scrollRect?.height ?? 0) / rowHeight) + 2 * overscan + 2)
-  return list
-    .map((v) => ({ r: v.index, top: v.start, row: shown.value[v.index], slot: v.index % slots }))
+const seen = computed(() =>
+  virtual.value
+    .getVirtualItems()
+    .map((v) => ({ r: v.index, top: v.start, row: shown.value[v.index], slot: v.index % slots.value }))
     .filter((v) => v.row)
-    .sort((a, b) => a.slot - b.slot)
-})
+    .sort((a, b) => a.slot - b.slot),
+)
 
 // ---- what is picked
 

@@ -1,3 +1,4 @@
+import { inNaturalOrder } from '../../live/natural'
 /** A column of a table: what it shows of a row, and what may be typed into it. */
 export interface Column<T> {
   field: string
@@ -100,16 +101,13 @@ export function filtered<T>(rows: T[], filter: string, columns: Column<T>[]): T[
   return rows.filter((r) => tests.every((t) => t(r)))
 }
 
-const naturally = new Intl.Collator('en', { numeric: true }).compare
-
 /** Rows by one column, figures within texts as figures; equal ones keep their order. */
 export function sorted<T>(rows: T[], column: Column<T> | undefined, down: boolean): T[] {
   if (!column) return rows
   const k = down ? -1 : 1
   const { rank, text } = column
   if (rank) return [...rows].sort((a, b) => k * (rank(a) - rank(b)))
-  const keyed = rows.map((row) => ({ row, key: text(row) }))
-  return keyed.sort((a, b) => k * naturally(a.key, b.key)).map((x) => x.row)
+  return inNaturalOrder(rows, text, down)
 }
 
 /** Columns in the order somebody gave them; new ones stand where they were made. */
