@@ -219,6 +219,17 @@ func TestWiresAreTakenBackAsFarAsNeeded(t *testing.T) {
 		s.label("P", at(8, -6)[0], at(8, -6)[1])
 		s.label("N", at(-8, -6)[0], at(-8, -6)[1])
 		before := len(s.wires())
+		over := func() (ids []design.ID) { // the wires over the pieces that lead on to the others
+			for _, x := range []int64{-10, 10} {
+				for w := range s.d.Wires.All() {
+					if q := at(x, 0); geom.OnSegment(steps(q[0], q[1])[0], w.A, w.B) {
+						ids = append(ids, w.ID)
+					}
+				}
+			}
+			return ids
+		}
+		drawn := over()
 		act := &edit.TurnItems{IDs: []design.ID{r}, Pivot: steps(0, 0)[0], Mirror: !upright}
 		if upright {
 			act.Quarters = 2
@@ -236,18 +247,33 @@ func TestWiresAreTakenBackAsFarAsNeeded(t *testing.T) {
 				assert.False(t, geom.OnSegment(steps(q[0], q[1])[0], w.A, w.B), "the piece to the part is taken back: %v", s.wires())
 			}
 		}
-		on := 0
-		for w := range s.d.Wires.All() {
-			for _, x := range []int64{-10, 10} {
-				if q := at(x, 0); geom.OnSegment(steps(q[0], q[1])[0], w.A, w.B) {
-					on++
-				}
-			}
-		}
-		assert.Equal(t, 2, on, "what leads on to the others stays")
+		assert.Equal(t, drawn, over(), "what leads on to the others stays, the same wires, shorter")
+		assert.Len(t, drawn, 2)
 		assert.Greater(t, len(s.wires()), before)
 		for _, f := range n.Findings(s.d) {
 			assert.NotEqual(t, "looseEnd", f.Kind, f.Text)
 		}
 	}
+}
+
+// A loose end beyond a branch is somebody's intent: the wire from the branch to it stays.
+func TestLooseEndsBeyondABranchStay(t *testing.T) {
+	s := newSheet(t)
+	r := s.resistor(0, 0)
+	s.resistor(-14, 0)
+	s.wire(2, 0, 12, 0) // ends in nothing
+	s.wire(8, 0, 8, -6)
+	s.label("P", 8, -6)
+	s.wire(-12, 0, -2, 0)
+	s.do(&edit.TurnItems{IDs: []design.ID{r}, Pivot: steps(0, 0)[0], Mirror: true})
+	n := circuit.Find(s.d)
+	assert.Equal(t, []string{"P"}, n.At(s.sheet, steps(12, 0)[0], false), "%v", s.wires())
+	assert.Equal(t, "P", n.OfPin[circuit.PinRef{Part: r, Pin: "2"}])
+	var loose []geom.Point
+	for _, f := range n.Findings(s.d) {
+		if f.Kind == "looseEnd" {
+			loose = append(loose, f.At)
+		}
+	}
+	assert.Equal(t, steps(12, 0), loose, "one end was loose and is")
 }

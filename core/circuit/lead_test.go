@@ -1,6 +1,8 @@
 package circuit_test
 
 import (
+	"maps"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +13,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
 )
 
 const pitch = 2_500_000
@@ -288,4 +291,59 @@ func TestACornerKeepsOutOfBodies(t *testing.T) {
 	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 0), geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000)}, way)
 	way = circuit.Bend(d, view, geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 0), circuit.LeadOwn, false)
 	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000), geom.Pt(20_000_000, 0)}, way)
+}
+
+// A wire with one corner does not pass over a label or a mark where the other corner keeps clear of it.
+func TestACornerKeepsOffLabels(t *testing.T) {
+	d := design.New("labels")
+	sheet := d.SheetsInOrder()[0].ID
+	from, to := geom.Pt(0, 0), geom.Pt(20_000_000, 20_000_000)
+	bend := func() []geom.Point { return circuit.Bend(d, circuit.Find(d).Views[sheet], from, to, circuit.LeadOwn, false) }
+	assert.Equal(t, []geom.Point{from, geom.Pt(to.X, from.Y), to}, bend(), "level first, when nothing is in the way")
+	_, err := edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "A", At: geom.Pt(10_000_000, 0)})
+	require.NoError(t, err)
+	assert.Equal(t, []geom.Point{from, geom.Pt(from.X, to.Y), to}, bend())
+	_, err = edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "B", At: geom.Pt(0, 10_000_000)})
+	require.NoError(t, err)
+	way := bend()
+	assert.Greater(t, len(way), 3, "both are barred: it is led round")
+}
+
+// The way of a wire over a drawing kept up to date is that over the same drawing read anew: what
+// went away is in nobody's way.
+func TestWaysOverWhatWentAway(t *testing.T) {
+	often(t, 3, func(t *rapid.T) {
+		d := nested(t)
+		b := workbench.Open(d, 0)
+		sheets := slices.Sorted(maps.Keys(d.Sheets))
+		for range rapid.IntRange(1, 6).Draw(t, "edits") {
+			sheet := rapid.SampledFrom(sheets).Draw(t, "sheet")
+			switch rapid.IntRange(0, 3).Draw(t, "kind") {
+			case 0:
+				_, _ = b.Edit(&edit.PlacePart{Sheet: sheet, Library: "Resistor", At: place(t, "part")})
+			case 1:
+				_, _ = b.Edit(&edit.DrawWire{Sheet: sheet, Path: []geom.Point{place(t, "a"), place(t, "b")}})
+			default:
+				var all []design.ID
+				for o := range d.All() {
+					if _, ok := o.(design.OnSheet); ok {
+						all = append(all, o.ObjectID())
+					}
+				}
+				if len(all) > 0 {
+					_, _ = b.Edit(&edit.Remove{IDs: []design.ID{rapid.SampledFrom(all).Draw(t, "removed")}})
+				}
+			}
+			b.Settle()
+		}
+		kept, fresh := b.Nets(), circuit.Find(d)
+		for range 4 {
+			sheet, from, to := rapid.SampledFrom(sheets).Draw(t, "on"), place(t, "from"), place(t, "to")
+			if kept.Views[sheet] == nil || fresh.Views[sheet] == nil {
+				assert.Equal(t, fresh.Views[sheet] == nil, kept.Views[sheet] == nil)
+				continue
+			}
+			assert.Equal(t, circuit.Bend(d, fresh.Views[sheet], from, to, circuit.LeadOwn, false), circuit.Bend(d, kept.Views[sheet], from, to, circuit.LeadOwn, false))
+		}
+	})
 }

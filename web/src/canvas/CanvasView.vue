@@ -200,9 +200,10 @@ onMounted(() => {
 onBeforeUnmount(() => {
   cancelAnimationFrame(frame)
 })
-
-function show(b: Box, margin?: number, left?: number, most?: number) {
-  view.frame(b, margin, left, most)
+/** Room for the tools at the bottom, in pixels. */
+const tools = 84
+function show(b: Box, margin = 60, left?: number, most?: number) {
+  view.frame(b, margin, left, most, Math.max(0, tools - margin))
   request()
 }
 /** Moves the paper as little as is needed to see a place. */

@@ -65,4 +65,16 @@ describe('the view', () => {
     expect(v.box.maxX).toBeGreaterThan(b.maxX)
     expect(v.box.minY).toBeLessThan(b.minY)
   })
+  it('leaves room for panels on the left and below', () => {
+    const v = view()
+    const tall = { minX: 0, minY: 0, maxX: 10e6, maxY: 90e6 }
+    v.frame(tall, 20, 0, 2e-4, 50)
+    const [low, high] = [v.toScreen({ x: 5e6, y: 0 }).y, v.toScreen({ x: 5e6, y: 90e6 }).y]
+    expect(v.height - low).toBeCloseTo(70, 3)
+    expect(high).toBeCloseTo(20, 3)
+    const wide = { minX: 0, minY: 0, maxX: 900e6, maxY: 10e6 }
+    v.frame(wide, 20, 100)
+    expect(v.toScreen({ x: 0, y: 0 }).x).toBeCloseTo(120, 3)
+    expect(v.toScreen({ x: 900e6, y: 0 }).x).toBeCloseTo(v.width - 20, 3)
+  })
 })

@@ -61,13 +61,13 @@ export class Viewport {
     this.cx -= dx / this.scale
     this.cy += dy / this.scale
   }
-  /** Shows the whole box with a margin in pixels, leaving room for a panel on the left. */
-  frame(b: Box, margin = 60, left = 0, most = 2e-4) {
+  /** Shows the whole box with a margin in pixels, leaving room for a panel on the left and one below. */
+  frame(b: Box, margin = 60, left = 0, most = 2e-4, below = 0) {
     const w = Math.max(b.maxX - b.minX, 1e6)
     const h = Math.max(b.maxY - b.minY, 1e6)
-    this.scale = Math.min(most, (this.width - left - 2 * margin) / w, (this.height - 2 * margin) / h)
+    this.scale = Math.min(most, (this.width - left - 2 * margin) / w, (this.height - below - 2 * margin) / h)
     this.cx = (b.minX + b.maxX) / 2 - left / 2 / this.scale
-    this.cy = (b.minY + b.maxY) / 2
+    this.cy = (b.minY + b.maxY) / 2 - below / 2 / this.scale
   }
   get box(): Box {
     const w = this.width / 2 / this.scale
