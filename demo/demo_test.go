@@ -1,6 +1,7 @@
 package demo_test
 
 import (
+	"bytes"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -8,6 +9,7 @@ import (
 
 	"goldentrace/core/check"
 	"goldentrace/core/circuit"
+	"goldentrace/core/design"
 	"goldentrace/core/workbench"
 	"goldentrace/demo"
 )
@@ -92,4 +94,18 @@ func TestWeirGaugeCircuit(t *testing.T) {
 	assert.Len(t, ain.Pins, 3, "the controller, a resistor and a capacitor of the first probe")
 	assert.Equal(t, "SVC_N", d.SpecOf("SVC_P").Partner)
 	assert.EqualValues(t, 90_000, d.SpecOf("SVC_P").Impedance)
+}
+
+// A demo project built twice is the same to the last byte: the examples that are kept are told by
+// that from those of another version of the program.
+func TestDemosAreBuiltAlike(t *testing.T) {
+	for _, name := range demo.Names() {
+		var files [2]bytes.Buffer
+		for i := range files {
+			d, err := demo.Build(name)
+			require.NoError(t, err)
+			require.NoError(t, design.WriteFile(&files[i], name, d))
+		}
+		assert.Equal(t, files[0].String(), files[1].String(), name)
+	}
 }

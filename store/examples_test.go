@@ -8,22 +8,38 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 	"goldentrace/store"
 )
 
-// Examples stand beside the projects: not in their list, with names of their own, built once, and
-// not to be renamed or deleted.
+// Examples stand beside the projects: not in their list, with names of their own, as this
+// program has them, and not to be renamed or deleted.
 func TestExamples(t *testing.T) {
 	s := open(t, t.TempDir())
-	built := 0
-	build := func() (*design.Doc, error) { built++; return design.New("Moth Lamp"), nil }
+	build := func() (*design.Doc, error) { return design.New("Moth Lamp"), nil }
 	require.NoError(t, s.PutExample(ctx, "Moth Lamp", build))
-	require.NoError(t, s.PutExample(ctx, "moth lamp", build))
-	assert.Equal(t, 1, built)
 	list, err := s.Examples(ctx)
 	require.NoError(t, err)
 	require.Len(t, list, 1)
+	first := list[0].ID
+	require.NoError(t, s.PutExample(ctx, "moth lamp", build))
+	list, err = s.Examples(ctx)
+	require.NoError(t, err)
+	require.Len(t, list, 1)
+	assert.Equal(t, first, list[0].ID, "as it was")
+	require.NoError(t, s.PutExample(ctx, "Moth Lamp", func() (*design.Doc, error) {
+		d := design.New("Moth Lamp")
+		d.Put(&design.Wire{ID: d.NewID(), Sheet: d.SheetsInOrder()[0].ID, B: geom.Pt(5_000_000, 0)})
+		return d, nil
+	}))
+	list, err = s.Examples(ctx)
+	require.NoError(t, err)
+	require.Len(t, list, 1, "a later program's takes the place of an earlier one's")
 	id := list[0].ID
+	assert.NotEqual(t, first, id)
+	newer, err := s.Load(ctx, id)
+	require.NoError(t, err)
+	assert.Len(t, newer.Doc.Wires, 1)
 	assert.Empty(t, names(t, s))
 	_, err = s.Create(ctx, "Moth Lamp", design.New("Moth Lamp"))
 	require.NoError(t, err, "a project may bear the same name")

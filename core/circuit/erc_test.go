@@ -1,6 +1,7 @@
 package circuit_test
 
 import (
+	"fmt"
 	"slices"
 	"testing"
 
@@ -185,4 +186,30 @@ func TestExcuses(t *testing.T) {
 		}
 		return ""
 	}(), "and so it is after opening anew")
+}
+
+// What is found on a sheet that stands in blocks is found in its first use, and says which that is.
+func TestFindingsNameTheFirstUse(t *testing.T) {
+	d := design.New("uses")
+	top := d.SheetsInOrder()[0].ID
+	do := func(c edit.Command) {
+		t.Helper()
+		_, err := edit.Apply(d, edit.Env{}, c)
+		require.NoError(t, err)
+	}
+	do(&edit.PlaceBlock{Sheet: top, Name: "Sluice", At: steps(0, 0)[0]})
+	var block *design.SheetBlock
+	for b := range d.Blocks.All() {
+		block = b
+	}
+	do(&edit.PlaceBlock{Sheet: top, Of: block.Of, At: steps(40, 0)[0]}) // a second use
+	do(&edit.DrawWire{Sheet: block.Of, Path: steps(0, 0, 5, 0)})
+	do(&edit.DrawWire{Sheet: top, Path: steps(0, 60, 5, 60)})
+	paths := map[design.ID]string{}
+	for _, f := range circuit.Find(d).Findings(d) {
+		if f.Kind == "looseEnd" {
+			paths[f.Sheet] = f.Path
+		}
+	}
+	assert.Equal(t, map[design.ID]string{block.Of: fmt.Sprint(block.ID), top: ""}, paths)
 }

@@ -244,6 +244,9 @@ func TestAlongAnArc(t *testing.T) {
 			assert.Len(t, pts, 2)
 			return
 		}
+		for i := range pts[1:] {
+			assert.NotEqual(t, pts[i], pts[i+1], "no place twice")
+		}
 		cx, cy := centre(c.A, c.M, c.B)
 		r := c.Radius()
 		for i := range pts[1:] {
@@ -270,6 +273,15 @@ func TestAlongAnArc(t *testing.T) {
 		fewest := c.Length() / r / math.Sqrt(8*float64(tolerance)/r)
 		assert.LessOrEqual(t, float64(len(pts)), 1.2*fewest+7)
 	})
+}
+
+// However coarse the tolerance, an arc goes on as an arc: a quarter turn a line at most.
+func TestAlongAnArcCoarsely(t *testing.T) {
+	whole := geom.Piece{A: at(1, 0), M: at(-1, 0), B: at(1, 0)}
+	assert.Equal(t, []geom.Point{at(1, 0), at(0, 1), at(-1, 0), at(0, -1), at(1, 0)}, whole.Along(50*mm, false))
+	assert.Equal(t, []geom.Point{at(1, 0), at(1, 1), at(-1, 1), at(-1, -1), at(1, -1), at(1, 0)}, whole.Along(50*mm, true))
+	half := geom.Piece{A: at(1, 0), M: at(0, -1), B: at(-1, 0)}
+	assert.Equal(t, []geom.Point{at(1, 0), at(0, -1), at(-1, 0)}, half.Along(50*mm, false), "clockwise")
 }
 
 // centre of the circle through three places, by the middle perpendiculars of two chords; of a
