@@ -298,7 +298,9 @@ func TestACornerKeepsOffLabels(t *testing.T) {
 	d := design.New("labels")
 	sheet := d.SheetsInOrder()[0].ID
 	from, to := geom.Pt(0, 0), geom.Pt(20_000_000, 20_000_000)
-	bend := func() []geom.Point { return circuit.Bend(d, circuit.Find(d).Views[sheet], from, to, circuit.LeadOwn, false) }
+	bend := func() []geom.Point {
+		return circuit.Bend(d, circuit.Find(d).Views[sheet], from, to, circuit.LeadOwn, false)
+	}
 	assert.Equal(t, []geom.Point{from, geom.Pt(to.X, from.Y), to}, bend(), "level first, when nothing is in the way")
 	_, err := edit.Apply(d, edit.Env{}, &edit.PlaceLabel{Sheet: sheet, Name: "A", At: geom.Pt(10_000_000, 0)})
 	require.NoError(t, err)
