@@ -213,3 +213,25 @@ func TestFindingsNameTheFirstUse(t *testing.T) {
 	}
 	assert.Equal(t, map[design.ID]string{block.Of: fmt.Sprint(block.ID), top: ""}, paths)
 }
+
+// A port that no pin stands for is found where it is drawn and at the block that lacks the pin,
+// each time said from there.
+func TestPortsWithoutPinsAreSaidOnBothSheets(t *testing.T) {
+	d := design.New("ports")
+	top := d.SheetsInOrder()[0].ID
+	_, err := edit.Apply(d, edit.Env{}, &edit.PlaceBlock{Sheet: top, Name: "Sluice", At: steps(0, 0)[0]})
+	require.NoError(t, err)
+	inner := d.SheetsInOrder()[1].ID
+	_, err = edit.Apply(d, edit.Env{}, &edit.PlacePort{Sheet: inner, Name: "LEVEL", Way: "in", At: steps(3, 3)[0]})
+	require.NoError(t, err)
+	texts := map[design.ID][]string{}
+	for _, f := range circuit.Find(d).Findings(d) {
+		if f.Kind == "portAlone" {
+			texts[f.Sheet] = append(texts[f.Sheet], f.Text)
+		}
+	}
+	assert.Equal(t, map[design.ID][]string{
+		top:   {"The block Sluice lacks a pin for the port LEVEL."},
+		inner: {"The port LEVEL has no pin on the block Sluice."},
+	}, texts)
+}
