@@ -289,6 +289,8 @@ func TestACornerKeepsOutOfBodies(t *testing.T) {
 	// between its pins on the left and on the right, through the middle
 	way := circuit.Bend(d, view, geom.Pt(-20_000_000, 0), geom.Pt(20_000_000, 20_000_000), circuit.LeadOwn, false)
 	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 0), geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000)}, way)
+	along := []geom.Point{geom.Pt(-20_000_000, 5_000_000), geom.Pt(20_000_000, 5_000_000), geom.Pt(20_000_000, 20_000_000)}
+	assert.Equal(t, along, circuit.Bend(d, view, along[0], along[2], circuit.LeadOwn, false), "along its edge is not through it")
 	way = circuit.Bend(d, view, geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 0), circuit.LeadOwn, false)
 	assert.Equal(t, []geom.Point{geom.Pt(-20_000_000, 20_000_000), geom.Pt(20_000_000, 20_000_000), geom.Pt(20_000_000, 0)}, way)
 }

@@ -141,12 +141,9 @@ func (r *reroute) takeBack() []int {
 				continue
 			}
 			ends := r.hooks(left, w)
-			switch {
-			case len(ends) < 2:
+			if len(ends) < 2 {
 				delete(left, id)
-			case ends[0] == w.A && ends[1] == w.B || ends[0] == w.B && ends[1] == w.A:
-				continue
-			default:
+			} else { // at one end nothing stays: it is shorter
 				c := *w
 				c.A, c.B = ends[0], ends[1]
 				left[id] = &c
