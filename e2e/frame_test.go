@@ -18,6 +18,19 @@ func (p *program) openStage(t *testing.T, b *tab, name, stage string) {
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	if stage == "circuit" || stage == "board" {
 		b.until(`document.querySelector('[role=application]')?.dataset.view`)
+		b.still()
+	}
+}
+
+// still waits until the drawing has been framed: where its places stand no longer changes.
+func (b *tab) still() {
+	b.t.Helper()
+	for last, same := "", 0; same < 4; {
+		view := eval[string](b, `document.querySelector('[role=application]').dataset.view`)
+		if same++; view != last {
+			last, same = view, 0
+		}
+		time.Sleep(60 * time.Millisecond)
 	}
 }
 

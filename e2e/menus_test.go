@@ -12,8 +12,8 @@ import (
 // rightAt presses the right button at a place of the drawing and takes an entry of the menu.
 func (b *tab) rightAt(x, y float64, entry string) {
 	b.t.Helper()
+	b.move(x, y)
 	sx, sy := b.at(x, y)
-	b.moveXY(sx, sy)
 	b.do(chromedp.MouseClickXY(sx, sy, chromedp.ButtonRight))
 	b.click(b.found(fmt.Sprintf(`[...document.querySelectorAll('[role=menuitem]')].find(x => x.innerText.startsWith(%q))`, entry)))
 }
