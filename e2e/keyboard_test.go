@@ -7,19 +7,25 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // watch is put into a page that is walked through with Tab. Controls are what can be pressed,
 // typed into or chosen; of those that the arrows go through (a table, a list, a menu, radio
 // buttons) Tab reaches one. Whether a control shows that it has the keys is read off what is
-// painted of it, of what is in it and of what is just around it.
+// painted of it, of what is in it and of what stands around it alone.
 const watch = `(() => {
 	const controls = 'a[href], button, input, select, textarea, [role=application], [role=grid], [tabindex]'
 	const arrows = '[role=grid], [role=list], [role=listbox], [role=radiogroup], [role=menu], [role=tablist], [role=toolbar]'
-	const able = e => e.checkVisibility({opacityProperty: true, visibilityProperty: true}) && !e.disabled && e.getAttribute('aria-disabled') !== 'true' && !e.closest('[aria-hidden=true], [inert]') && e.type !== 'file'
-	const called = e => (e.getAttribute('role') || e.tagName.toLowerCase()) + ' ' + (e.getAttribute('aria-label') || e.title || e.textContent.replace(/\s+/g, ' ').trim()).slice(0, 60)
-	const around = e => { for (let i = 0; i < 5 && e.parentElement && e.parentElement.querySelectorAll('*').length < 60; i++) e = e.parentElement; return e }
-	const paint = e => [around(e), ...around(e).querySelectorAll('*')].flatMap(x => [null, '::before', '::after'].map(p => { const s = getComputedStyle(x, p); return [s.outline, s.boxShadow, s.borderColor, s.borderWidth, s.backgroundColor, s.opacity].join() })).join(';')
+	const shown = { opacityProperty: true, visibilityProperty: true }
+	const able = e => e.checkVisibility(shown) && !e.disabled && e.getAttribute('aria-disabled') !== 'true'
+		&& !e.closest('[aria-hidden=true], [inert]') && e.type !== 'file'
+	const text = e => e.getAttribute('aria-label') || e.title || e.textContent.replace(/\s+/g, ' ').trim()
+	const called = e => (e.getAttribute('role') || e.tagName.toLowerCase()) + ' ' + text(e).slice(0, 60)
+	const own = e => [...e.querySelectorAll(controls)].filter(able).length
+	const around = e => { for (let i = 0; i < 6 && own(e.parentElement) <= own(e) + 1 && !e.parentElement.matches(controls); i++) e = e.parentElement; return e }
+	const looks = (x, part) => { const s = getComputedStyle(x, part); return [s.outline, s.boxShadow, s.borderColor, s.borderWidth, s.backgroundColor, s.opacity].join() }
+	const paint = e => { const top = own(e) ? e : around(e); return [top, ...top.querySelectorAll('*')].flatMap(x => [null, '::before', '::after'].map(p => looks(x, p))).join(';') }
 	const seen = new Map()
 	let last = null, start = null
 	window.walk = {
@@ -103,4 +109,33 @@ func TestEveryControlByKeys(t *testing.T) {
 	walk("clashes")
 	b.show("What is checked")
 	walk("what is checked")
+}
+
+// Keys that a control understands are the control's when it was reached with them: arrows on a
+// button move no part, Space and Enter press it.
+func TestKeysOnAControlAreItsOwn(t *testing.T) {
+	_, b := circuitBench(t, "Sluice Keys")
+	b.putPart("Resistor", 150, 120)
+	b.point(150, 120)
+	at := func(label string) {
+		t.Helper()
+		for range 80 {
+			b.key(kb.Tab)
+			if eval[string](b, `document.activeElement.getAttribute('aria-label') ?? document.activeElement.innerText`) == label {
+				return
+			}
+		}
+		require.Fail(t, "not reached", label)
+	}
+	at("Cluster")
+	b.key(keyRight)
+	b.key(keyUp)
+	b.kept()
+	assert.Equal(t, []float64{150e6, 120e6}, eval[[]float64](b, `(({x, y}) => [x, y])(goldenTrace.all('part')[0].at)`), "the picked part stays")
+	b.key(enter)
+	b.until(seen("button", "Cluster") + `.getAttribute('aria-pressed') === 'true'`)
+	b.press("Wire")
+	at("Any angle")
+	b.key(" ")
+	b.until(seen("radio", "Any angle") + `.getAttribute('aria-checked') === 'true'`)
 }

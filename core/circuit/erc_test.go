@@ -190,13 +190,8 @@ func TestExcuses(t *testing.T) {
 
 // What is found on a sheet that stands in blocks is found in its first use, and says which that is.
 func TestFindingsNameTheFirstUse(t *testing.T) {
-	d := design.New("uses")
-	top := d.SheetsInOrder()[0].ID
-	do := func(c edit.Command) {
-		t.Helper()
-		_, err := edit.Apply(d, edit.Env{}, c)
-		require.NoError(t, err)
-	}
+	s := newSheet(t)
+	d, top, do := s.d, s.sheet, s.do
 	do(&edit.PlaceBlock{Sheet: top, Name: "Sluice", At: steps(0, 0)[0]})
 	var block *design.SheetBlock
 	for b := range d.Blocks.All() {
@@ -217,13 +212,11 @@ func TestFindingsNameTheFirstUse(t *testing.T) {
 // A port that no pin stands for is found where it is drawn and at the block that lacks the pin,
 // each time said from there.
 func TestPortsWithoutPinsAreSaidOnBothSheets(t *testing.T) {
-	d := design.New("ports")
-	top := d.SheetsInOrder()[0].ID
-	_, err := edit.Apply(d, edit.Env{}, &edit.PlaceBlock{Sheet: top, Name: "Sluice", At: steps(0, 0)[0]})
-	require.NoError(t, err)
+	s := newSheet(t)
+	d, top := s.d, s.sheet
+	s.do(&edit.PlaceBlock{Sheet: top, Name: "Sluice", At: steps(0, 0)[0]})
 	inner := d.SheetsInOrder()[1].ID
-	_, err = edit.Apply(d, edit.Env{}, &edit.PlacePort{Sheet: inner, Name: "LEVEL", Way: "in", At: steps(3, 3)[0]})
-	require.NoError(t, err)
+	s.do(&edit.PlacePort{Sheet: inner, Name: "LEVEL", Way: "in", At: steps(3, 3)[0]})
 	texts := map[design.ID][]string{}
 	for _, f := range circuit.Find(d).Findings(d) {
 		if f.Kind == "portAlone" {

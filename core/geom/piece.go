@@ -31,7 +31,7 @@ func (p Piece) Back() Piece {
 	return Piece{p.B, p.M, p.A}
 }
 
-// Apply is the piece turned, mirrored and moved.
+// ApplyPiece is the piece turned, mirrored and moved.
 func (t Pose) ApplyPiece(p Piece) Piece { return Piece{t.Apply(p.A), t.Apply(p.M), t.Apply(p.B)} }
 
 // vec is a place or a way in nanometres, from some place of reference.

@@ -99,9 +99,9 @@ func corners(b Box) (lo, hi [2]float64) {
 // Box around the region.
 func (r *Prepared) Box() Box { return r.box }
 
-// near is how far from a border a place still counts as on it, in nanometres: arcs seldom go
+// beside is how far from a border a place still counts as on it, in nanometres: arcs seldom go
 // through whole places.
-const near = 0.75
+const beside = 0.75
 
 // Holds tells whether a place lies in the region or on its border.
 func (r *Prepared) Holds(p Point) bool {
@@ -111,7 +111,7 @@ func (r *Prepared) Holds(p Point) bool {
 	in, on := false, false
 	at := [2]float64{float64(p.X), float64(p.Y)}
 	r.tree.Search(at, [2]float64{math.Inf(1), at[1]}, func(_, _ [2]float64, q Piece) bool {
-		if d, _, _ := PieceDistance(q, Straight(p, p)); d <= near {
+		if d, _, _ := PieceDistance(q, Straight(p, p)); d <= beside {
 			on = true
 			return false
 		}

@@ -3,7 +3,7 @@ import { mdiDotsVertical } from '@mdi/js'
 import { useIntersectionObserver } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Glance } from '../live/wire.gen'
-import { type Entry, openMenu } from '../shell/menu'
+import { type Entry, openMenu, placeOf } from '../shell/menu'
 import { glanceOf } from './glances'
 import TraceLine from './TraceLine.vue'
 
@@ -38,11 +38,7 @@ const here = computed(() => {
   const more = all.length - Math.min(named.length, 2)
   return `${named.slice(0, 2).join(', ')}${more ? ` and ${more} more` : ''} in it now`
 })
-function menu(e: MouseEvent) {
-  const r = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  const keys = e.clientX === 0 && e.clientY === 0
-  openMenu(keys || e.type === 'click' ? { x: r.left, y: r.bottom } : { x: e.clientX, y: e.clientY }, props.entries)
-}
+const menu = (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as HTMLElement), props.entries)
 </script>
 
 <template>

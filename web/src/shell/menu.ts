@@ -24,9 +24,14 @@ export function openMenuOf(e: MouseEvent, entries: (Entry | null)[]) {
   const on = e.target as HTMLElement
   if (on.closest('input, textarea')) return
   e.preventDefault()
-  const r = on.getBoundingClientRect()
-  const keys = e.clientX === 0 && e.clientY === 0
-  openMenu(keys ? { x: r.left, y: r.bottom } : { x: e.clientX, y: e.clientY }, entries)
+  openMenu(placeOf(e, on), entries)
+}
+
+/** Where a menu opens: at the pointer, or, opened by a key or a button, below what it is of. */
+export function placeOf(e: MouseEvent, of: HTMLElement) {
+  const r = of.getBoundingClientRect()
+  const keys = e.type === 'click' || (e.clientX === 0 && e.clientY === 0)
+  return keys ? { x: r.left, y: r.bottom } : { x: e.clientX, y: e.clientY }
 }
 
 /** The commands with these ids as lines of a menu, in this order; "" is a line between groups. */

@@ -57,6 +57,14 @@ describe('notices', () => {
     vi.advanceTimersByTime(2300)
     expect(seen()).toBeUndefined()
   })
+  it('are held no longer once something newer lies over them', () => {
+    fail('a')
+    hold(true)
+    fail('b')
+    drop(shown.value!.id)
+    vi.advanceTimersByTime(9300)
+    expect(seen()).toBeUndefined()
+  })
   it('do not call it an error when nothing changes', () => {
     fail('This would change nothing.')
     complain(new Error(''))

@@ -26,6 +26,7 @@ let clock: ReturnType<typeof setInterval> | undefined
 export function say(text: string, tone: Notice['tone'] = 'plain', action?: Notice['action']) {
   for (let i = notices.length - 1; i >= 0; i--)
     if (notices[i].text === text || (notices[i].tone === 'plain' && !notices[i].action)) notices.splice(i, 1)
+  hold(false) // the pointer is on the newer one now, if on any
   if (notices.length >= most) notices.shift()
   notices.push({ id: next++, text, tone, action, left: tone === 'error' || action ? 9000 : 4000 })
   clock ??= setInterval(pass, step)
