@@ -172,7 +172,7 @@ const kinds = computed(() => {
     ['Placement', 'CSV: every fitted part, its place, angle and side'],
     ['Parts list', 'CSV: alike parts together, with their designators'],
     ['Test netlist', 'IPC-D-356: every pad and its net'],
-    ['Job file', 'JSON: what the other files are, the stack and the least widths'],
+    ['Job file', 'JSON: what the other files are, the size, copper layers and thickness'],
   ]
 })
 useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () => void make() }])

@@ -4,8 +4,8 @@ export const naturally = new Intl.Collator('en', { numeric: true }).compare
 const plain = /^([A-Za-z]+)([1-9]\d{0,8})$/
 
 /**
- * Sorts as `naturally` compares. Ten thousand designators take it a few milliseconds, a tenth of what the comparison of
- * their texts takes: of a prefix and a number the prefixes are compared once, the numbers as numbers.
+ * Sorts as `naturally` compares. Of a prefix and a number the prefixes are compared once and the numbers as numbers, which
+ * takes a third to a half of the time for ten thousand designators.
  */
 export function inNaturalOrder<T>(list: readonly T[], text: (x: T) => string, down = false): T[] {
   const keys = list.map((x) => {
