@@ -4,7 +4,9 @@ package bench
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
+	"maps"
 	"math"
 	"os"
 	"path/filepath"
@@ -20,6 +22,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/route"
+	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
 	"goldentrace/core/workbench"
 	"goldentrace/store"
@@ -102,11 +105,21 @@ func BenchmarkEditRoundTrip(b *testing.B) {
 func BenchmarkPreviewTrack(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
 		w := workbench.Open(d, 0)
-		f := route.Field{Doc: d, Index: w.Index()}
-		links := w.Links()
+		f := route.Field{Doc: d, Index: w.Index(), Rules: w.Rules()}
+		type start struct {
+			at  geom.Point
+			net design.ID
+		}
+		var starts []start
+		all := w.All().Links
+		for _, net := range slices.Sorted(maps.Keys(all)) {
+			for _, l := range all[net].Come {
+				starts = append(starts, start{l.A, net})
+			}
+		}
 		report(b, 500, func(i int) { // from a pad somewhere to the hand, up to 30 mm away, free or blocked
-			l := links[i*7919%len(links)]
-			f.Draw(l.A, l.A.Add(geom.Pt(int64(i%61-30)*1_000_000, int64(i%47-23)*1_000_000)), route.StraightFirst, i%2, l.Net, 200_000)
+			l := starts[i*7919%len(starts)]
+			f.Draw(l.at, l.at.Add(geom.Pt(int64(i%61-30)*1_000_000, int64(i%47-23)*1_000_000)), route.StraightFirst, i%2, l.net, 200_000)
 		})
 	})
 }
@@ -119,11 +132,60 @@ func BenchmarkPreviewDrag(b *testing.B) {
 	})
 }
 
+// Open links of a ground net of about 10,000 pieces, joined and half joined: from scratch, and after a track
+// of it came or went.
+func BenchmarkLinks(b *testing.B) {
+	for _, state := range []string{"joined", "half"} {
+		b.Run(state, func(b *testing.B) {
+			d, err := synthetic.Design(2400)
+			if err != nil {
+				b.Fatal(err)
+			}
+			net := d.NetNamed("GND").ID
+			var tracks []*design.Track
+			for t := range d.Tracks.All() {
+				if t.Net == net {
+					tracks = append(tracks, t)
+				}
+			}
+			if state == "half" {
+				for i, t := range tracks {
+					if i%2 == 0 {
+						d.Remove(design.KindTrack, t.ID)
+					}
+				}
+			}
+			x := layout.NewIndex(d)
+			all := x.ObjectsOf(net)
+			var links *layout.NetLinks
+			b.Run("scratch", func(b *testing.B) {
+				report(b, 5, func(int) {
+					links = layout.NewNetLinks(net)
+					links.Update(x, maps.Keys(all))
+				})
+				b.ReportMetric(float64(links.Len()), "pieces")
+				b.ReportMetric(float64(len(links.Links())), "links")
+			})
+			b.Run("edit", func(b *testing.B) {
+				report(b, 300, func(i int) {
+					t := tracks[i/2*7919%len(tracks)]
+					if i%2 == 0 {
+						x.Remove(t.ID)
+					} else {
+						x.Put(d, t)
+					}
+					links.Update(x, maps.Keys(map[design.ID]bool{t.ID: true}))
+				})
+			})
+		})
+	}
+}
+
 // The full design-rule check, beside brute force over all pairs in the same run.
 func BenchmarkFullCheck(b *testing.B) {
 	each(b, func(b *testing.B, n int, d *design.Doc) {
 		x := layout.NewIndex(d)
-		c := check.NewBoard(d, x)
+		c := check.NewBoard(d, x, rules.Of(d))
 		report(b, 5, func(int) { c.All() })
 		if n <= 1000 {
 			start := time.Now()
@@ -135,13 +197,13 @@ func BenchmarkFullCheck(b *testing.B) {
 
 func bruteForce(d *design.Doc, x *layout.Index) int {
 	pieces := slices.Collect(x.All())
-	found := 0
+	found, clearance := 0, float64(d.Numbers()[design.Clearance])
 	for i, p := range pieces {
 		for _, q := range pieces[:i] {
-			if p.Net == q.Net && p.Net != "" || p.Layers&q.Layers == 0 || p.ID == q.ID {
+			if p.Net == q.Net && p.Net != 0 || p.Layers&q.Layers == 0 || p.ID == q.ID {
 				continue
 			}
-			if gap, _, _ := geom.Gap(p.Shape, q.Shape); gap < float64(d.Board.Rules.Clearance) {
+			if gap, _, _ := geom.Gap(p.Shape, q.Shape); gap < clearance {
 				found++
 			}
 		}
@@ -154,9 +216,54 @@ func BenchmarkCheckAfterEdit(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
 		w := workbench.Open(d, 0)
 		p := first(d.Placed.All())
-		c := check.NewBoard(d, w.Index())
+		c := check.NewBoard(d, w.Index(), w.Rules())
 		report(b, 300, func(int) { c.Update(map[design.ID]bool{p.ID: true}) })
 	})
+}
+
+// A rule's number changed, to and fro, until the findings are up to date.
+func BenchmarkRuleChange(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		w := workbench.Open(d, 0)
+		report(b, 40, func(i int) {
+			n := int64(200_000)
+			if i%2 == 0 {
+				n = 210_000
+			}
+			if _, err := w.Edit(&edit.SetRules{Rules: map[design.RuleKind]int64{design.Clearance: n}}); err != nil {
+				b.Fatal(err)
+			}
+			w.Settle()
+		})
+	})
+}
+
+// A net of 30,000 pieces more than the design has is renamed, to and fro, until all that follows is up
+// to date; and how much of it goes to the journal.
+func BenchmarkRenameNet(b *testing.B) {
+	d, err := synthetic.Design(1000)
+	if err != nil {
+		b.Fatal(err)
+	}
+	net := d.NetNamed("GND").ID
+	for i := range 30_000 {
+		at := geom.Pt(int64(i%200)*500_000, int64(i/200)*500_000)
+		d.Put(&design.Track{ID: d.NewID(), Layer: d.Board.Bottom(), A: at, B: at.Add(geom.Pt(500_000, 0)), Width: 250_000, Net: net})
+	}
+	w := workbench.Open(d, 0)
+	w.Settle()
+	size := 0
+	report(b, 20, func(i int) {
+		names := []string{"GND", "VSS"}
+		cs, err := w.Edit(&edit.RenameNet{Net: names[i%2], To: names[1-i%2]})
+		if err != nil {
+			b.Fatal(err)
+		}
+		w.Settle()
+		text, _ := json.Marshal(cs)
+		size = max(size, len(text))
+	})
+	b.ReportMetric(float64(size)/1000, "kB/journal")
 }
 
 // Opening a project: from the disk to everything derived.

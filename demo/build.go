@@ -89,7 +89,7 @@ func (b *builder) track(pad string, layer int, mm ...float64) {
 	if b.err != nil {
 		return
 	}
-	net := ""
+	net := design.ID(0)
 	for c := range b.bench.Index().All() {
 		if c.Name == "pad "+pad {
 			net = c.Net
@@ -99,7 +99,7 @@ func (b *builder) track(pad string, layer int, mm ...float64) {
 	for i := 0; i+1 < len(mm); i += 2 {
 		path = append(path, at(mm[i], mm[i+1]))
 	}
-	b.do(&edit.DrawTrack{Net: net, Runs: []edit.Run{{Layer: layer, Path: path}}})
+	b.do(&edit.DrawTrack{Net: net, Runs: []edit.Run{{Layer: b.bench.Doc.Board.At(layer), Path: geom.Corners(path...)}}})
 	if b.err != nil {
 		b.err = fmt.Errorf("track from %s at %v: %w", pad, slices.Clone(path), b.err)
 	}

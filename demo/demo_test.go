@@ -23,7 +23,7 @@ func TestMothLampIsFinishedAndClean(t *testing.T) {
 	assert.Len(t, d.Parts, 12)
 	assert.Empty(t, d.Vias)
 	for tr := range d.Tracks.All() {
-		assert.Equal(t, 1, tr.Layer, "one-sided: copper below only")
+		assert.Equal(t, d.Board.Bottom(), tr.Layer, "one-sided: copper below only")
 	}
 	assert.EqualValues(t, 50_000_000, d.Board.Outline[2].X)
 	assert.EqualValues(t, 40_000_000, d.Board.Outline[2].Y)
@@ -92,8 +92,8 @@ func TestWeirGaugeCircuit(t *testing.T) {
 	require.NotNil(t, ain)
 	assert.Equal(t, "AIN0", ain.Name)
 	assert.Len(t, ain.Pins, 3, "the controller, a resistor and a capacitor of the first probe")
-	assert.Equal(t, "SVC_N", d.SpecOf("SVC_P").Partner)
-	assert.EqualValues(t, 90_000, d.SpecOf("SVC_P").Impedance)
+	assert.Equal(t, "SVC_N", d.NetName(d.NetNamed("SVC_P").Partner))
+	assert.EqualValues(t, 90_000, d.NetNamed("SVC_P").Impedance)
 }
 
 // A demo project built twice is the same to the last byte: the examples that are kept are told by

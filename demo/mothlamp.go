@@ -19,11 +19,10 @@ func mothLamp(firstTry bool) (*design.Doc, error) {
 	b.do(&edit.SetSettings{Number: text("HRT-014"), Revision: text("B"), Author: text("Harrowmere river trust"), Date: text("2026-10-02")})
 	b.do(&edit.SetSheet{Sheet: b.sheet, Name: text("Blinker")})
 	mothCircuit(b, firstTry)
-	rules := b.bench.Doc.Board.Rules
-	rules.Clearance, rules.TrackWidth, rules.LeastWidth = 300*units.Micrometre, 800*units.Micrometre, 400*units.Micrometre
-	rules.EdgeClearance, rules.LeastHole = 500*units.Micrometre, 600*units.Micrometre
-	b.do(&edit.SetRules{Rules: rules})
-	b.do(&edit.SetOutline{Outline: []geom.Point{at(0, 0), at(50, 0), at(50, 40), at(0, 40)}})
+	b.do(&edit.SetRules{Rules: map[design.RuleKind]int64{
+		design.Clearance: 300 * units.Micrometre, design.TrackWidth: 800 * units.Micrometre, design.LeastWidth: 400 * units.Micrometre,
+		design.EdgeClearance: 500 * units.Micrometre, design.LeastHole: 600 * units.Micrometre}})
+	b.do(&edit.SetOutline{Outline: geom.Corners(at(0, 0), at(50, 0), at(50, 40), at(0, 40))})
 	b.do(&edit.Carry{All: true})
 	corner := 3.5
 	if firstTry {

@@ -38,12 +38,15 @@ func BenchmarkLive(b *testing.B) {
 		"edit": func(i int) map[string]any {
 			return map[string]any{"t": "edit", "cmd": map[string]any{"kind": "movePlaced", "ids": ids[i*37%len(ids) : i*37%len(ids)+1], "step": pt(635_000, 0)}}
 		},
+		"rule": func(i int) map[string]any {
+			return map[string]any{"t": "edit", "cmd": map[string]any{"kind": "setRules", "rules": map[string]int{"clearance": 200_000 + i%2*10_000}}}
+		},
 		"previewDrag": func(i int) map[string]any {
-			return map[string]any{"t": "previewDrag", "ids": ids[i*37%len(ids) : i*37%len(ids)+1], "step": pt(i*100_000, 0)}
+			return asks("drag", map[string]any{"ids": ids[i*37%len(ids) : i*37%len(ids)+1], "step": pt(i*100_000, 0)})
 		},
 		"previewTrack": func(i int) map[string]any {
 			at := d.Placed[design.ID(ids[i*37%len(ids)])].At
-			return map[string]any{"t": "previewTrack", "from": pt(int(at.X), int(at.Y)), "to": pt(int(at.X)+10_000_000, int(at.Y)+4_000_000), "style": "straightFirst", "net": "GND", "width": 200_000}
+			return asks("track", map[string]any{"from": pt(int(at.X), int(at.Y)), "to": pt(int(at.X)+10_000_000, int(at.Y)+4_000_000), "style": "straightFirst", "net": d.NetNamed("GND").ID, "layer": d.Board.Top(), "width": 200_000})
 		},
 	} {
 		b.Run(name, func(b *testing.B) {
@@ -61,6 +64,12 @@ func BenchmarkLive(b *testing.B) {
 			b.ReportMetric(0, "ns/op")
 		})
 	}
+}
+
+// asks is the request that asks a question.
+func asks(kind string, fields map[string]any) map[string]any {
+	fields["kind"] = kind
+	return map[string]any{"t": "ask", "question": fields}
 }
 
 // serveDesign runs the real program on a generated design.
@@ -96,11 +105,11 @@ func BenchmarkLiveCircuit(b *testing.B) {
 			return map[string]any{"t": "edit", "cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 0, "y": (1 - 2*(i%2)) * 2_500_000}}}
 		},
 		"foresee": func(i int) map[string]any {
-			return map[string]any{"t": "foresee", "cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 2_500_000, "y": 0}}}
+			return asks("foresee", map[string]any{"cmd": map[string]any{"kind": "moveItems", "ids": []design.ID{part(i).ID}, "step": map[string]int{"x": 2_500_000, "y": 0}}})
 		},
 		"openSheet": func(i int) map[string]any {
 			s := part(i * 31).Sheet
-			return map[string]any{"t": "paint", "sheet": s, "path": fmt.Sprint(blocks[s])}
+			return asks("sheet", map[string]any{"sheet": s, "path": fmt.Sprint(blocks[s])})
 		},
 	} {
 		b.Run(name, func(b *testing.B) {

@@ -25,7 +25,7 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.typing(" mA")
 	b.key(enter)
 	b.kept()
-	b.until(`(()=>{const s=goldenTrace.all('netSpec').find(s=>s.net==='TX');return s?.class==='Bus'&&s.current===5000})()`)
+	b.until(`(()=>{const s=goldenTrace.named('net','TX');return s?.class==='Bus'&&s.current===5000})()`)
 	b.click(b.cell("TX", "Voltage"))
 	b.key("m")
 	b.typing("any")
@@ -37,12 +37,12 @@ func TestNetsAndSharedPicking(t *testing.T) {
 	b.click(b.cell("BUS_P", "Pair with"))
 	b.key(kbDelete)
 	b.kept()
-	b.until(`!goldenTrace.all('netSpec').some(s => s.net === 'BUS_N' && s.partner)`)
+	b.until(`!goldenTrace.named('net', 'BUS_N')?.partner`)
 	b.press("Find pairs by name")
 	b.sees("1 pair by name")
 	b.press("Make them pairs")
 	b.kept()
-	b.until(`goldenTrace.all('netSpec').find(s => s.net === 'BUS_N')?.partner === 'BUS_P'`)
+	b.until(`goldenTrace.netName(goldenTrace.named('net', 'BUS_N')?.partner) === 'BUS_P'`)
 
 	// the light stays on from sheet to sheet
 	b.gone("dialog", "*")

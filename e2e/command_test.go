@@ -88,12 +88,12 @@ func TestBadInputGetsASentence(t *testing.T) {
 		"empty":        {"", "is empty"},
 		"foreign":      {"{\"hello\": 1}\n", "not a Golden Trace project file"},
 		"binary":       {"\x00\x01\x02PK", "not a Golden Trace project file"},
-		"newer":        {strings.Replace(string(text), `"version":1`, `"version":9`, 1), "version 9"},
+		"newer":        {strings.Replace(string(text), `"version":2`, `"version":9`, 1), "version 9"},
 		"cut":          {strings.Join(lines[:20], ""), "cut short"},
 		"damaged":      {strings.Join(lines[:9], "") + "{\"kind\":\"part\"\n" + strings.Join(lines[10:], ""), "damaged in line 10"},
 		"twice":        {strings.Join(lines[:5], "") + lines[4] + strings.Join(lines[5:], ""), "used twice"},
 		"unknown":      {strings.Replace(string(text), `"kind":"wire"`, `"kind":"rope"`, 1), "rope"},
-		"not a number": {strings.Replace(string(text), `"trackWidth":800000`, `"trackWidth":"wide"`, 1), "cannot be read"},
+		"not a number": {strings.Replace(string(text), `"fixed":800000`, `"fixed":"wide"`, 1), "cannot be read"},
 		"crossing":     {strings.Replace(string(text), `{"x":50000000,"y":0},{"x":50000000,"y":40000000}`, `{"x":50000000,"y":40000000},{"x":50000000,"y":0}`, 1), "crosses itself"},
 		"no footprint": {strings.Replace(string(text), `"name":"TO-92 wide"`, `"name":"TO-93"`, 1), "TO-92 wide"},
 	} {
@@ -179,5 +179,5 @@ func TestRefusedRequests(t *testing.T) {
 	refused(map[string]any{"kind": "placePart", "sheet": w.open.sheet(), "library": "Flux capacitor", "at": pt(0, 0)}, "no part called")
 	refused(map[string]any{"kind": "placeLabel", "sheet": w.open.sheet(), "name": "a\nb", "at": pt(0, 0)}, "control character")
 	refused(map[string]any{"kind": "addHole", "at": pt(9_000_000_000_000, 0), "diameter": 1000}, "beyond")
-	refused(map[string]any{"kind": "drawTrack", "net": "GND", "runs": []any{}}, "no net")
+	refused(map[string]any{"kind": "drawTrack", "net": 77, "runs": []any{}}, "no such net")
 }

@@ -399,7 +399,7 @@ func TestLayerLadderAndKeys(t *testing.T) {
 	b.until(seen("button", "Top") + `.getAttribute('aria-pressed') === 'true'`)
 	b.until(green + ` < 200`) // the other layer is dim
 	b.key("?")
-	b.sees("Hop to the other copper layer")
+	b.sees("Hop to the other outer copper layer")
 	b.key(escape)
 	b.gone("dialog", "*")
 }

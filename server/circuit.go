@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"fmt"
 	"io"
 	"net/http"
@@ -33,12 +34,20 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 		return fail(c, err)
 	}
 	name := ""
-	d, err := ask(p, func() (*design.Doc, error) { name = handoff.Stem(p.name); return p.bench.Doc.Snapshot(), nil })
+	var rev int64
+	shared, err := ask(p, func() (design.Shared, error) {
+		name, rev = handoff.Stem(p.name), p.bench.Rev
+		return p.bench.Doc.Share(), nil
+	})
 	if err != nil {
 		return fail(c, err)
 	}
-	data, replaced, err := paper.PDF(c.Request().Context(), d, circuit.Find(d), time.Now(), func(share float64) {
-		_ = p.do(func() { p.broadcast(Message{T: "progress", Job: "pdf", Share: share}) })
+	var data []byte
+	var replaced string
+	err = p.job(c.Request().Context(), "print", rev, func(ctx context.Context, progress func(float64)) (err error) {
+		d := shared.Doc()
+		data, replaced, err = paper.PDF(ctx, d, circuit.Find(d), time.Now(), progress)
+		return err
 	})
 	if err != nil {
 		return fail(c, err)

@@ -237,7 +237,7 @@ func TestAsksBeforeItJoins(t *testing.T) {
 	m := l.does(move)
 	require.Equal(t, "asks", m.T)
 	assert.Equal(t, "This would join R1.1 and R2.1, and join R1.2 and R2.2.", m.Why)
-	move["ref"], move["agreed"] = "agreed", m.Foreseen.Outcome
+	move["ref"], move["agreed"] = "agreed", m.Outcome
 	require.Equal(t, "done", l.does(move).T)
 }
 
@@ -266,13 +266,13 @@ func TestImportedFilesPassTheGates(t *testing.T) {
 	put := func(o design.Object) func(d *design.Doc) { return func(d *design.Doc) { d.Put(o) } }
 	loop := `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g id="a"><use href="#a"/></g></svg>`
 	for name, c := range map[string]struct{ file, why string }{
-		"a picture that uses itself": {file(put(&design.Asset{ID: 20, Name: "loop", Type: "svg", Width: 9, Height: 9, Data: []byte(loop)})), "use one another"},
-		"a picture that is none":     {file(put(&design.Asset{ID: 20, Name: "none", Type: "png", Width: 9, Height: 9, Data: []byte("x")})), "not a picture"},
-		"a timing diagram of 100 m":  {file(put(&design.Timing{ID: 20, Sheet: 10, Slot: 1_000_000_000, Text: "A: any 100"})), "mm is the most"},
-		"two sheets of one name":     {file(put(&design.Sheet{ID: 20, Name: "Sheet 1", Order: 2, Size: "A4"})), "two sheets are called Sheet 1"},
+		"a picture that uses itself": {file(put(&design.Asset{ID: 2000, Name: "loop", Type: "svg", Width: 9, Height: 9, Data: []byte(loop)})), "use one another"},
+		"a picture that is none":     {file(put(&design.Asset{ID: 2000, Name: "none", Type: "png", Width: 9, Height: 9, Data: []byte("x")})), "not a picture"},
+		"a timing diagram of 100 m":  {file(put(&design.Timing{ID: 2000, Sheet: 10, Slot: 1_000_000_000, Text: "A: any 100"})), "mm is the most"},
+		"two sheets of one name":     {file(put(&design.Sheet{ID: 2000, Name: "Sheet 1", Order: 2, Size: "A4"})), "two sheets are called Sheet 1"},
 		"an id beyond 2^53":          {file(put(&design.Hole{ID: 1 << 53, Diameter: 1_000_000})), "ids lie between"},
 		"a hole under a single's id": {file(put(&design.Hole{ID: 3, Diameter: 1_000_000})), "ids lie between"},
-		"ids that would run over":    {strings.Replace(file(func(*design.Doc) {}), `"next":11`, `"next":9223372036854775807`, 1), "ids end at"},
+		"ids that would run over":    {strings.Replace(file(func(*design.Doc) {}), `"next":23`, `"next":9223372036854775807`, 1), "ids end at"},
 	} {
 		code, body := k.ask("POST", "/import", c.file)
 		assert.Equal(t, 400, code, name)

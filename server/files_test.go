@@ -6,6 +6,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"goldentrace/demo"
 	"strings"
 	"testing"
 
@@ -25,9 +26,11 @@ func TestFilesOfABoard(t *testing.T) {
 	assert.Equal(t, 400, code)
 	assert.Contains(t, body, "No files were made of this project yet.")
 
+	moth, err := demo.Build("Moth Lamp")
+	require.NoError(t, err)
 	l := k.dial(id)
 	l.next("open")
-	l.say(map[string]any{"t": "edit", "ref": "e", "cmd": map[string]any{"kind": "removeNetTracks", "net": "GND"}})
+	l.say(map[string]any{"t": "edit", "ref": "e", "cmd": map[string]any{"kind": "removeNetTracks", "net": moth.NetNamed("GND").ID}})
 	l.until("the edit", func(m raw) bool { return m.Ref == "e" && m.T == "done" })
 	code, body = k.ask("POST", at("/handoff"), "")
 	var f Failure

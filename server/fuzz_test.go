@@ -7,6 +7,7 @@ import (
 	"math/rand"
 	"os"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -18,6 +19,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	asking "goldentrace/core/question"
 )
 
 // odd makes values nobody would type: ids of anything, far places, long and empty texts.
@@ -134,7 +136,7 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 	o.likely = map[string][]any{
 		"how": {"add", "drop", "way", "row", "column"}, "way": {"in", "out", "both"}, "shape": {"ground", "bar"}, "side": {0, 1, 2, 3}, "turn": {0, 1, 2, 3}, "quarters": {0, 1, 2},
 		"tint": {"sky", "none"}, "form": {"line", "rectangle"}, "library": {"Resistor", "Header 4"}, "unit": {0, 1}, "pos": {2_500_000, 5_000_000}, "layer": {0, 1, 3},
-		"kind": {"label", "note", "wire", "part", "timing", "shape", "cluster"}, "net": {"GND", "+5V"}, "step": {map[string]int{"x": 2_500_000, "y": 0}}, "width": {200_000, 0},
+		"kind": {"label", "note", "wire", "part", "timing", "shape", "cluster"}, "net": {0, 24, 9_000_000, "GND"}, "step": {map[string]int{"x": 2_500_000, "y": 0}}, "width": {200_000, 0},
 	}
 	for i, b := range opening.Objects {
 		var x struct{ ID, Sheet int64 }
@@ -154,12 +156,14 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 	o.text = []string{"", " ", "R1", "GND", "D[7:0]", "A, B", "[1:", "D[0:99999]", "\x00", "水", strings.Repeat("x", 300), "input|output", "part", "wire", "rows", "column", "add",
 		"Resistor", "Header 4", "in", "both", "ground", "fault", "designator", "line", "CLK: clock 8", "A: any 900", "A4", "12/10", `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g id="a"><use href="#a"/></g></svg>`}
 	late := 0
-	asks := 0
+	looks := 0
 	look := func() { // somebody else, in another project
 		began := time.Now()
-		quiet.say(map[string]any{"t": "find", "ref": fmt.Sprint("q", asks), "query": map[string]any{"text": "R"}})
-		quiet.next("preview")
-		if asks++; time.Since(began) > 100*time.Millisecond {
+		find := asks("find", map[string]any{"query": map[string]any{"text": "R"}})
+		find["ref"] = fmt.Sprint("q", looks)
+		quiet.say(find)
+		quiet.next("answer")
+		if looks++; time.Since(began) > 100*time.Millisecond {
 			late++
 		}
 	}
@@ -182,21 +186,31 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 			n++
 			c := map[string]any{"kind": kind, "v": 1}
 			o.fields(reflect.TypeOf(edit.Blank(kind)).Elem(), c, 0)
-			m := ask(n, map[string]any{"t": []string{"edit", "foresee"}[o.rng.Intn(2)], "cmd": c})
+			v := map[string]any{"t": "edit", "cmd": c}
+			if o.rng.Intn(2) == 0 {
+				v = asks("foresee", map[string]any{"cmd": c})
+			}
+			m := ask(n, v)
 			require.NotContains(t, m.Why, "The program failed", "%v", c)
-			require.Contains(t, []string{"done", "refused", "asks", "preview"}, m.T)
+			require.Contains(t, []string{"done", "refused", "asks", "answer"}, m.T)
 			answers[m.T]++
 		}
 	}
-	questions := []string{"undo", "redo", "wire", "previewTrack", "previewDrag", "differences", "find", "previewNumbers", "nextName", "pairs", "checks", "timing", "share", "person", "paint", "paintItem", "what"}
-	for _, q := range questions {
+	requests := []string{"undo", "redo", "share", "person", "check", "stop", "what"}
+	for _, q := range append(requests, asking.Kinds()...) {
 		for range 40 {
 			n++
 			v := map[string]any{}
 			o.fields(reflect.TypeOf(Request{}), v, 0)
 			v["t"] = q
-			if len(questions) > 0 && q == "undo" && n%3 > 0 {
+			if q == "undo" && n%3 > 0 {
 				continue
+			}
+			if !slices.Contains(requests, q) {
+				asked, _ := asking.Types(q)
+				fields := map[string]any{}
+				o.fields(asked, fields, 0)
+				v = asks(q, fields)
 			}
 			m := ask(n, v)
 			require.NotContains(t, m.Why, "The program failed", "%v", v)
@@ -209,9 +223,9 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, loaded.Missing, "what was kept can be read")
 	assert.NoError(t, loaded.Doc.Whole())
-	assert.LessOrEqual(t, late*20, asks, "%d of %d looks at the other project took longer than 100 ms", late, asks)
+	assert.LessOrEqual(t, late*20, looks, "%d of %d looks at the other project took longer than 100 ms", late, looks)
 	assert.Greater(t, answers["done"], 150, "some of the odd is possible: %v", answers)
-	assert.Greater(t, answers["preview"], 150, "%v", answers)
+	assert.Greater(t, answers["answer"], 150, "%v", answers)
 }
 
 // answerTo reads until the answer to a request comes.

@@ -105,7 +105,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	if err != nil {
 		return g, nil, err
 	}
-	d, err := ask(p, func() (*design.Doc, error) {
+	shared, err := ask(p, func() (design.Shared, error) {
 		s := p.bench.Stages()
 		g = Glance{Revision: p.bench.Rev, Circuit: s.Circuit, Board: s.Board, Differences: s.Differences, Nets: s.Nets}
 		for _, f := range p.bench.OpenFindings() {
@@ -116,11 +116,12 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 				g.Warnings++
 			}
 		}
-		return p.bench.Doc.Snapshot(), nil
+		return p.bench.Doc.Share(), nil
 	})
 	if err != nil {
 		return g, nil, err
 	}
+	d := shared.Doc()
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
 	if picture == nil {
 		picture = []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)

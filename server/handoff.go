@@ -49,25 +49,31 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var n int
 	var rev int64
 	var print, name string
-	var doc *design.Doc
+	var shared design.Shared
+	var behind bool
 	if err := p.do(func() {
+		behind = p.bench.Behind() != nil
 		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
-		doc = p.bench.Doc.Snapshot()
+		shared = p.bench.Doc.Share()
 	}); err != nil {
 		return fail(c, err)
+	}
+	if behind && c.QueryParam("despite") == "" {
+		return c.JSON(http.StatusConflict, Failure{Error: "The board is still being checked. Wait for its findings, or make the files all the same."})
 	}
 	if n > 0 && c.QueryParam("despite") == "" {
 		return c.JSON(http.StatusConflict, Failure{Error: fmt.Sprintf("The checks have %d findings. Look at them first, or make the files all the same.", n), Findings: n})
 	}
 	at := time.Now()
-	progress := func(share float64) {
-		_ = p.do(func() { p.broadcast(Message{T: "progress", Job: "handoff", Share: share}) })
-	}
-	files, err := handoff.Make(ctx, doc, layout.NewIndex(doc), name, at, progress)
-	if err != nil {
-		return fail(c, err)
-	}
-	archive, err := handoff.Zip(files, at)
+	var archive []byte
+	err = p.job(ctx, "files", rev, func(ctx context.Context, progress func(float64)) error {
+		doc := shared.Doc()
+		files, err := handoff.Make(ctx, doc, layout.NewIndex(doc), name, at, progress)
+		if err == nil {
+			archive, err = handoff.Zip(files, at)
+		}
+		return err
+	})
 	if err != nil {
 		return fail(c, err)
 	}
@@ -79,7 +85,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	_ = p.do(func() { p.handoff = state; p.broadcast(Message{T: "handoff", Handoff: state}) })
+	_ = p.do(func() { p.handoff = state; p.relate(HandedOff{Handoff: state}) })
 	return c.JSON(http.StatusCreated, state)
 }
 
@@ -192,7 +198,7 @@ func draw(f handoff.File) (Drawing, error) {
 		}
 		d.Holes, d.Count = dr.Holes, fmt.Sprintf("%d holes", len(dr.Holes))
 		for _, h := range dr.Holes {
-			all.AddBox(geom.BoxOf(h.At).Grow(h.Diameter / 2))
+			all.AddBox(geom.BoxOf(h.At, h.At.Add(h.Slot)).Grow(h.Diameter / 2))
 		}
 	case "table":
 		rows, err := csv.NewReader(bytes.NewReader(f.Data)).ReadAll()

@@ -2,6 +2,7 @@ package server
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -129,7 +130,7 @@ func (p *project) inTheWay(ctx context.Context, cs edit.ChangeSet, target int64,
 				break
 			}
 		}
-		return fmt.Errorf("your last step cannot be taken back by %s alone: %s has %s %s since. Undo what stands in the way first", act, who, what, p.objectName(x))
+		return fmt.Errorf("your last step cannot be taken back by %s alone: %s has %s %s since. Undo what stands in the way first", act, who, what, p.bench.Doc.Called(cmp.Or(x.Before, x.After)))
 	}
 	return nil
 }
@@ -150,49 +151,6 @@ func sameObject(a, b design.Object) bool {
 	return errX == nil && errY == nil && bytes.Equal(x, y)
 }
 
-// objectName says in words which object a change is of.
-func (p *project) objectName(x edit.Change) string {
-	o := x.Before
-	if o == nil {
-		o = x.After
-	}
-	return nameOf(o)
-}
-
-func nameOf(o design.Object) string {
-	switch o := o.(type) {
-	case *design.Part:
-		return "the part " + o.Designator
-	case *design.Placed:
-		return "the part " + o.Designator + " on the board"
-	case *design.Label:
-		return "the label " + o.Name
-	case *design.Port:
-		return "the port " + o.Name
-	case *design.Supply:
-		return "the supply mark " + o.Name
-	case *design.SheetBlock:
-		return "the block " + o.Name
-	case *design.Sheet:
-		return "the sheet " + o.Name
-	case *design.Track:
-		return "a track of " + o.Net
-	case *design.Via:
-		return "a via of " + o.Net
-	case *design.Board:
-		return "the board's outline or rules"
-	case *design.Settings:
-		return "the project's settings"
-	case *design.NetSpec:
-		return "what is asked of the net " + o.Net
-	case *design.Wire:
-		return "a wire"
-	case nil:
-		return "something"
-	}
-	return "a " + string(o.ObjectKind())
-}
-
 // overwritten tells the author of an edit what of another's it replaced, that they had not seen
 // yet when they made it.
 func (p *project) overwritten(cs edit.ChangeSet, c *client, seen int64) string {
@@ -203,7 +161,7 @@ func (p *project) overwritten(cs edit.ChangeSet, c *client, seen int64) string {
 			continue
 		}
 		if what := replaced(x.Before, x.After); what != "" {
-			out = append(out, fmt.Sprintf("%s had just changed %s; there was %s.", called(last.author), nameOf(x.Before), what))
+			out = append(out, fmt.Sprintf("%s had just changed %s; there was %s.", called(last.author), p.bench.Doc.Called(x.Before), what))
 		}
 	}
 	const most = 3

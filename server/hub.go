@@ -10,16 +10,19 @@ import (
 	"time"
 
 	"goldentrace/core/design"
+	"goldentrace/core/library"
 	"goldentrace/store"
 )
 
 // hub holds the open projects.
 type hub struct {
 	store *store.Store
-	mu    sync.Mutex
-	open  map[int64]*slot
-	quit  chan struct{}
-	once  sync.Once
+	// library is where commands and people take parts from.
+	library library.Source
+	mu      sync.Mutex
+	open    map[int64]*slot
+	quit    chan struct{}
+	once    sync.Once
 	// sockets counts the live connections of all projects.
 	sockets atomic.Int32
 	// examples are those that are not kept yet.
@@ -43,7 +46,7 @@ const (
 )
 
 func newHub(s *store.Store, examples ...Example) *hub {
-	h := &hub{store: s, examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
+	h := &hub{store: s, library: library.Shipped(), examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
 	go h.tidy()
 	return h
 }
@@ -75,7 +78,7 @@ func (h *hub) project(ctx context.Context, id int64) (*project, error) {
 // fill opens a project and notes whether that could be done.
 func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	defer close(s.done)
-	s.project, s.err = openProject(ctx, h.store, id)
+	s.project, s.err = openProject(ctx, h.store, h.library, id)
 	why := ""
 	if s.err != nil {
 		h.drop(id, s)
@@ -129,7 +132,7 @@ func (h *hub) forget(id int64) {
 	delete(h.open, id)
 	h.mu.Unlock()
 	if p != nil {
-		_ = p.do(func() { p.broadcast(Message{T: "gone"}) })
+		_ = p.do(func() { p.broadcast(Gone{}) })
 		p.close()
 	}
 }

@@ -2,7 +2,6 @@ package server
 
 import (
 	"cmp"
-	"encoding/json"
 	"fmt"
 	"regexp"
 	"slices"
@@ -56,7 +55,7 @@ func (p *project) greet() {
 	}
 	p.here.Store(&here)
 	for c := range p.clients {
-		c.answer(Message{T: "people", People: p.peopleSeenBy(c)})
+		c.tell(Present{p.peopleSeenBy(c)})
 	}
 }
 
@@ -97,8 +96,8 @@ func (p *project) share(from *client, s *Shared) {
 
 // shareMessages is what somebody picked as their own other windows are told, and as others are.
 func shareMessages(from string, s *Shared) (own, theirs []byte) {
-	own, _ = json.Marshal(Message{T: "shared", Shared: s}) // ids and names always can be
-	theirs, _ = json.Marshal(Message{T: "others", Shared: s, Who: who(from)})
+	own, _ = encode(Picked{Shared: s}) // ids and names always can be
+	theirs, _ = encode(Picked{Shared: s, Who: who(from)})
 	return own, theirs
 }
 

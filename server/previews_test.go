@@ -4,6 +4,8 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"goldentrace/core/route"
+	"goldentrace/core/workbench"
 	"strings"
 	"testing"
 	"time"
@@ -31,7 +33,7 @@ func (l *line) asked(v map[string]any) raw {
 	ref := fmt.Sprint("q", questions)
 	v["ref"] = ref
 	l.say(v)
-	return l.until(fmt.Sprint(v["t"]), func(m raw) bool { return m.Ref == ref })
+	return l.answerTo(ref, fmt.Sprint(v["t"]))
 }
 
 // four is the board of four layers, 40 × 30 mm, open.
@@ -48,64 +50,66 @@ func (k *desk) four() (int64, *line) {
 // goes through all layers must keep clear of copper on each of them.
 func TestPreviewOfATrack(t *testing.T) {
 	_, l := newDesk(t).four()
-	r := synthetic.FourLayers().Board.Rules
-	m := l.asked(map[string]any{"t": "edit", "cmd": map[string]any{"kind": "drawTrack", "net": "B", "width": r.TrackWidth,
-		"runs": []any{map[string]any{"layer": 1, "path": []at{xy(5_000_000, 25_000_000), xy(9_000_000, 25_000_000)}}}}})
+	four := synthetic.FourLayers()
+	width := four.Numbers()[design.TrackWidth]
+	layer := func(i int) design.LayerID { return four.Board.At(i) }
+	m := l.asked(map[string]any{"t": "edit", "cmd": map[string]any{"kind": "drawTrack", "net": synthetic.FourB, "width": width,
+		"runs": []any{map[string]any{"layer": layer(1), "path": []at{xy(5_000_000, 25_000_000), xy(9_000_000, 25_000_000)}}}}})
 	require.Equal(t, "done", m.T, m.Why)
-	track := func(to at, more map[string]any) raw {
-		q := map[string]any{"t": "previewTrack", "from": xy(5_000_000, 22_000_000), "to": to, "style": "free", "net": "A"}
+	asked := func(to at, more map[string]any) raw {
+		q := map[string]any{"from": xy(5_000_000, 22_000_000), "to": to, "style": "free", "net": synthetic.FourA, "layer": layer(0)}
 		for k, v := range more {
 			q[k] = v
 		}
-		return l.asked(q)
+		return l.asked(asks("track", q))
 	}
+	track := func(to at, more map[string]any) route.Probe { return as[route.Probe](t, asked(to, more)) }
 	free := track(xy(9_000_000, 22_000_000), nil)
-	require.NotNil(t, free.Track, free.Why)
-	assert.InDelta(t, 4_000_000, free.Track.Length, 1)
-	assert.Equal(t, []geom.Point{{X: 5_000_000, Y: 22_000_000}, {X: 9_000_000, Y: 22_000_000}}, free.Track.Path)
-	assert.Empty(t, free.Track.Via, "there is room for one")
+	assert.InDelta(t, 4_000_000, free.Length, 1)
+	assert.Equal(t, []geom.Point{{X: 5_000_000, Y: 22_000_000}, {X: 9_000_000, Y: 22_000_000}}, free.Path)
+	assert.Empty(t, free.Via, "there is room for one")
 	above := track(xy(7_000_000, 24_700_000), nil)
-	assert.Nil(t, above.Track.Blocked, "the wall is on another layer")
-	assert.Contains(t, above.Track.Via, "of B", "a via would go through it")
-	beside := track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1})
-	require.NotNil(t, beside.Track.Blocked)
-	assert.Equal(t, "B", beside.Track.Blocked.Net)
-	usual := track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1, "width": r.TrackWidth})
-	assert.Equal(t, usual.Track, beside.Track, "a width that is not given is that of the rules")
-	assert.NotEqual(t, usual.Track.Length, track(xy(7_000_000, 24_700_000), map[string]any{"layer": 1, "width": 2_000_000}).Track.Length)
+	assert.Nil(t, above.Blocked, "the wall is on another layer")
+	assert.Contains(t, above.Via, "of B", "a via would go through it")
+	beside := track(xy(7_000_000, 24_700_000), map[string]any{"layer": layer(1)})
+	require.NotNil(t, beside.Blocked)
+	assert.Equal(t, "B", beside.Blocked.Net)
+	usual := track(xy(7_000_000, 24_700_000), map[string]any{"layer": layer(1), "width": width})
+	assert.Equal(t, usual, beside, "a width that is not given is that of the rules")
+	assert.NotEqual(t, usual.Length, track(xy(7_000_000, 24_700_000), map[string]any{"layer": layer(1), "width": 2_000_000}).Length)
 	for _, c := range []struct {
 		more map[string]any
 		to   at
 		why  string
 	}{
-		{map[string]any{"layer": 4}, xy(0, 0), "The board has no copper layer 5."},
-		{map[string]any{"layer": -1}, xy(0, 0), "The board has no copper layer 0."},
+		{map[string]any{"layer": 2}, xy(0, 0), "The board has no such copper layer (id 2)."},
+		{map[string]any{"layer": -1}, xy(0, 0), "The board has no such copper layer (id -1)."},
 		{map[string]any{"width": -1}, xy(0, 0), "cannot be"},
 		{map[string]any{"width": units.Limit + 1}, xy(0, 0), "cannot be"},
 		{nil, xy(units.Limit+1, 0), "lies beyond what a drawing can reach"},
 		{nil, xy(0, -units.Limit-1), "lies beyond"},
 	} {
-		m := track(c.to, c.more)
+		m := asked(c.to, c.more)
 		assert.Equal(t, "refused", m.T)
 		assert.Contains(t, m.Why, c.why)
 	}
-	assert.NotNil(t, track(xy(units.Limit, -units.Limit), map[string]any{"layer": 3, "width": 200_000}).Track, "at the limits it is answered")
+	assert.NotEmpty(t, track(xy(units.Limit, -units.Limit), map[string]any{"layer": layer(3), "width": 200_000}).Path, "at the limits it is answered")
 }
 
 // Dragging answers within its limits and is refused beyond them, in a sentence.
 func TestPreviewOfADrag(t *testing.T) {
 	_, l := newDesk(t).four()
 	drag := func(ids []int64, step, pivot at) raw {
-		return l.asked(map[string]any{"t": "previewDrag", "ids": ids, "step": step, "pivot": pivot})
+		return l.asked(asks("drag", map[string]any{"ids": ids, "step": step, "pivot": pivot}))
 	}
-	assert.NotEmpty(t, drag([]int64{int64(synthetic.FourR1)}, xy(1_000_000, 0), xy(0, 0)).Drag.Links)
-	assert.Empty(t, drag([]int64{999}, xy(units.Limit, units.Limit), xy(-units.Limit, -units.Limit)).Drag.Links)
+	assert.NotEmpty(t, as[workbench.Dragged](t, drag([]int64{int64(synthetic.FourR1)}, xy(1_000_000, 0), xy(0, 0))).Links)
+	assert.Empty(t, as[workbench.Dragged](t, drag([]int64{999}, xy(units.Limit, units.Limit), xy(-units.Limit, -units.Limit))).Links)
 	for _, far := range []at{xy(units.Limit+1, 0), xy(-units.Limit-1, 0), xy(0, units.Limit+1), xy(0, -units.Limit-1)} {
 		assert.Contains(t, drag(nil, far, xy(0, 0)).Why, "lies beyond")
 		assert.Contains(t, drag(nil, xy(0, 0), far).Why, "lies beyond")
 	}
-	assert.Equal(t, "preview", drag(make([]int64, mostPicked), xy(0, 0), xy(0, 0)).T)
-	assert.Equal(t, "20001 things at once are too many to drag.", drag(make([]int64, mostPicked+1), xy(0, 0), xy(0, 0)).Why)
+	assert.Equal(t, "answer", drag(make([]int64, 20_000), xy(0, 0), xy(0, 0)).T)
+	assert.Equal(t, "20001 things at once are too many to drag.", drag(make([]int64, 20_001), xy(0, 0), xy(0, 0)).Why)
 }
 
 // A wire's preview finds its way from the last corner; it has bounds too.
@@ -120,17 +124,16 @@ func TestPreviewOfAWire(t *testing.T) {
 		for i := range n {
 			pts = append(pts, xy(int64(i%2)*2_500_000, 0))
 		}
-		return l.asked(map[string]any{"t": "wire", "sheet": sheet, "points": pts, "to": to})
+		return l.asked(asks("wire", map[string]any{"sheet": sheet, "points": pts, "to": to}))
 	}
-	m := wire(1, xy(10_000_000, 5_000_000), 10)
-	require.Equal(t, "preview", m.T, m.Why)
+	m := as[struct{ Way []geom.Point }](t, wire(1, xy(10_000_000, 5_000_000), 10))
 	require.GreaterOrEqual(t, len(m.Way), 3)
 	assert.Equal(t, geom.Pt(0, 0), m.Way[0])
 	assert.Equal(t, geom.Pt(10_000_000, 5_000_000), m.Way[len(m.Way)-1])
 	for i := 1; i < len(m.Way); i++ {
 		assert.True(t, m.Way[i].X == m.Way[i-1].X || m.Way[i].Y == m.Way[i-1].Y, "by right angles")
 	}
-	assert.Equal(t, "preview", wire(1000, xy(10_000_000, 0), 10).T)
+	assert.Equal(t, "answer", wire(1000, xy(10_000_000, 0), 10).T)
 	assert.Equal(t, "A wire goes through 1 to 1000 places.", wire(0, xy(0, 0), 10).Why)
 	assert.Equal(t, "A wire goes through 1 to 1000 places.", wire(1001, xy(0, 0), 10).Why)
 	assert.Contains(t, wire(1, xy(0, units.Limit+1), 10).Why, "lies beyond")

@@ -10,9 +10,9 @@ import (
 	"sync/atomic"
 	"time"
 
-	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/library"
 	"goldentrace/core/paper"
 	"goldentrace/core/workbench"
 	"goldentrace/store"
@@ -24,10 +24,12 @@ import (
 type project struct {
 	id    int64
 	store *store.Store
-	bench *workbench.Bench
-	in    chan func()
-	quit  chan struct{}
-	once  sync.Once
+	// library is where commands take parts from.
+	library library.Source
+	bench   *workbench.Bench
+	in      chan func()
+	quit    chan struct{}
+	once    sync.Once
 
 	name    string
 	missing []string // what could not be read
@@ -38,6 +40,8 @@ type project struct {
 	changed map[design.ID]lastChange // in this session
 	last    time.Time
 	handoff *HandoffState
+	jobs    jobs
+	tale    tale
 	// used is when somebody last asked for the project, in Unix seconds; people counts the clients.
 	used   atomic.Int64
 	people atomic.Int32
@@ -53,9 +57,9 @@ type lastChange struct {
 	author store.Author
 }
 
-func openProject(ctx context.Context, s *store.Store, id int64) (*project, error) {
+func openProject(ctx context.Context, s *store.Store, parts library.Source, id int64) (*project, error) {
 	p := &project{
-		id: id, store: s, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{},
+		id: id, store: s, library: parts, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{}, jobs: jobs{running: map[string]*job{}},
 		changed: map[design.ID]lastChange{}, broken: func(*project, error) {},
 	}
 	if err := p.read(ctx); err != nil {
@@ -92,7 +96,9 @@ func (p *project) read(ctx context.Context) (err error) {
 		return err
 	}
 	p.bench, p.name, p.missing, p.example = workbench.Open(loaded.Doc, loaded.Revision), loaded.Name, loaded.Missing, loaded.Example
-	p.history = newHistory()
+	p.bench.Library = p.library
+	p.bench.MakeBeside(p.beside(p.bench))
+	p.history, p.tale = newHistory(), newTale()
 	for _, st := range steps {
 		p.history.record(st)
 	}
@@ -127,13 +133,13 @@ func (p *project) safely(f func()) {
 // reopen reads the project again. One that cannot be read any more is closed.
 func (p *project) reopen() {
 	if err := p.read(context.Background()); err != nil {
-		p.broadcast(Message{T: "broken", Why: sentence(err)})
+		p.broadcast(Broken{sentence(err)})
 		p.broken(p, err)
 		p.close()
 		return
 	}
 	for c := range p.clients {
-		c.answer(p.opening(c))
+		c.tell(p.opening(c))
 	}
 }
 
@@ -173,11 +179,16 @@ func ask[T any](p *project, f func() (T, error)) (out T, err error) {
 	return out, errors.Join(failed, err)
 }
 
-func (p *project) close() { p.once.Do(func() { close(p.quit) }) }
+func (p *project) close() {
+	p.once.Do(func() {
+		close(p.quit)
+		p.jobs.stopAll()
+	})
+}
 
 // broadcast sends a message to everyone in the project.
-func (p *project) broadcast(m Message) {
-	data, err := json.Marshal(m)
+func (p *project) broadcast(m any) {
+	data, err := encode(m)
 	if err != nil {
 		slog.Error("a message cannot be written", "error", err)
 		return
@@ -230,6 +241,9 @@ func (p *project) step(ctx context.Context, c *client, act, ref string) (int64, 
 	if err != nil {
 		return 0, fmt.Errorf("the step cannot be read from the journal: %w", err)
 	}
+	if e.Earlier {
+		return 0, fmt.Errorf("%s ends here: that step was made by an earlier version of Golden Trace, which kept boards otherwise", act)
+	}
 	cs := e.Changes
 	if act == "undo" {
 		cs = cs.Inverted()
@@ -263,6 +277,12 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 	}
 	derived := p.bench.Settle()
 	e.Parts = p.bench.Parts()
+	bodies, err := e.Changes.Bodies()
+	if err != nil {
+		p.reopen()
+		return 0, err
+	}
+	e.Bodies = bodies
 	if err := p.store.Commit(ctx, p.id, e, p.bench.Doc.Next); err != nil {
 		p.reopen()
 		return 0, fmt.Errorf("the edit could not be kept on the disk, so it was taken back: %w", err)
@@ -272,18 +292,18 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		p.changed[x.ID] = lastChange{e.Revision, e.Author}
 	}
 	p.last = e.Made
-	p.broadcast(Message{T: "changes", Rev: e.Revision, Act: e.Act, Changes: light(e.Changes), Drawn: drawn})
+	p.relate(Changed{Rev: e.Revision, Act: e.Act, Changes: light(e), Drawn: drawn})
 	for c := range p.clients {
-		c.answer(Message{T: "history", History: ptr(p.historyOf(c))})
+		c.tell(Told{ptr(p.historyOf(c))})
 	}
-	p.broadcast(Message{T: "derived", Derived: &derived})
+	p.relate(Derived{Derived: &derived})
 	return e.Revision, nil
 }
 
 // opening is everything a browser needs to show the project.
-func (p *project) opening(c *client) Message {
-	m := Message{T: "open", Looks: c.looks, Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
-		People: p.peopleSeenBy(c), Missing: p.missing}
+func (p *project) opening(c *client) Opened {
+	m := Opened{Run: p.tale.run, Seq: p.tale.last, Looks: c.looks, Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
+		People: p.peopleSeenBy(c), Missing: p.missing, Jobs: p.jobs.list()}
 	for o := range p.bench.Doc.All() {
 		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), lightObject(o)})
 	}
@@ -308,42 +328,6 @@ func (p *project) firstPath(sheet design.ID) string {
 	return ""
 }
 
-// foresee tells what a command would change and do to the nets.
-func (p *project) foresee(cmd edit.Command, path string) (*Foreseen, error) {
-	cs, outcome, err := p.bench.Foresee(cmd)
-	if err != nil {
-		return nil, err
-	}
-	out := &Foreseen{Outcome: outcome, Say: workbench.Sentence(outcome)}
-	if n, ok := cmd.(interface {
-		Bears(d *design.Doc, n *circuit.Nets) []string
-	}); ok {
-		out.Names = n.Bears(p.bench.Doc, p.bench.Nets())
-	}
-	const most = 2000 // of what is shown at the hand
-	for _, c := range cs {
-		on, ok := c.After.(design.OnSheet)
-		switch {
-		case ok && len(out.Put) < most:
-			out.Put = append(out.Put, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: p.marksOf(cs, on, path)})
-		case c.After == nil:
-			out.Remove = append(out.Remove, c.ID)
-		}
-	}
-	return out, nil
-}
-
-// marksOf draws an object of a change set that the document does not hold; a part may be of a
-// library part that only the change set brings.
-func (p *project) marksOf(cs edit.ChangeSet, on design.OnSheet, path string) []paper.Mark {
-	if part, ok := on.(*design.Part); ok && p.bench.Doc.SymbolOf(part) == nil {
-		d := design.Empty()
-		cs.Apply(d)
-		return paper.Marks(d, on, path)
-	}
-	return paper.Marks(p.bench.Doc, on, path)
-}
-
 // lightObject is an object as it goes to browsers: pictures without their bytes, which they
 // fetch by themselves.
 func lightObject(o design.Object) design.Object {
@@ -355,15 +339,13 @@ func lightObject(o design.Object) design.Object {
 	return o
 }
 
-func light(cs edit.ChangeSet) edit.ChangeSet {
-	out := make(edit.ChangeSet, len(cs))
-	for i, c := range cs {
-		out[i] = c
-		if c.Kind == design.KindAsset {
-			out[i].Before = nil
-			if c.After != nil {
-				out[i].After = lightObject(c.After)
-			}
+// light are the changes of an act as they go to browsers.
+func light(e store.Entry) []ObjectChange {
+	out := make([]ObjectChange, len(e.Bodies))
+	for i, b := range e.Bodies {
+		out[i] = ObjectChange{b.Kind, b.ID, b.After}
+		if o := e.Changes[i].After; b.Kind == design.KindAsset && o != nil {
+			out[i].After, _ = json.Marshal(lightObject(o)) // it was written once already
 		}
 	}
 	return out

@@ -161,7 +161,7 @@ func (a *api) rename(c *echo.Context, id int64) error {
 		return fail(c, err)
 	}
 	if p := a.hub.opened(id); p != nil {
-		_ = p.do(func() { p.name = name; p.broadcast(Message{T: "name", Name: name}) })
+		_ = p.do(func() { p.name = name; p.relate(Renamed{Name: name}) })
 	}
 	return c.JSON(http.StatusOK, Created{id, name})
 }
@@ -273,7 +273,7 @@ type Found struct {
 }
 
 func (a *api) library(c *echo.Context) error {
-	list, found := library.Shipped().Search(c.QueryParam("q"), 80)
+	list, found := a.hub.library.Search(c.QueryParam("q"), 80)
 	if list == nil {
 		list = []library.Item{}
 	}

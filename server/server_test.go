@@ -16,10 +16,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
-	"goldentrace/core/geom"
-	"goldentrace/core/route"
-	"goldentrace/core/workbench"
 	"goldentrace/demo"
 	"goldentrace/store"
 )
@@ -33,9 +31,11 @@ type desk struct {
 	hub   *hub
 }
 
-func newDesk(t *testing.T) *desk {
+func newDesk(t *testing.T) *desk { return newDeskIn(t, t.TempDir()) }
+
+// newDeskIn is one over a data directory.
+func newDeskIn(t *testing.T, dir string) *desk {
 	t.Helper()
-	dir := t.TempDir()
 	s, err := store.Open(dir)
 	require.NoError(t, err)
 	h := newHub(s)
@@ -82,31 +82,38 @@ type raw struct {
 	Over        string
 	Missing     []string
 	Looks       bool
-	Foreseen    *Foreseen
+	Outcome     circuit.Outcome
 	Rev         int64
-	Page        *struct {
-		Items []struct {
-			ID    int64
-			Kind  string
-			Marks []json.RawMessage
-		}
-	}
-	Drawn     []struct{ Marks []json.RawMessage }
-	Hits      []struct{ What, Text string }
-	Renamings []struct{ Old, New string }
-	Shared    *Shared
-	People    []Person
-	Track     *route.Probe
-	Drag      *workbench.Dragged
-	Way       []geom.Point
-	Who       string
-	Name      string
-	Pairs     [][2]string
-	Changes   []struct{ Kind string }
-	Objects   []struct {
+	Answer      json.RawMessage
+	Shared      *Shared
+	People      []Person
+	Who         string
+	Name        string
+	Changes     []struct{ Kind string }
+	History     *History
+	Job         JobState
+	Derived     struct{ Behind map[string]int64 }
+	Objects     []struct {
 		Kind   string
 		Object json.RawMessage
 	}
+}
+
+// as reads what a question was answered.
+func as[T any](t testing.TB, m raw) (out T) {
+	t.Helper()
+	require.Equal(t, "answer", m.T, m.Why)
+	require.NoError(t, json.Unmarshal(m.Answer, &out))
+	return out
+}
+
+// asks is the request that asks one.
+func asks(kind string, fields map[string]any) map[string]any {
+	q := map[string]any{"kind": kind}
+	for k, v := range fields {
+		q[k] = v
+	}
+	return map[string]any{"t": "ask", "question": q}
 }
 
 func (k *desk) dial(id int64) *line { return k.dialAs(id, "tester", "Ada") }
@@ -258,14 +265,16 @@ func TestQuestionsOverTheLine(t *testing.T) {
 	id := k.demo("Weir Gauge")
 	l := k.dial(id)
 	l.next("open")
-	ask := func(v map[string]any) raw {
+	ask := func(kind string, fields map[string]any) raw {
 		t.Helper()
-		v["ref"] = fmt.Sprint(v["t"])
-		l.say(v)
-		return l.next("preview")
+		return l.asked(asks(kind, fields))
 	}
-	page := ask(map[string]any{"t": "paint", "sheet": 10, "path": ""}).Page
-	require.NotNil(t, page)
+	page := as[struct {
+		Items []struct {
+			Kind  string
+			Marks []json.RawMessage
+		}
+	}](t, ask("sheet", map[string]any{"sheet": 10, "path": ""}))
 	blocks := 0
 	for _, it := range page.Items {
 		if it.Kind == "block" {
@@ -274,22 +283,23 @@ func TestQuestionsOverTheLine(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 9, blocks)
-	drawn := ask(map[string]any{"t": "paintItem", "item": map[string]any{"kind": "part", "object": map[string]any{"library": "Header 6", "at": map[string]int{"x": 0, "y": 0}}}}).Drawn
-	require.Len(t, drawn, 1)
-	assert.NotEmpty(t, drawn[0].Marks, "also of a part the project does not have yet")
-	assert.Len(t, ask(map[string]any{"t": "find", "query": map[string]any{"text": "bv36s"}}).Hits, 3)
-	assert.NotEmpty(t, ask(map[string]any{"t": "previewNumbers", "numbering": map[string]any{"way": "rows"}}).Renamings)
-	assert.Len(t, ask(map[string]any{"t": "pairs"}).Pairs, 2)
+	drawn := as[struct{ Marks []json.RawMessage }](t, ask("item", map[string]any{"item": map[string]any{"kind": "part", "object": map[string]any{"library": "Header 6", "at": map[string]int{"x": 0, "y": 0}}}}))
+	assert.NotEmpty(t, drawn.Marks, "also of a part the project does not have yet")
+	assert.Len(t, as[[]any](t, ask("find", map[string]any{"query": map[string]any{"text": "bv36s"}})), 3)
+	assert.NotEmpty(t, as[[]any](t, ask("numbers", map[string]any{"numbering": map[string]any{"way": "rows"}})))
+	assert.Len(t, as[[][2]string](t, ask("pairs", nil)), 2)
 
 	for _, c := range []struct {
 		ask map[string]any
 		why string
 	}{
-		{map[string]any{"t": "paint", "sheet": 99999}, "no such sheet"},
-		{map[string]any{"t": "paintItem"}, "Nothing was given to draw"},
-		{map[string]any{"t": "timing", "text": "A: hihg"}, "is not a state of a signal"},
-		{map[string]any{"t": "previewNumbers", "numbering": map[string]any{"way": "spiral"}}, "by rows or by columns"},
+		{asks("sheet", map[string]any{"sheet": 99999}), "no such sheet"},
+		{asks("item", nil), "Nothing was given to draw"},
+		{asks("timing", map[string]any{"text": "A: hihg"}), "is not a state of a signal"},
+		{asks("numbers", map[string]any{"numbering": map[string]any{"way": "spiral"}}), "by rows or by columns"},
 		{map[string]any{"t": "sing"}, "is not known"},
+		{asks("sing", nil), "is not a question"},
+		{map[string]any{"t": "ask", "question": "what"}, "cannot be read"},
 		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "sing"}}, "no edit called"},
 		{map[string]any{"t": "edit", "cmd": map[string]any{"kind": "addSheet", "colour": "blue"}}, "cannot be read"},
 		{map[string]any{"t": "redo"}, "nothing of yours to redo"},
@@ -327,8 +337,8 @@ func TestWhoComesSeesWhatIsPicked(t *testing.T) {
 
 	ben := k.dialAs(id, "ben-browser", "Ben")
 	people := ben.peopleUntil(func(p []Person) bool { return len(p) == 2 })
-	seen := ben.next("others")
-	assert.Equal(t, "VIN", seen.Shared.Net)
+	seen := ben.next("shared")
+	assert.Equal(t, []string{"VIN", "ada-brow"}, []string{seen.Shared.Net, seen.Who})
 	assert.Equal(t, []Person{{Who: "ben-brow", Name: "Ben", You: true, Tabs: 1}, {Who: seen.Who, Name: "Ada", Tabs: 2}}, people)
 	third := k.dialAs(id, "ada-browser", "Ada")
 	assert.Equal(t, "VIN", third.next("shared").Shared.Net, "a further window of one's own takes it over")
@@ -336,7 +346,7 @@ func TestWhoComesSeesWhatIsPicked(t *testing.T) {
 	_ = again.conn.Close(websocket.StatusNormalClosure, "")
 	_ = third.conn.Close(websocket.StatusNormalClosure, "")
 	ben.peopleUntil(func(p []Person) bool { return len(p) == 2 && p[1].Tabs == 1 })
-	assert.Equal(t, "VIN", k.dialAs(id, "cyn-browser", "").next("others").Shared.Net, "one window of hers is left")
+	assert.Equal(t, "VIN", k.dialAs(id, "cyn-browser", "").next("shared").Shared.Net, "one window of hers is left")
 	_ = ada.conn.Close(websocket.StatusNormalClosure, "")
 	ben.peopleUntil(func(p []Person) bool { return !slices.ContainsFunc(p, func(x Person) bool { return x.Name == "Ada" }) })
 	dan := k.dialAs(id, "dan-browser", "Dan")

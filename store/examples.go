@@ -57,7 +57,7 @@ func (s *Store) KeepGlance(ctx context.Context, project, revision int64, body st
 
 // GlanceAt is how the project looks now, if that is kept; ok tells whether it is.
 func (s *Store) GlanceAt(ctx context.Context, project int64) (body string, picture []byte, ok bool, err error) {
-	err = s.db.QueryRowContext(ctx, `SELECT g.body, g.picture FROM glance g JOIN project p ON p.id = g.project AND p.revision = g.revision
+	err = s.read.QueryRowContext(ctx, `SELECT g.body, g.picture FROM glance g JOIN project p ON p.id = g.project AND p.revision = g.revision
 		WHERE p.id = ? AND p.deleted IS NULL`, project).Scan(&body, &picture)
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", nil, false, nil

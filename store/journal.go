@@ -15,8 +15,8 @@ import (
 )
 
 // putObject keeps an object in place of the one with its id.
-const putObject = `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)
-	ON CONFLICT (project, id) DO UPDATE SET kind = excluded.kind, body = excluded.body`
+const putObject = `INSERT INTO object (project, id, kind, body, version) VALUES (?, ?, ?, ?, ?)
+	ON CONFLICT (project, id) DO UPDATE SET kind = excluded.kind, body = excluded.body, version = excluded.version`
 
 // unfinished marks a project whose objects are still being kept.
 const unfinished = "unfinished"
@@ -49,7 +49,7 @@ func (s *Store) create(ctx context.Context, name string, d *design.Doc, example 
 	defer stop()
 	for more := true; more && err == nil; {
 		err = s.inTx(ctx, func(tx *sql.Tx) error {
-			put, err := tx.PrepareContext(ctx, `INSERT INTO object (project, id, kind, body) VALUES (?, ?, ?, ?)`)
+			put, err := tx.PrepareContext(ctx, `INSERT INTO object (project, id, kind, body, version) VALUES (?, ?, ?, ?, ?)`)
 			if err != nil {
 				return err
 			}
@@ -64,7 +64,7 @@ func (s *Store) create(ctx context.Context, name string, d *design.Doc, example 
 				if err != nil {
 					return err
 				}
-				if _, err := put.ExecContext(ctx, id, o.ObjectID(), o.ObjectKind(), body); err != nil {
+				if _, err := put.ExecContext(ctx, id, o.ObjectID(), o.ObjectKind(), body, design.Version); err != nil {
 					return err
 				}
 			}
@@ -99,10 +99,14 @@ func written(o design.Object) (string, error) {
 	if err != nil {
 		return "", err
 	}
+	return string(body), fits(o.ObjectKind(), o.ObjectID(), body)
+}
+
+func fits(kind design.Kind, id design.ID, body []byte) error {
 	if len(body) > design.LongestLine/2 {
-		return "", fmt.Errorf("a %s (id %d) would take %d MB; %d MB is the most", o.ObjectKind(), o.ObjectID(), len(body)>>20, design.LongestLine>>21)
+		return fmt.Errorf("a %s (id %d) would take %d MB; %d MB is the most", kind, id, len(body)>>20, design.LongestLine>>21)
 	}
-	return string(body), nil
+	return nil
 }
 
 func (s *Store) inTx(ctx context.Context, f func(*sql.Tx) error) error {
@@ -126,6 +130,10 @@ type Entry struct {
 	Author   Author
 	Parts    int // of the circuit after it, for the list of projects
 	Changes  edit.ChangeSet
+	Bodies   []edit.Body // the changes as they are written; none: Commit writes them itself
+	// Earlier says that the changes name what they are of without the objects: an earlier version wrote
+	// them, which said them otherwise.
+	Earlier bool
 }
 
 // Author is who made an edit: a name of the browser's choosing, and what others see. Both are
@@ -137,23 +145,30 @@ type Author struct {
 
 // Commit keeps a change set: the objects and the journal in one transaction.
 func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.ID) error {
-	changes, err := json.Marshal(e.Changes)
+	if e.Bodies == nil {
+		var err error
+		if e.Bodies, err = e.Changes.Bodies(); err != nil {
+			return err
+		}
+	}
+	for _, b := range e.Bodies {
+		if err := fits(b.Kind, b.ID, b.After); err != nil {
+			return err
+		}
+	}
+	changes, err := packed(e.Bodies)
 	if err != nil {
 		return err
 	}
 	return s.inTx(ctx, func(tx *sql.Tx) error {
-		for _, c := range e.Changes {
-			if c.After == nil {
-				if _, err := tx.ExecContext(ctx, `DELETE FROM object WHERE project = ? AND id = ?`, project, c.ID); err != nil {
+		for _, b := range e.Bodies {
+			if b.After == nil {
+				if _, err := tx.ExecContext(ctx, `DELETE FROM object WHERE project = ? AND id = ?`, project, b.ID); err != nil {
 					return err
 				}
 				continue
 			}
-			body, err := written(c.After)
-			if err != nil {
-				return err
-			}
-			if _, err := tx.ExecContext(ctx, putObject, project, c.ID, c.Kind, body); err != nil {
+			if _, err := tx.ExecContext(ctx, putObject, project, b.ID, b.Kind, string(b.After), design.Version); err != nil {
 				return err
 			}
 		}
@@ -164,9 +179,9 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 		if e.Ref != "" {
 			ref = e.Ref
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, ref, author, author_name, changes)
-			VALUES (?, ?, ?, ?, ?, ?, nullif(?, ''), nullif(?, ''), ?)`,
-			project, e.Revision, e.Made.UTC().Format(stamp), e.Act, reverses, ref, e.Author.ID, e.Author.Name, string(changes)); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, ref, author, author_name, changes, version)
+			VALUES (?, ?, ?, ?, ?, ?, nullif(?, ''), nullif(?, ''), ?, ?)`,
+			project, e.Revision, e.Made.UTC().Format(stamp), e.Act, reverses, ref, e.Author.ID, e.Author.Name, changes, design.Version); err != nil {
 			return err
 		}
 		_, err := tx.ExecContext(ctx, `UPDATE project SET revision = ?, next_id = ?, changed = ?, parts = ? WHERE id = ?`, e.Revision, next, e.Made.UTC().Format(stamp), e.Parts, project)
@@ -174,16 +189,26 @@ func (s *Store) Commit(ctx context.Context, project int64, e Entry, next design.
 	})
 }
 
-const entryColumns = `revision, made, act, coalesce(reverses, 0), coalesce(ref, ''), coalesce(author, ''), coalesce(author_name, ''), changes`
+const entryColumns = `revision, made, act, coalesce(reverses, 0), coalesce(ref, ''), coalesce(author, ''), coalesce(author_name, ''), changes, version`
 
 func scanEntry(scan func(...any) error) (Entry, error) {
 	var e Entry
-	var made, changes string
-	if err := scan(&e.Revision, &made, &e.Act, &e.Reverses, &e.Ref, &e.Author.ID, &e.Author.Name, &changes); err != nil {
+	var made string
+	var changes []byte
+	var version int
+	if err := scan(&e.Revision, &made, &e.Act, &e.Reverses, &e.Ref, &e.Author.ID, &e.Author.Name, &changes, &version); err != nil {
 		return e, err
 	}
 	e.Made = parseTime(made)
-	return e, json.Unmarshal([]byte(changes), &e.Changes)
+	changes, err := unpacked(changes)
+	if err != nil {
+		return e, err
+	}
+	e.Changes, err = edit.ReadChanges(version, changes)
+	if errors.Is(err, design.ErrEarlier) {
+		e.Earlier, err = true, nil
+	}
+	return e, err
 }
 
 // At reads the journal's entry that made a revision.
@@ -202,7 +227,7 @@ func (s *Store) ByRef(ctx context.Context, project int64, ref string) (Entry, bo
 
 // Since reads the entries after a revision, at most limit of them.
 func (s *Store) Since(ctx context.Context, project, revision int64, limit int) ([]Entry, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT `+entryColumns+` FROM journal WHERE project = ? AND revision > ? ORDER BY revision LIMIT ?`, project, revision, limit)
+	rows, err := s.read.QueryContext(ctx, `SELECT `+entryColumns+` FROM journal WHERE project = ? AND revision > ? ORDER BY revision LIMIT ?`, project, revision, limit)
 	if err != nil {
 		return nil, err
 	}
@@ -228,7 +253,7 @@ type Step struct {
 
 // Steps lists the whole journal without the changes, from which the undo history is made.
 func (s *Store) Steps(ctx context.Context, project int64) ([]Step, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT revision, act, coalesce(reverses, 0), coalesce(author, ''), coalesce(author_name, '') FROM journal WHERE project = ? ORDER BY revision`, project)
+	rows, err := s.read.QueryContext(ctx, `SELECT revision, act, coalesce(reverses, 0), coalesce(author, ''), coalesce(author_name, '') FROM journal WHERE project = ? ORDER BY revision`, project)
 	if err != nil {
 		return nil, err
 	}
@@ -265,7 +290,7 @@ func (s *Store) KeepHandoff(ctx context.Context, project int64, h Handoff) error
 func (s *Store) LastHandoff(ctx context.Context, project int64) (Handoff, bool, error) {
 	var h Handoff
 	var made string
-	err := s.db.QueryRowContext(ctx, `SELECT made, revision, fingerprint, findings, archive FROM handoff WHERE project = ?`, project).
+	err := s.read.QueryRowContext(ctx, `SELECT made, revision, fingerprint, findings, archive FROM handoff WHERE project = ?`, project).
 		Scan(&made, &h.Revision, &h.Fingerprint, &h.Findings, &h.Archive)
 	if errors.Is(err, sql.ErrNoRows) {
 		return h, false, nil

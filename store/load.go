@@ -28,26 +28,32 @@ type raw struct {
 	id   design.ID
 	kind design.Kind
 	body []byte
+	// version of what the body means.
+	version int
 }
 
-// rows reads a project's objects as they are kept. The database is free for others as soon as
-// it returns.
+// rows reads a project's objects as they are kept. It holds up nobody who writes meanwhile.
 func (s *Store) rows(ctx context.Context, id int64) (head Loaded, next design.ID, out []raw, err error) {
-	err = s.db.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&head.Name, &head.Revision, &next, &head.Example)
+	tx, err := s.read.BeginTx(ctx, &sql.TxOptions{ReadOnly: true}) // one state of it
+	if err != nil {
+		return head, 0, nil, err
+	}
+	defer func() { _ = tx.Rollback() }()
+	err = tx.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&head.Name, &head.Revision, &next, &head.Example)
 	if errors.Is(err, sql.ErrNoRows) {
 		return head, 0, nil, ErrNoProject
 	}
 	if err != nil {
 		return head, 0, nil, err
 	}
-	rows, err := s.db.QueryContext(ctx, `SELECT id, kind, body FROM object WHERE project = ?`, id)
+	rows, err := tx.QueryContext(ctx, `SELECT id, kind, body, version FROM object WHERE project = ?`, id)
 	if err != nil {
 		return head, 0, nil, err
 	}
 	defer rows.Close()
 	for rows.Next() {
 		var r raw
-		if err := rows.Scan(&r.id, &r.kind, &r.body); err != nil {
+		if err := rows.Scan(&r.id, &r.kind, &r.body, &r.version); err != nil {
 			return head, 0, nil, err
 		}
 		out = append(out, r)
@@ -55,12 +61,17 @@ func (s *Store) rows(ctx context.Context, id int64) (head Loaded, next design.ID
 	return head, next, out, rows.Err()
 }
 
-// Load reads a project. What of it cannot be read is left out and said; without its settings,
+// Load reads a project; one that an earlier version kept is upgraded and kept so. What of it cannot be read is left out and said; without its settings,
 // its board or any sheet a project cannot be opened.
 func (s *Store) Load(ctx context.Context, id int64) (Loaded, error) {
 	out, next, rows, err := s.rows(ctx, id)
 	if err != nil {
 		return out, err
+	}
+	was := rows
+	rows, next, changed, err := upgrade(rows, next)
+	if err != nil {
+		return out, fmt.Errorf("the project %s cannot be read: %w", out.Name, err)
 	}
 	d := design.Empty()
 	for _, r := range rows {
@@ -80,6 +91,11 @@ func (s *Store) Load(ctx context.Context, id int64) (Loaded, error) {
 	}
 	if len(out.Missing) > 0 || d.Whole() != nil {
 		out.Missing = append(out.Missing, d.Sound()...)
+	}
+	if changed {
+		if err := s.keepUpgraded(ctx, id, was, rows, d.Next); err != nil {
+			return out, fmt.Errorf("the project %s is of an earlier version and could not be kept as this one keeps it: %w", out.Name, err)
+		}
 	}
 	out.Doc = d
 	return out, nil
@@ -104,7 +120,11 @@ func (s *Store) WriteRaw(ctx context.Context, w io.Writer, id int64) (name strin
 	buf := bufio.NewWriter(w)
 	enc := json.NewEncoder(buf)
 	enc.SetEscapeHTML(false)
-	line := map[string]any{"format": design.FileFormat, "version": design.FileVersion, "name": head.Name, "next": next, "objects": len(rows)}
+	version := design.Version
+	for _, r := range rows {
+		version = min(version, r.version)
+	}
+	line := map[string]any{"format": design.FileFormat, "version": version, "name": head.Name, "next": next, "objects": len(rows)}
 	if err := enc.Encode(line); err != nil {
 		return "", err
 	}
@@ -124,16 +144,23 @@ func (s *Store) WriteRaw(ctx context.Context, w io.Writer, id int64) (name strin
 // for a project that cannot be opened. It is a step of the journal itself. It tells which act
 // was taken back.
 func (s *Store) StepBack(ctx context.Context, id int64) (act string, err error) {
-	var revision int64
-	var changes string
-	err = s.db.QueryRowContext(ctx, `SELECT revision, act, changes FROM journal WHERE project = ? AND revision =
+	var revision, version int64
+	var changes []byte
+	err = s.db.QueryRowContext(ctx, `SELECT revision, act, changes, version FROM journal WHERE project = ? AND revision =
 		(SELECT min(revision) FROM (SELECT coalesce((SELECT reverses FROM journal j WHERE j.project = p.id AND j.revision = p.revision AND j.act = 'stepBack'), p.revision + 1) - 1 AS revision FROM project p WHERE p.id = ?))`,
-		id, id).Scan(&revision, &act, &changes)
+		id, id).Scan(&revision, &act, &changes, &version)
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", errors.New("there is no earlier step that could be gone back to")
 	}
 	if err != nil {
 		return "", err
+	}
+	var later bool
+	if err := s.db.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM object WHERE project = ? AND version > ?)`, id, version).Scan(&later); err != nil {
+		return "", err
+	}
+	if later {
+		return "", errors.New("the step before was made by an earlier version of Golden Trace; going back ends here")
 	}
 	type change struct {
 		Kind   design.Kind     `json:"kind"`
@@ -141,15 +168,18 @@ func (s *Store) StepBack(ctx context.Context, id int64) (act string, err error) 
 		Before json.RawMessage `json:"before"`
 		After  json.RawMessage `json:"after"`
 	}
+	if changes, err = unpacked(changes); err != nil {
+		return "", fmt.Errorf("the last step cannot be read: %w", err)
+	}
 	var list []change
-	if err := json.Unmarshal([]byte(changes), &list); err != nil {
+	if err := json.Unmarshal(changes, &list); err != nil {
 		return "", fmt.Errorf("the last step cannot be read: %w", err)
 	}
 	inverse := make([]change, len(list))
 	for i, c := range list {
 		inverse[i] = change{c.Kind, c.ID, c.After, c.Before}
 	}
-	body, err := json.Marshal(inverse)
+	body, err := packed(inverse)
 	if err != nil {
 		return "", err
 	}
@@ -161,12 +191,12 @@ func (s *Store) StepBack(ctx context.Context, id int64) (act string, err error) 
 				}
 				continue
 			}
-			if _, err := tx.ExecContext(ctx, putObject, id, c.ID, c.Kind, string(c.After)); err != nil {
+			if _, err := tx.ExecContext(ctx, putObject, id, c.ID, c.Kind, string(c.After), version); err != nil {
 				return err
 			}
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, changes)
-			SELECT id, revision + 1, ?, 'stepBack', ?, ? FROM project WHERE id = ?`, now(), revision, string(body), id); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO journal (project, revision, made, act, reverses, changes, version)
+			SELECT id, revision + 1, ?, 'stepBack', ?, ?, ? FROM project WHERE id = ?`, now(), revision, body, version, id); err != nil {
 			return err
 		}
 		_, err := tx.ExecContext(ctx, `UPDATE project SET revision = revision + 1, changed = ? WHERE id = ?`, now(), id)

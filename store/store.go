@@ -33,7 +33,10 @@ var (
 
 // Store is an open data directory. It is held by one program at a time.
 type Store struct {
-	db   *sql.DB
+	db *sql.DB // the one connection that writes
+	// read has connections of its own, so that long reads hold nobody up; each sees what was kept when it
+	// began
+	read *sql.DB
 	lock *flock.Flock
 }
 
@@ -57,11 +60,16 @@ func Open(dir string) (*Store, error) {
 		return nil, fmt.Errorf("the database %s cannot be opened: %w", file, err)
 	}
 	db.SetMaxOpenConns(1)
-	s := &Store{db, lock}
+	s := &Store{db: db, lock: lock}
 	if err := s.migrate(); err != nil {
 		_ = s.Close()
 		return nil, fmt.Errorf("the database %s cannot be read: %w", file, err)
 	}
+	if s.read, err = sql.Open("sqlite3", "file:"+file+"?_busy_timeout=5000&_query_only=true"); err != nil {
+		_ = s.Close()
+		return nil, fmt.Errorf("the database %s cannot be opened for reading: %w", file, err)
+	}
+	s.read.SetMaxOpenConns(4)
 	return s, nil
 }
 
@@ -88,8 +96,11 @@ func (s *Store) migrate() error {
 
 // Close lets go of the data directory.
 func (s *Store) Close() error {
-	err := s.db.Close()
-	return errors.Join(err, s.lock.Unlock())
+	var err error
+	if s.read != nil {
+		err = s.read.Close()
+	}
+	return errors.Join(err, s.db.Close(), s.lock.Unlock())
 }
 
 // Project as it is listed.
@@ -116,7 +127,7 @@ func now() string { return time.Now().UTC().Format(stamp) }
 func (s *Store) Projects(ctx context.Context) ([]Project, error) { return s.list(ctx, 0) }
 
 func (s *Store) list(ctx context.Context, example int) ([]Project, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT id, name, created, changed, revision,
+	rows, err := s.read.QueryContext(ctx, `SELECT id, name, created, changed, revision,
 		coalesce(parts, (SELECT count(*) FROM object WHERE project = p.id AND kind = 'part')), coalesce(trouble, '') FROM project p WHERE deleted IS NULL AND example = ? ORDER BY changed DESC, id DESC`, example)
 	if err != nil {
 		return nil, err
@@ -190,7 +201,7 @@ func (s *Store) one(ctx context.Context, name, query string, args ...any) error 
 }
 
 func nameTaken(err error, name string) error {
-	if strings.Contains(err.Error(), "UNIQUE constraint failed") {
+	if strings.Contains(err.Error(), "UNIQUE constraint failed: index '") || strings.Contains(err.Error(), "UNIQUE constraint failed: project.") {
 		if name == "" {
 			return ErrNameTaken
 		}

@@ -2,28 +2,29 @@ package check
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"maps"
-	"math"
 	"math/bits"
 	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
-	"goldentrace/core/route"
-	"goldentrace/core/units"
+	"goldentrace/core/rules"
 )
 
 // Board holds the design-rule findings of a board and keeps them up to date.
 type Board struct {
 	doc     *design.Doc
 	index   *layout.Index
+	rules   *rules.Set
 	Found   map[string]*Finding
 	owners  map[design.ID]map[string]bool
 	added   map[string]bool
 	dropped map[string]bool
-	further int // places that break rules beyond those listed
+	further int   // places that break rules beyond those listed
+	changed kinds // of rules, since the findings were brought up to date
 }
 
 // The findings that are listed, and those that are counted beyond them. A slip of the hand, such
@@ -44,33 +45,68 @@ func (b *Board) full() bool {
 }
 
 // NewBoard checks the whole board against its rules.
-func NewBoard(d *design.Doc, x *layout.Index) *Board {
-	b := &Board{doc: d, index: x}
+func NewBoard(d *design.Doc, x *layout.Index, r *rules.Set) *Board {
+	b := &Board{doc: d, index: x, rules: r}
 	b.All()
 	return b
 }
 
 // All checks everything anew.
-func (b *Board) All() {
+func (b *Board) All() { _ = b.survey(context.Background(), nil) }
+
+// Survey checks a whole board. It may be stopped; progress, which may be nil, is told the share done.
+func Survey(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progress func(float64)) (*Board, error) {
+	b := &Board{doc: d, index: x, rules: r}
+	return b, b.survey(ctx, progress)
+}
+
+// Adopt takes over what another check of the same board found.
+func (b *Board) Adopt(other *Board) {
 	old := b.Found
-	b.Found, b.owners = map[string]*Finding{}, map[design.ID]map[string]bool{}
 	b.begin()
-	b.further = 0
-	for _, c := range slices.SortedFunc(b.index.All(), compare) { // so that the same ones are listed each time
-		if b.further >= mostCounted {
-			break
-		}
-		b.single(c)
-		b.pairs(c, func(other *layout.Copper) bool { return less(c, other) })
+	b.Found, b.owners, b.further = other.Found, other.owners, other.further
+	for k := range b.Found {
+		b.added[k] = true
 	}
-	b.outside(nil)
-	b.outline()
-	b.count()
+	b.lost(old)
+}
+
+// lost notes which of the earlier findings are gone.
+func (b *Board) lost(old map[string]*Finding) {
 	for k := range old {
 		if b.Found[k] == nil {
 			b.dropped[k] = true
 		}
 	}
+}
+
+func (b *Board) survey(ctx context.Context, progress func(float64)) error {
+	old := b.Found
+	b.Found, b.owners = map[string]*Finding{}, map[design.ID]map[string]bool{}
+	b.begin()
+	b.further, b.changed = 0, nil
+	all := slices.SortedFunc(b.index.All(), compare) // so that the same ones are listed each time
+	for i, c := range all {
+		if b.further >= mostCounted {
+			break
+		}
+		if i%1024 == 0 {
+			if ctx.Err() != nil {
+				return ctx.Err()
+			}
+			if progress != nil {
+				progress(float64(i) / float64(len(all)))
+			}
+		}
+		b.single(c, nil)
+		b.pairs(c, nil, func(other *layout.Copper) bool { return less(c, other) })
+	}
+	b.outside(nil)
+	b.partsKeptOut(nil)
+	b.outline()
+	b.count()
+	b.lost(old)
+	return nil
 }
 
 // count makes the finding that stands for those that are not listed.
@@ -92,14 +128,19 @@ func (b *Board) Changes() (added, dropped []string) {
 	return slices.Sorted(maps.Keys(b.added)), slices.Sorted(maps.Keys(b.dropped))
 }
 
-// Update checks the objects anew, after the index took their change in. When the board
-// itself changed (outline, rules), All is the way.
-func (b *Board) Update(ids map[design.ID]bool) {
+// Update checks the objects anew, after the index took their change in, and what rules that changed ask
+// for. When the board itself changed (outline, layers), All is the way. It tells whether there was
+// anything to do.
+func (b *Board) Update(ids map[design.ID]bool) bool {
+	if len(ids) == 0 && len(b.changed) == 0 {
+		return false
+	}
 	if b.further > 0 { // what is not listed may come up now
 		b.All()
-		return
+		return true
 	}
 	b.begin()
+	b.again(ids)
 	for id := range ids {
 		for key := range b.owners[id] {
 			b.drop(key)
@@ -107,14 +148,18 @@ func (b *Board) Update(ids map[design.ID]bool) {
 	}
 	for id := range ids {
 		for _, c := range b.index.Of(id) {
-			b.single(c)
-			b.pairs(c, func(other *layout.Copper) bool { return !ids[other.ID] || less(c, other) })
+			b.single(c, nil)
+			b.pairs(c, nil, func(other *layout.Copper) bool { return !ids[other.ID] || less(c, other) })
 		}
 	}
-	b.outside(ids)
-	b.drop("noOutline")
-	b.outline()
+	if len(ids) > 0 {
+		b.outside(ids)
+		b.partsKeptOut(ids)
+		b.drop("noOutline")
+		b.outline()
+	}
 	b.count()
+	return true
 }
 
 func compare(a, c *layout.Copper) int {
@@ -157,20 +202,19 @@ func (b *Board) put(f Finding) {
 }
 
 // named names a piece of copper with its net: "pad R1.2 (GND)".
-func named(c *layout.Copper) string {
-	if c.Net == "" {
+func (b *Board) named(c *layout.Copper) string {
+	if c.Net == 0 {
 		return c.Name
 	}
-	return fmt.Sprintf("%s (%s)", c.Name, c.Net)
+	return fmt.Sprintf("%s (%s)", c.Name, b.doc.NetName(c.Net))
 }
 
-// lowestLayer is the lowest copper layer in a mask.
-func lowestLayer(mask uint32) *int {
+// uppermost is the first copper layer of a mask.
+func (b *Board) uppermost(mask uint32) design.LayerID {
 	if mask == 0 {
-		return nil
+		return 0
 	}
-	n := bits.TrailingZeros32(mask)
-	return &n
+	return b.doc.Board.At(bits.TrailingZeros32(mask))
 }
 
 func ref(c *layout.Copper) string {
@@ -180,130 +224,11 @@ func ref(c *layout.Copper) string {
 	return fmt.Sprint(c.ID)
 }
 
-// pairs checks one piece against those near it that want says.
-func (b *Board) pairs(c *layout.Copper, want func(*layout.Copper) bool) {
-	r := b.doc.Board.Rules
-	reach := max(r.Clearance, r.EdgeClearance, r.HoleClearance)
-	for o := range b.index.Near(c.Shape.Box().Grow(reach)) {
-		if o == c || !want(o) || b.together(c, o) {
-			continue
-		}
-		if b.further >= mostCounted {
-			return
-		}
-		x, y := c, o
-		if less(y, x) {
-			x, y = y, x
-		}
-		b.holes(x, y, r)
-		b.clearance(x, y, r)
-	}
-}
-
-// together tells whether two pieces are pads of one part that its footprint lets meet.
-func (b *Board) together(x, y *layout.Copper) bool {
-	if x.ID != y.ID {
-		return false
-	}
-	f := b.doc.Footprint(b.doc.Placed[x.ID].Footprint)
-	return x.Hole == 0 && x.Number == y.Number || x.Number != y.Number && f.BelongTogether(x.Number, y.Number)
-}
-
-func (b *Board) holes(x, y *layout.Copper, r design.Rules) {
-	if x.Hole == 0 || y.Hole == 0 || x.Layers&y.Layers == 0 {
-		return
-	}
-	gap, p, q := geom.Gap(geom.Disc(x.At, x.Hole/2), geom.Disc(y.At, y.Hole/2))
-	if m := geom.Measured(gap); geom.Short(gap, r.HoleClearance) && !b.full() {
-		b.list(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
-			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", named(x), named(y), units.Text(max(m, 0))), Measured: max(m, 0), Required: r.HoleClearance,
-			At: p.Towards(q, 0.5), Objects: []design.ID{x.ID, y.ID}})
-	}
-}
-
-func (b *Board) clearance(x, y *layout.Copper, r design.Rules) {
-	if x.Bare && y.Bare || x.Net == y.Net && (x.Net != "" || x.ID == y.ID && x.Number == y.Number) || x.Layers&y.Layers == 0 {
-		return
-	}
-	need, rule, kind := r.Clearance, "Clearance", "clearance"
-	if x.Bare || y.Bare {
-		need, rule, kind = r.EdgeClearance, "Clearance to the edge", "holeEdge"
-	}
-	gap, p, q := geom.Gap(x.Shape, y.Shape)
-	if !geom.Short(gap, need) || b.full() {
-		return
-	}
-	m := geom.Measured(gap)
-	f := Finding{Key: kind + " " + ref(x) + " " + ref(y), Kind: kind, Severity: Fault, Rule: rule, Measured: m, Required: need,
-		At: p.Towards(q, 0.5), Layer: lowestLayer(x.Layers & y.Layers), Objects: []design.ID{x.ID, y.ID}}
-	if m <= 0 {
-		f.Text = fmt.Sprintf("%s and %s touch.", capital(named(x)), named(y))
-		f.Measured = 0
-	} else {
-		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(named(x)), named(y), units.Text(m))
-	}
-	b.list(f)
-}
-
 func capital(s string) string {
 	if s != "" && s[0] >= 'a' && s[0] <= 'z' {
 		return string(s[0]-32) + s[1:]
 	}
 	return s
-}
-
-// single checks a piece by itself and against the edge.
-func (b *Board) single(c *layout.Copper) {
-	r := b.doc.Board.Rules
-	one := []design.ID{c.ID}
-	if c.Kind == "track" {
-		if w := 2 * c.Shape.R; geom.Short(float64(w), r.LeastWidth) {
-			b.list(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: r.LeastWidth,
-				Text: fmt.Sprintf("A %s is %s wide.", named(c), units.Text(w)), At: c.Shape.Pts[0].Towards(c.Shape.Pts[1], 0.5), Layer: lowestLayer(c.Layers), Objects: one})
-		}
-	}
-	if c.Hole > 0 && geom.Short(float64(c.Hole), r.LeastHole) {
-		b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: r.LeastHole,
-			Text: fmt.Sprintf("The hole of %s is %s wide.", named(c), units.Text(c.Hole)), At: c.At, Objects: one})
-	}
-	if c.Hole > 0 && !c.Bare {
-		if width := ring(c); geom.Short(width, r.LeastRing) {
-			ring := geom.Measured(width)
-			b.list(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: ring, Required: r.LeastRing,
-				Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", named(c), units.Text(ring)), At: c.At, Objects: one})
-		}
-	}
-	if b.outsideParts(c) {
-		return
-	}
-	if o := route.EdgeGap(b.doc.Board.Outline, c.Shape); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
-		text := fmt.Sprintf("%s is %s from the board's edge.", capital(named(c)), units.Text(o.Measured))
-		if o.Measured < 0 {
-			text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(named(c)))
-		}
-		b.list(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(o.Measured, 0), Required: r.EdgeClearance,
-			Text: text, At: o.At, Layer: lowestLayer(c.Layers), Objects: one})
-	}
-}
-
-// ring is the least copper around a piece's hole, below zero where the hole breaks out.
-func ring(c *layout.Copper) float64 {
-	hole := float64(c.Hole) / 2
-	core := c.Shape
-	core.R = 0
-	if !core.Area {
-		gap, _, _ := geom.Gap(core, geom.Disc(c.At, 0))
-		return float64(c.Shape.R) - gap - hole
-	}
-	least := math.Inf(1)
-	for i, p := range core.Pts {
-		d, _, _ := geom.SegmentDistance(c.At, c.At, p, core.Pts[(i+1)%len(core.Pts)])
-		least = min(least, d)
-	}
-	if !geom.InPolygon(c.At, core.Pts) {
-		least = -least
-	}
-	return least + float64(c.Shape.R) - hole
 }
 
 // outsideParts tells whether the piece belongs to a part that stands wholly outside the
@@ -315,21 +240,20 @@ func (b *Board) outsideParts(c *layout.Copper) bool {
 
 func (b *Board) isOutside(p *design.Placed) bool {
 	f := b.doc.Footprint(p.Footprint)
-	if f == nil || len(b.doc.Board.Outline) < 3 {
+	edge := b.index.Edge()
+	if f == nil || !edge.Drawn() {
 		return false
 	}
 	yard := layout.Courtyard(f, p.Pose())
-	for _, q := range yard {
-		if geom.InPolygon(q, b.doc.Board.Outline) {
-			return false
-		}
+	if slices.ContainsFunc(yard, edge.Holds) {
+		return false
 	}
 	for _, q := range b.doc.Board.Outline {
-		if geom.InPolygon(q, yard) {
+		if geom.InPolygon(q.Point, yard) {
 			return false
 		}
 	}
-	return !geom.InPolygon(p.At, b.doc.Board.Outline)
+	return !edge.Holds(p.At)
 }
 
 // outside lists parts that stand beside the outline: all, or those among ids.

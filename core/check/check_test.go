@@ -15,6 +15,7 @@ import (
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
 	"goldentrace/core/workbench"
 )
@@ -49,10 +50,10 @@ func TestSeededFaults(t *testing.T) {
 		measured, required int64
 	}
 	track := func(b *workbench.Bench, net string, x0, y0, x1, y1, width int64) design.Object {
-		return &design.Track{ID: b.Doc.NewID(), A: free(b, x0, y0), B: free(b, x1, y1), Width: width * um, Net: net}
+		return &design.Track{ID: b.Doc.NewID(), Layer: b.Doc.Board.Top(), A: free(b, x0, y0), B: free(b, x1, y1), Width: width * um, Net: synthetic.Net(b.Doc, net)}
 	}
 	via := func(b *workbench.Bench, net string, x, y, diameter, hole int64) design.Object {
-		return &design.Via{ID: b.Doc.NewID(), At: free(b, x, y), Diameter: diameter * um, Hole: hole * um, To: 1, Net: net}
+		return &design.Via{ID: b.Doc.NewID(), At: free(b, x, y), Diameter: diameter * um, Hole: hole * um, From: b.Doc.Board.Top(), To: b.Doc.Board.At(1), Net: synthetic.Net(b.Doc, net)}
 	}
 	for _, s := range []seed{
 		{"two tracks 0.15 mm apart", func(b *workbench.Bench) []design.Object {
@@ -123,8 +124,8 @@ func TestExactlyTheClearance(t *testing.T) {
 		return edit.Change{Kind: o.ObjectKind(), ID: o.ObjectID(), After: o}
 	}
 	b.Apply(edit.ChangeSet{
-		put(&design.Track{ID: b.Doc.NewID(), A: free(b, 0, 0), B: free(b, 1000, 0), Width: 200 * um, Net: "GND"}),
-		put(&design.Track{ID: b.Doc.NewID(), A: free(b, 0, 400), B: free(b, 1000, 400), Width: 200 * um, Net: "+5V"}),
+		put(&design.Track{ID: b.Doc.NewID(), Layer: b.Doc.Board.Top(), A: free(b, 0, 0), B: free(b, 1000, 0), Width: 200 * um, Net: synthetic.Net(b.Doc, "GND")}),
+		put(&design.Track{ID: b.Doc.NewID(), Layer: b.Doc.Board.Top(), A: free(b, 0, 400), B: free(b, 1000, 400), Width: 200 * um, Net: synthetic.Net(b.Doc, "+5V")}),
 	})
 	for _, f := range b.Findings() {
 		assert.Equal(t, "links", f.Kind, f.Text)
@@ -135,27 +136,27 @@ func TestExactlyTheClearance(t *testing.T) {
 func TestKeptUpToDateEqualsFromScratch(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := design.New("random")
-		d.Board.Outline = []geom.Point{{X: 0, Y: 0}, {X: 9_000_000, Y: 0}, {X: 9_000_000, Y: 9_000_000}, {X: 0, Y: 9_000_000}}
+		d.Board.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(9_000_000, 0), geom.Pt(9_000_000, 9_000_000), geom.Pt(0, 9_000_000))
 		x := layout.NewIndex(d)
-		b := check.NewBoard(d, x)
+		b := check.NewBoard(d, x, rules.Of(d))
 		at := func(n string) geom.Point {
 			return geom.Pt(rapid.Int64Range(-2, 50).Draw(t, n+"x")*200_000, rapid.Int64Range(-2, 50).Draw(t, n+"y")*200_000)
 		}
 		for range rapid.IntRange(1, 20).Draw(t, "edits") {
 			ids := map[design.ID]bool{}
-			net := rapid.SampledFrom([]string{"A", "B", "C"}).Draw(t, "net")
+			net := synthetic.Net(d, rapid.SampledFrom([]string{"A", "B", "C"}).Draw(t, "net"))
 			switch rapid.IntRange(0, 3).Draw(t, "what") {
 			case 0:
 				a, c := at("a"), at("c")
 				if a == c {
 					continue
 				}
-				o := &design.Track{ID: d.NewID(), Layer: rapid.IntRange(0, 1).Draw(t, "layer"), A: a, B: c, Width: 200_000, Net: net}
+				o := &design.Track{ID: d.NewID(), Layer: d.Board.At(rapid.IntRange(0, 1).Draw(t, "layer")), A: a, B: c, Width: 200_000, Net: net}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true
 			case 1:
-				o := &design.Via{ID: d.NewID(), At: at("v"), Diameter: 700_000, Hole: 400_000, To: 1, Net: net}
+				o := &design.Via{ID: d.NewID(), At: at("v"), Diameter: 700_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.At(1), Net: net}
 				d.Put(o)
 				x.Put(d, o)
 				ids[o.ID] = true
@@ -173,7 +174,7 @@ func TestKeptUpToDateEqualsFromScratch(t *testing.T) {
 				}
 			}
 			b.Update(ids)
-			fresh := check.NewBoard(d, layout.NewIndex(d))
+			fresh := check.NewBoard(d, layout.NewIndex(d), rules.Of(d))
 			assert.Equal(t, texts(fresh.Found), texts(b.Found))
 		}
 	})

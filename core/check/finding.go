@@ -27,22 +27,22 @@ const (
 
 // Finding is one place where a rule is not kept.
 type Finding struct {
-	Key         string      `json:"key"` // the same trouble keeps its key
-	Kind        string      `json:"kind"`
-	Severity    Severity    `json:"severity"`
-	Text        string      `json:"text"` // what and where, in a sentence
-	Rule        string      `json:"rule"` // the rule that says so
-	Measured    int64       `json:"measured,omitempty"`
-	Required    int64       `json:"required,omitempty"`
-	Stage       string      `json:"stage"` // circuit or board
-	At          geom.Point  `json:"at"`
-	Sheet       design.ID   `json:"sheet,omitempty"` // of the circuit
-	Path        string      `json:"path,omitempty"`  // of the use of the sheet
-	Place       string      `json:"place,omitempty"` // what the use of the sheet is called
-	Layer       *int        `json:"layer,omitempty"` // copper layer of the board
-	Objects     []design.ID `json:"objects,omitempty"`
-	Fingerprint string      `json:"print"`             // what it is about; an excuse holds as long as it stays
-	Excused     string      `json:"excused,omitempty"` // the reason it was excused for
+	Key         string         `json:"key"` // the same trouble keeps its key
+	Kind        string         `json:"kind"`
+	Severity    Severity       `json:"severity"`
+	Text        string         `json:"text"` // what and where, in a sentence
+	Rule        string         `json:"rule"` // the rule that says so
+	Measured    int64          `json:"measured,omitempty"`
+	Required    int64          `json:"required,omitempty"`
+	Stage       string         `json:"stage"` // circuit or board
+	At          geom.Point     `json:"at"`
+	Sheet       design.ID      `json:"sheet,omitempty"` // of the circuit
+	Path        string         `json:"path,omitempty"`  // of the use of the sheet
+	Place       string         `json:"place,omitempty"` // what the use of the sheet is called
+	Layer       design.LayerID `json:"layer,omitempty"` // copper layer of the board
+	Objects     []design.ID    `json:"objects,omitempty"`
+	Fingerprint string         `json:"print"`             // what it is about; an excuse holds as long as it stays
+	Excused     string         `json:"excused,omitempty"` // the reason it was excused for
 	about       string
 	Lapsed      string `json:"lapsed,omitempty"` // the reason it had been excused for, before it changed
 }

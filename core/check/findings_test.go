@@ -12,14 +12,20 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
 )
 
 const mm = 1_000_000
 
 // What is said, where, and of which objects, for each kind of fault.
 func TestFindingsInWords(t *testing.T) {
-	track := func(id design.ID, layer int, a, b geom.Point, net string) *design.Track {
-		return &design.Track{ID: id, Layer: layer, A: a, B: b, Width: 300_000, Net: net}
+	board := bare()
+	at, net := board.Board.At, func(name string) design.ID { return synthetic.Net(board, name) }
+	net("A")
+	net("B")
+	track := func(id design.ID, layer int, a, b geom.Point, of string) *design.Track {
+		return &design.Track{ID: id, Layer: at(layer), A: a, B: b, Width: 300_000, Net: net(of)}
 	}
 	for name, c := range map[string]struct {
 		put     []design.Object
@@ -39,17 +45,17 @@ func TestFindingsInWords(t *testing.T) {
 			track(51, 0, geom.Pt(10*mm, 10_300_000), geom.Pt(20*mm, 10_300_000), "B")},
 			"Track (A) and track (B) touch.", "Clearance", geom.Pt(10*mm, 10_150_000), []design.ID{50, 51}},
 		"holes": {[]design.Object{
-			&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"},
-			&design.Via{ID: 51, At: geom.Pt(10_500_000, 10*mm), Diameter: 800_000, Hole: 400_000, To: 3, Net: "A"}},
+			&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 400_000, From: at(0), To: at(3), Net: net("A")},
+			&design.Via{ID: 51, At: geom.Pt(10_500_000, 10*mm), Diameter: 800_000, Hole: 400_000, From: at(0), To: at(3), Net: net("A")}},
 			"The holes of via (A) and via (A) are 0.1 mm apart.", "Clearance between holes", geom.Pt(10_250_000, 10*mm), []design.ID{50, 51}},
 		"a screw hole": {[]design.Object{
 			&design.Hole{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 3 * mm}, track(51, 3, geom.Pt(5*mm, 11_900_000), geom.Pt(20*mm, 11_900_000), "B")},
 			"Hole and track (B) are 0.25 mm apart.", "Clearance to the edge", geom.Pt(10*mm, 11_625_000), []design.ID{50, 51}},
-		"narrow": {[]design.Object{&design.Track{ID: 50, A: geom.Pt(10*mm, 10*mm), B: geom.Pt(20*mm, 10*mm), Width: 100_000, Net: "A"}},
+		"narrow": {[]design.Object{&design.Track{ID: 50, Layer: at(0), A: geom.Pt(10*mm, 10*mm), B: geom.Pt(20*mm, 10*mm), Width: 100_000, Net: net("A")}},
 			"A track (A) is 0.1 mm wide.", "Least track width", geom.Pt(15*mm, 10*mm), []design.ID{50}},
-		"small": {[]design.Object{&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 200_000, To: 3, Net: "A"}},
+		"small": {[]design.Object{&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 800_000, Hole: 200_000, From: at(0), To: at(3), Net: net("A")}},
 			"The hole of via (A) is 0.2 mm wide.", "Least hole", geom.Pt(10*mm, 10*mm), []design.ID{50}},
-		"the ring": {[]design.Object{&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 600_000, Hole: 400_000, To: 3}},
+		"the ring": {[]design.Object{&design.Via{ID: 50, At: geom.Pt(10*mm, 10*mm), Diameter: 600_000, Hole: 400_000, From: at(0), To: at(3)}},
 			"The copper ring around the hole of via is 0.1 mm.", "Least ring", geom.Pt(10*mm, 10*mm), []design.ID{50}},
 		"the edge": {[]design.Object{track(50, 0, geom.Pt(350_000, 10*mm), geom.Pt(350_000, 20*mm), "A")},
 			"Track (A) is 0.2 mm from the board's edge.", "Clearance to the edge", geom.Pt(0, 10*mm), []design.ID{50}},
@@ -57,10 +63,13 @@ func TestFindingsInWords(t *testing.T) {
 			"Track (A) reaches beyond the board's edge.", "Clearance to the edge", geom.Point{}, []design.ID{50}},
 	} {
 		d := bare()
+		for _, n := range board.Nets {
+			d.Put(n)
+		}
 		for _, o := range c.put {
 			d.Put(o)
 		}
-		list := check.NewBoard(d, layout.NewIndex(d)).Found
+		list := check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found
 		require.Len(t, list, 1, name)
 		for _, f := range list {
 			assert.Equal(t, c.text, f.Text, name)
@@ -83,10 +92,10 @@ func TestFindingsInWords(t *testing.T) {
 func TestKeysNameThePieces(t *testing.T) {
 	d := bare()
 	d.Put(footprint())
-	d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: map[string]string{"1": "A", "2": "B"}})
-	d.Put(&design.Track{ID: 60, A: geom.Pt(19_400_000, 20*mm), B: geom.Pt(10*mm, 20*mm), Width: 300_000, Net: "C"})
+	d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: bear(d, pads("A", "B"))})
+	d.Put(&design.Track{ID: 60, Layer: d.Board.Top(), A: geom.Pt(19_400_000, 20*mm), B: geom.Pt(10*mm, 20*mm), Width: 300_000, Net: synthetic.Net(d, "C")})
 	var keys []string
-	for k := range check.NewBoard(d, layout.NewIndex(d)).Found {
+	for k := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
 		keys = append(keys, k)
 	}
 	assert.ElementsMatch(t, []string{"clearance 50.0 50.1", "clearance 50.0 60"}, keys)
@@ -95,8 +104,8 @@ func TestKeysNameThePieces(t *testing.T) {
 // Copper whose edge is that of the board lies no way beyond it.
 func TestOnTheEdge(t *testing.T) {
 	d := bare()
-	d.Put(&design.Track{ID: 50, A: geom.Pt(150_000, 10*mm), B: geom.Pt(150_000, 20*mm), Width: 300_000, Net: "A"})
-	for _, f := range check.NewBoard(d, layout.NewIndex(d)).Found {
+	d.Put(&design.Track{ID: 50, Layer: d.Board.Top(), A: geom.Pt(150_000, 10*mm), B: geom.Pt(150_000, 20*mm), Width: 300_000, Net: synthetic.Net(d, "A")})
+	for _, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
 		assert.Equal(t, "Track (A) is 0 mm from the board's edge.", f.Text)
 	}
 }
@@ -108,7 +117,7 @@ func TestHolesThatBreakOut(t *testing.T) {
 		f := footprint()
 		f.Pads = []design.Pad{p}
 		d.Put(f)
-		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: map[string]string{"1": "A"}})
+		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: bear(d, pads("A"))})
 		list := found(d)
 		if len(list) == 0 {
 			return ""
@@ -123,14 +132,14 @@ func TestHolesThatBreakOut(t *testing.T) {
 }
 
 func TestOpenLinksInWords(t *testing.T) {
-	link := layout.Link{Net: "GND", A: geom.Pt(2*mm, 4*mm), B: geom.Pt(6*mm, 4*mm), FromName: "pad R1.1", ToName: "pad C2.2"}
-	assert.Nil(t, check.OpenLinks(nil, "GND", nil))
-	f := check.OpenLinks(nil, "GND", []layout.Link{link})
+	link := layout.Link{A: geom.Pt(2*mm, 4*mm), B: geom.Pt(6*mm, 4*mm), FromName: "pad R1.1", ToName: "pad C2.2"}
+	assert.Nil(t, check.OpenLinks("GND", nil))
+	f := check.OpenLinks("GND", []layout.Link{link})
 	assert.Equal(t, "GND is open between pad R1.1 and pad C2.2.", f.Text)
 	assert.Equal(t, geom.Pt(4*mm, 4*mm), f.At)
 	assert.Equal(t, check.ToDo, f.Severity)
 	assert.False(t, f.Open(), "it is still to be done, which is no trouble")
-	f = check.OpenLinks(nil, "GND", []layout.Link{link, link, link})
+	f = check.OpenLinks("GND", []layout.Link{link, link, link})
 	assert.Equal(t, "GND is open in 3 places, first between pad R1.1 and pad C2.2.", f.Text)
 	assert.Equal(t, "links GND", f.Key)
 }
@@ -148,7 +157,7 @@ func TestDifferencesAsFindings(t *testing.T) {
 		{Key: "d", Kind: "net", Text: "A is called B.", On: 999, Part: 999},
 	}
 	assert.Empty(t, check.Drift(d, diffs), "a board on which nothing was ever put is not begun")
-	d.Put(&design.Placed{ID: 50, Part: 61, Designator: "R2", At: geom.Pt(3, 4), Nets: map[string]string{}})
+	d.Put(&design.Placed{ID: 50, Part: 61, Designator: "R2", At: geom.Pt(3, 4), Nets: map[string]design.ID{}})
 	list := check.Drift(d, diffs)
 	require.Len(t, list, 4)
 	assert.Equal(t, check.Finding{Key: "drift a", Kind: "drift", Severity: check.Warning, Rule: "The board agrees with the circuit", Stage: "board",

@@ -9,7 +9,7 @@ import (
 )
 
 // OpenLinks makes one finding for a net that copper does not yet join, or none.
-func OpenLinks(d *design.Doc, net string, links []layout.Link) *Finding {
+func OpenLinks(net string, links []layout.Link) *Finding {
 	if len(links) == 0 {
 		return nil
 	}

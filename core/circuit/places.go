@@ -27,6 +27,18 @@ func Stale(d *design.Doc, o design.Object, sheets map[design.ID]bool) {
 		sheets[o.Sheet] = true
 	case *design.Wire, *design.Label, *design.Tap, *design.Supply, *design.OpenMark:
 		sheets[o.(design.OnSheet).SheetID()] = true
+	case *design.Symbol:
+		for _, p := range d.Parts {
+			if l := d.LibraryPart(p.Library); l != nil && (l.Symbol == o.Name || slices.Contains(l.Units, o.Name)) {
+				sheets[p.Sheet] = true
+			}
+		}
+	case *design.LibraryPart:
+		for _, p := range d.Parts {
+			if p.Library == o.Name {
+				sheets[p.Sheet] = true
+			}
+		}
 	}
 }
 

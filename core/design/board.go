@@ -1,103 +1,148 @@
 package design
 
-import (
-	"encoding/json"
-	"slices"
+import "goldentrace/core/geom"
 
-	"goldentrace/core/geom"
-)
-
-// Pad of a footprint. Hole is the drill's diameter, 0 for a surface pad, which lies on the
-// side the part is on; a pad with a hole is on every copper layer.
-type Pad struct {
-	Number string     `json:"number"`
-	Form   string     `json:"form"` // round, rect, rounded, oval
-	At     geom.Point `json:"at"`
-	Size   geom.Point `json:"size"`
-	Corner int64      `json:"corner,omitempty"` // radius of a rounded pad's corners
-	Hole   int64      `json:"hole,omitempty"`
-	Bare   bool       `json:"bare,omitempty"` // the hole is not plated
-}
-
-// Footprint is the land pattern of a part.
-type Footprint struct {
-	ID           ID           `json:"id"`
-	Name         string       `json:"name"`
-	Description  string       `json:"description,omitempty"`
-	Pads         []Pad        `json:"pads"`
-	Silk         []Figure     `json:"silk"`
-	Body         []Figure     `json:"body"` // assembly outline
-	Courtyard    []geom.Point `json:"courtyard"`
-	DesignatorAt geom.Point   `json:"designatorAt"`
-	// Together lists groups of pad numbers that belong together: their copper may meet although
-	// they bear different nets, as in a part that joins two nets in one place on purpose.
-	Together [][]string `json:"together,omitempty"`
-}
-
-// BelongTogether tells whether the footprint says that two of its pads may meet: they bear
-// the same number, or are named in one group.
-func (f *Footprint) BelongTogether(a, b string) bool {
-	return a == b || slices.ContainsFunc(f.Together, func(group []string) bool { return slices.Contains(group, a) && slices.Contains(group, b) })
-}
+// LayerID names a layer of the stack within its board. It survives that layers come, go and change
+// places, and is never given twice; none is 0.
+type LayerID int32
 
 // StackLayer is one layer of the board's stack, from the top.
 type StackLayer struct {
-	Name      string `json:"name"`
-	Copper    bool   `json:"copper"`
-	Thickness int64  `json:"thickness"`
-	Material  string `json:"material"`
-}
-
-// Rules of the board, in nanometres.
-type Rules struct {
-	Clearance     int64 `json:"clearance"`     // copper to copper of another net
-	EdgeClearance int64 `json:"edgeClearance"` // copper to the board's edge
-	HoleClearance int64 `json:"holeClearance"` // between the walls of two holes
-	TrackWidth    int64 `json:"trackWidth"`    // of new tracks
-	LeastWidth    int64 `json:"leastWidth"`
-	LeastHole     int64 `json:"leastHole"`
-	LeastRing     int64 `json:"leastRing"`
-	ViaDiameter   int64 `json:"viaDiameter"`
-	ViaHole       int64 `json:"viaHole"`
-	MaskMargin    int64 `json:"maskMargin"`  // opening beyond the pad, each side
-	PasteMargin   int64 `json:"pasteMargin"` // paste within the pad, each side
-	SilkWidth     int64 `json:"silkWidth"`
+	ID        LayerID `json:"id"`
+	Name      string  `json:"name"`
+	Copper    bool    `json:"copper"`
+	Thickness int64   `json:"thickness"`
+	Material  string  `json:"material"`
 }
 
 // Board has id 2; there is one in a project.
 type Board struct {
-	ID      ID           `json:"id"`
-	Outline []geom.Point `json:"outline"` // closed polygon; empty: none drawn yet
-	Stack   []StackLayer `json:"stack"`
-	Rules   Rules        `json:"rules"`
+	ID      ID              `json:"id"`
+	Outline []geom.Corner   `json:"outline"` // closed; empty: none drawn yet
+	CutOuts [][]geom.Corner `json:"cutOuts,omitempty"`
+	Stack   []StackLayer    `json:"stack"`
+	// Next is the id of the next layer that will be made.
+	Next LayerID `json:"nextLayer"`
 }
 
-// CopperNames lists the copper layers from the top.
-func (b *Board) CopperNames() []string {
-	var out []string
+// Stacked is the board with the layers, from the top, each with an id of its own.
+func (b Board) Stacked(layers []StackLayer) *Board {
+	b.Stack = nil
+	b.Next = max(b.Next, 1)
+	for _, l := range layers {
+		if l.ID == 0 {
+			l.ID = b.Next
+		}
+		b.Next = max(b.Next, l.ID+1)
+		b.Stack = append(b.Stack, l)
+	}
+	return &b
+}
+
+// Copper lists the copper layers from the top.
+func (b *Board) Copper() []StackLayer {
+	var out []StackLayer
 	for _, l := range b.Stack {
 		if l.Copper {
-			out = append(out, l.Name)
+			out = append(out, l)
 		}
 	}
 	return out
 }
 
+// Layers is how many copper layers the board has.
+func (b *Board) Layers() int {
+	n := 0
+	for _, l := range b.Stack {
+		if l.Copper {
+			n++
+		}
+	}
+	return n
+}
+
+// CopperNames lists the names of the copper layers from the top.
+func (b *Board) CopperNames() []string {
+	var out []string
+	for _, l := range b.Copper() {
+		out = append(out, l.Name)
+	}
+	return out
+}
+
+// At is the copper layer at a position, 0 at the top; none: 0.
+func (b *Board) At(position int) LayerID {
+	for _, l := range b.Stack {
+		if !l.Copper {
+			continue
+		}
+		if position == 0 {
+			return l.ID
+		}
+		position--
+	}
+	return 0
+}
+
+// Top is the uppermost copper layer.
+func (b *Board) Top() LayerID { return b.At(0) }
+
+// Bottom is the lowest copper layer.
+func (b *Board) Bottom() LayerID { return b.At(b.Layers() - 1) }
+
+// Position of a copper layer, 0 at the top; −1 when there is no such copper layer.
+func (b *Board) Position(id LayerID) int {
+	at := 0
+	for _, l := range b.Stack {
+		if !l.Copper {
+			continue
+		}
+		if l.ID == id {
+			return at
+		}
+		at++
+	}
+	return -1
+}
+
+// Layer of the stack with the id, or nil.
+func (b *Board) Layer(id LayerID) *StackLayer {
+	for i := range b.Stack {
+		if b.Stack[i].ID == id {
+			return &b.Stack[i]
+		}
+	}
+	return nil
+}
+
+// Region within the outline, less the cut-outs. Without an outline it is empty.
+func (b *Board) Region() geom.Region {
+	r := geom.Region{}
+	if len(b.Outline) == 0 {
+		return r
+	}
+	r.Outer = geom.Closing(b.Outline)
+	for _, c := range b.CutOuts {
+		r.Holes = append(r.Holes, geom.Closing(c))
+	}
+	return r
+}
+
 // Placed is a part on the board: what was carried over from the circuit, and its place.
 type Placed struct {
-	ID         ID                `json:"id"`
-	Part       ID                `json:"part"`           // in the circuit; of several units the first
-	Path       string            `json:"path,omitempty"` // of the use of its sheet
-	Designator string            `json:"designator"`
-	Value      string            `json:"value"`
-	Footprint  string            `json:"footprint"`
-	At         geom.Point        `json:"at"`
-	Angle      int32             `json:"angle"`
-	Bottom     bool              `json:"bottom,omitempty"`
-	Locked     bool              `json:"locked,omitempty"`
-	NotFitted  bool              `json:"notFitted,omitempty"`
-	Nets       map[string]string `json:"nets"`            // pad number → net
-	Label      *geom.Point       `json:"label,omitempty"` // designator moved, footprint coordinates
+	ID         ID            `json:"id"`
+	Part       ID            `json:"part"`           // in the circuit; of several units the first
+	Path       string        `json:"path,omitempty"` // of the use of its sheet
+	Designator string        `json:"designator"`
+	Value      string        `json:"value"`
+	Footprint  string        `json:"footprint"`
+	At         geom.Point    `json:"at"`
+	Angle      int32         `json:"angle"`
+	Bottom     bool          `json:"bottom,omitempty"`
+	Locked     bool          `json:"locked,omitempty"`
+	NotFitted  bool          `json:"notFitted,omitempty"`
+	Nets       map[string]ID `json:"nets"`            // pad number → net
+	Label      *geom.Point   `json:"label,omitempty"` // designator moved, footprint coordinates
 }
 
 // Pose carries the footprint's coordinates onto the board; on the bottom side the part is
@@ -106,44 +151,64 @@ func (p *Placed) Pose() geom.Pose {
 	return geom.Pose{At: p.At, Angle: p.Angle, Mirror: p.Bottom}
 }
 
-// Track is one straight piece of copper on a copper layer (0 is the top).
+// Track is one piece of copper on a copper layer: straight, or an arc through Mid.
 type Track struct {
-	ID     ID         `json:"id"`
-	Layer  int        `json:"layer"`
-	A      geom.Point `json:"a"`
-	B      geom.Point `json:"b"`
-	Width  int64      `json:"width"`
-	Net    string     `json:"net"`
-	Locked bool       `json:"locked,omitempty"`
+	ID     ID          `json:"id"`
+	Layer  LayerID     `json:"layer"`
+	A      geom.Point  `json:"a"`
+	Mid    *geom.Point `json:"mid,omitempty"`
+	B      geom.Point  `json:"b"`
+	Width  int64       `json:"width"`
+	Net    ID          `json:"net,omitempty"` // 0: none
+	Locked bool        `json:"locked,omitempty"`
 }
 
-// UnmarshalJSON reads a track; before layers were called so, the field was "sheet".
-func (t *Track) UnmarshalJSON(data []byte) error {
-	type plain Track
-	var old struct {
-		Sheet int `json:"sheet"`
+// Piece is the middle line of the track.
+func (t *Track) Piece() geom.Piece {
+	if t.Mid == nil {
+		return geom.Straight(t.A, t.B)
 	}
-	if err := json.Unmarshal(data, &old); err != nil {
-		return err
-	}
-	p := plain{Layer: old.Sheet}
-	if err := json.Unmarshal(data, &p); err != nil {
-		return err
-	}
-	*t = Track(p)
-	return nil
+	return geom.Piece{A: t.A, M: *t.Mid, B: t.B}
 }
 
-// Via is a plated hole that joins the copper layers From to To.
+// How a via's hole is made, and how its openings are covered.
+const (
+	Drilled = ""       // by a drill
+	Lasered = "laser"  // by a laser: a micro via
+	Tented  = ""       // the mask covers it on both sides
+	Open    = "open"   // the mask leaves it free
+	Filled  = "filled" // filled, and the mask covers it
+)
+
+// Via is a plated hole that joins the copper layers From (the upper one) to To.
 type Via struct {
 	ID       ID         `json:"id"`
 	At       geom.Point `json:"at"`
 	Diameter int64      `json:"diameter"`
 	Hole     int64      `json:"hole"`
-	From     int        `json:"from"`
-	To       int        `json:"to"`
-	Net      string     `json:"net"`
+	From     LayerID    `json:"from"`
+	To       LayerID    `json:"to"`
+	Kind     string     `json:"kind,omitempty"`  // Drilled or Lasered
+	Cover    string     `json:"cover,omitempty"` // Tented, Open or Filled
+	Pads     []ViaPad   `json:"pads,omitempty"`  // where the copper differs from Diameter
+	Net      ID         `json:"net,omitempty"`   // 0: none
 	Locked   bool       `json:"locked,omitempty"`
+}
+
+// ViaPad is the copper around a via on one layer; of no diameter, there is none beyond the barrel.
+type ViaPad struct {
+	Layer    LayerID `json:"layer"`
+	Diameter int64   `json:"diameter"`
+}
+
+// On is the diameter of the via's copper on a layer; the barrel's own where it has no pad.
+func (v *Via) On(layer LayerID) int64 {
+	for _, p := range v.Pads {
+		if p.Layer == layer {
+			return max(p.Diameter, v.Hole)
+		}
+	}
+	return v.Diameter
 }
 
 // Hole is an unplated hole, for a screw.
@@ -162,4 +227,25 @@ type Legend struct {
 	Bottom bool       `json:"bottom,omitempty"`
 	Height int64      `json:"height"`
 	Text   string     `json:"text"`
+}
+
+// RuleArea is a drawn part of the board: rules may hold within it, and it may keep kinds of things
+// out.
+type RuleArea struct {
+	ID      ID            `json:"id"`
+	Name    string        `json:"name"`
+	Outline []geom.Corner `json:"outline"`
+	Layers  []LayerID     `json:"layers,omitempty"`  // none: all
+	KeepOut []Thing       `json:"keepOut,omitempty"` // what may not lie there
+	Locked  bool          `json:"locked,omitempty"`
+}
+
+// On tells whether the area holds on a copper layer.
+func (a *RuleArea) On(layer LayerID) bool {
+	for _, l := range a.Layers {
+		if l == layer {
+			return true
+		}
+	}
+	return len(a.Layers) == 0
 }

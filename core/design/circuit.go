@@ -34,7 +34,7 @@ var SheetSizes = map[string]geom.Point{
 
 // Figure is a piece of a symbol's or footprint's drawing.
 type Figure struct {
-	Form string       `json:"form"` // line, area (closed, body fill), solid (closed, ink fill), circle
+	Form string       `json:"form"` // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle
 	Pts  []geom.Point `json:"pts"`
 	R    int64        `json:"r,omitempty"` // radius of a circle around Pts[0]
 }
@@ -57,6 +57,7 @@ type Pin struct {
 type Symbol struct {
 	ID      ID       `json:"id"`
 	Name    string   `json:"name"`
+	Origin  Origin   `json:"origin,omitzero"`
 	Pins    []Pin    `json:"pins"`
 	Figures []Figure `json:"figures"`
 	// Where designator and value stand by default, relative to the origin.
@@ -79,6 +80,7 @@ func (s *Symbol) Pin(number string) *Pin {
 type LibraryPart struct {
 	ID          ID                `json:"id"`
 	Name        string            `json:"name"`
+	Origin      Origin            `json:"origin,omitzero"`
 	Description string            `json:"description"`
 	Keywords    string            `json:"keywords,omitempty"`
 	Prefix      string            `json:"prefix"`

@@ -35,20 +35,41 @@ type table interface {
 	put(Object)
 	drop(ID)
 	each(yield func(Object) bool) bool
+	// share makes other hold the same objects, until one of both changes
+	share(other table)
 }
 
-func (t Table[T]) get(id ID) Object {
-	if o, ok := t[id]; ok {
+// cell is the place of a table in a document. A table that is shared with another document is copied
+// before it is written to.
+type cell[T Object] struct {
+	at     *Table[T]
+	shared bool
+}
+
+func (c *cell[T]) own() Table[T] {
+	if c.shared {
+		*c.at, c.shared = maps.Clone(*c.at), false
+	}
+	return *c.at
+}
+
+func (c *cell[T]) get(id ID) Object {
+	if o, ok := (*c.at)[id]; ok {
 		return o
 	}
 	return nil
 }
 
-func (t Table[T]) put(o Object) { t[o.ObjectID()] = o.(T) }
-func (t Table[T]) drop(id ID)   { delete(t, id) }
+func (c *cell[T]) put(o Object) { c.own()[o.ObjectID()] = o.(T) }
+func (c *cell[T]) drop(id ID)   { delete(c.own(), id) }
 
-func (t Table[T]) each(yield func(Object) bool) bool {
-	for o := range t.All() {
+func (c *cell[T]) share(other table) {
+	o := other.(*cell[T])
+	*o.at, o.shared, c.shared = *c.at, true, true
+}
+
+func (c *cell[T]) each(yield func(Object) bool) bool {
+	for o := range c.at.All() {
 		if !yield(o) {
 			return false
 		}
@@ -80,8 +101,10 @@ type Doc struct {
 	Pictures     Table[*Picture]
 	Timings      Table[*Timing]
 	Graphics     Table[*Graphic]
-	NetSpecs     Table[*NetSpec]
+	Nets         Table[*Net]
 	Excuses      Table[*Excuse]
+	RuleAreas    Table[*RuleArea]
+	Rules        Table[*Rule]
 	Placed       Table[*Placed]
 	Tracks       Table[*Track]
 	Vias         Table[*Via]
@@ -93,62 +116,33 @@ type Doc struct {
 	lookups lookups
 }
 
+// alone is the place of the one object there is of a kind.
+type alone[T Object] struct{ at *T }
+
+func (a *alone[T]) get(id ID) Object {
+	if o := *a.at; any(o) != any(*new(T)) && o.ObjectID() == id {
+		return o
+	}
+	return nil
+}
+
+func (a *alone[T]) put(o Object) { *a.at = o.(T) }
+func (a *alone[T]) drop(ID)      { *a.at = *new(T) }
+
+func (a *alone[T]) share(other table) { *other.(*alone[T]).at = *a.at }
+
+func (a *alone[T]) each(yield func(Object) bool) bool {
+	if o := *a.at; any(o) != any(*new(T)) {
+		return yield(o)
+	}
+	return true
+}
+
 // Empty is a document without any object.
 func Empty() *Doc {
-	d := &Doc{
-		Next: FirstFree, kindOf: map[ID]Kind{}, lookups: newLookups(),
-		Sheets:       Table[*Sheet]{},
-		Symbols:      Table[*Symbol]{},
-		Footprints:   Table[*Footprint]{},
-		LibraryParts: Table[*LibraryPart]{},
-		Assets:       Table[*Asset]{},
-		Parts:        Table[*Part]{},
-		Wires:        Table[*Wire]{},
-		Labels:       Table[*Label]{},
-		Ports:        Table[*Port]{},
-		Taps:         Table[*Tap]{},
-		Supplies:     Table[*Supply]{},
-		OpenMarks:    Table[*OpenMark]{},
-		Blocks:       Table[*SheetBlock]{},
-		Clusters:     Table[*Cluster]{},
-		Notes:        Table[*Note]{},
-		Pictures:     Table[*Picture]{},
-		Timings:      Table[*Timing]{},
-		Graphics:     Table[*Graphic]{},
-		NetSpecs:     Table[*NetSpec]{},
-		Excuses:      Table[*Excuse]{},
-		Placed:       Table[*Placed]{},
-		Tracks:       Table[*Track]{},
-		Vias:         Table[*Via]{},
-		Holes:        Table[*Hole]{},
-		Legends:      Table[*Legend]{},
-	}
-	d.tables = map[Kind]table{
-		KindSheet:       d.Sheets,
-		KindSymbol:      d.Symbols,
-		KindFootprint:   d.Footprints,
-		KindLibraryPart: d.LibraryParts,
-		KindAsset:       d.Assets,
-		KindPart:        d.Parts,
-		KindWire:        d.Wires,
-		KindLabel:       d.Labels,
-		KindPort:        d.Ports,
-		KindTap:         d.Taps,
-		KindSupply:      d.Supplies,
-		KindOpenMark:    d.OpenMarks,
-		KindBlock:       d.Blocks,
-		KindCluster:     d.Clusters,
-		KindNote:        d.Notes,
-		KindPicture:     d.Pictures,
-		KindTiming:      d.Timings,
-		KindShape:       d.Graphics,
-		KindNetSpec:     d.NetSpecs,
-		KindExcuse:      d.Excuses,
-		KindPlaced:      d.Placed,
-		KindTrack:       d.Tracks,
-		KindVia:         d.Vias,
-		KindHole:        d.Holes,
-		KindLegend:      d.Legends,
+	d := &Doc{Next: FirstFree, kindOf: map[ID]Kind{}, lookups: newLookups(), tables: make(map[Kind]table, len(catalog))}
+	for _, k := range catalog {
+		d.tables[k.kind] = k.open(d)
 	}
 	return d
 }
@@ -158,27 +152,10 @@ func Empty() *Doc {
 func New(title string) *Doc {
 	d := Empty()
 	d.Put(&Settings{ID: SettingsID, Title: title, Revision: "A", Unit: "mm"})
-	d.Put(&Board{ID: BoardID, Stack: TwoLayers(), Rules: UsualRules()})
+	d.Put(Board{ID: BoardID}.Stacked(TwoLayers()))
 	d.Put(&Sheet{ID: d.NewID(), Name: "Sheet 1", Order: 1, Size: "A4"})
+	d.SetBase(Usual())
 	return d
-}
-
-// TwoLayers is the usual stack of a two-sided board of 1.6 mm with 35 µm copper.
-func TwoLayers() []StackLayer {
-	return []StackLayer{
-		{Name: "Top", Copper: true, Thickness: 35_000, Material: "Copper"},
-		{Name: "Core", Thickness: 1_530_000, Material: "FR-4"},
-		{Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"},
-	}
-}
-
-// UsualRules are easy for any fabricator of two-sided boards.
-func UsualRules() Rules {
-	return Rules{
-		Clearance: 200_000, EdgeClearance: 300_000, HoleClearance: 250_000, TrackWidth: 400_000, LeastWidth: 150_000,
-		LeastHole: 300_000, LeastRing: 150_000, ViaDiameter: 800_000, ViaHole: 400_000, MaskMargin: 50_000,
-		PasteMargin: 0, SilkWidth: 150_000,
-	}
 }
 
 // NewID gives out the next free id.
@@ -198,14 +175,6 @@ func (d *Doc) Get(id ID) Object {
 
 // GetKind is the object with the kind and id, or nil.
 func (d *Doc) GetKind(kind Kind, id ID) Object {
-	switch {
-	case kind == KindSettings && d.Settings != nil && d.Settings.ID == id:
-		return d.Settings
-	case kind == KindChecks && d.Checks != nil && d.Checks.ID == id:
-		return d.Checks
-	case kind == KindBoard && d.Board != nil && d.Board.ID == id:
-		return d.Board
-	}
 	if t, ok := d.tables[kind]; ok {
 		return t.get(id)
 	}
@@ -215,23 +184,14 @@ func (d *Doc) GetKind(kind Kind, id ID) Object {
 // Put stores the object under its id, in place of the one that was there. Only core/edit
 // and the readers of files call it.
 func (d *Doc) Put(o Object) {
-	id := o.ObjectID()
-	if old := d.GetKind(o.ObjectKind(), id); old != nil {
-		d.lookups.drop(old)
+	id, kind := o.ObjectID(), o.ObjectKind()
+	if old := d.GetKind(kind, id); old != nil {
+		d.lookups.change(old, false)
 	}
 	d.Next = max(d.Next, id+1)
-	d.kindOf[id] = o.ObjectKind()
-	switch o := o.(type) {
-	case *Settings:
-		d.Settings = o
-	case *Checks:
-		d.Checks = o
-	case *Board:
-		d.Board = o
-	default:
-		d.tables[o.ObjectKind()].put(o)
-	}
-	d.lookups.put(o)
+	d.kindOf[id] = kind
+	d.tables[kind].put(o)
+	d.lookups.change(o, true)
 }
 
 // Remove takes the object out.
@@ -240,37 +200,16 @@ func (d *Doc) Remove(kind Kind, id ID) {
 	if old == nil {
 		return
 	}
-	d.lookups.drop(old)
+	d.lookups.change(old, false)
 	delete(d.kindOf, id)
-	switch kind {
-	case KindSettings:
-		d.Settings = nil
-	case KindChecks:
-		d.Checks = nil
-	case KindBoard:
-		d.Board = nil
-	default:
-		d.tables[kind].drop(id)
-	}
+	d.tables[kind].drop(id)
 }
 
 // All gives every object, kind by kind in the order of a file, each kind in the order of ids.
 func (d *Doc) All() iter.Seq[Object] {
 	return func(yield func(Object) bool) {
 		for _, k := range catalog {
-			var single Object
-			switch {
-			case k.kind == KindSettings && d.Settings != nil:
-				single = d.Settings
-			case k.kind == KindChecks && d.Checks != nil:
-				single = d.Checks
-			case k.kind == KindBoard && d.Board != nil:
-				single = d.Board
-			}
-			if single != nil && !yield(single) {
-				return
-			}
-			if t, ok := d.tables[k.kind]; ok && !t.each(yield) {
+			if !d.tables[k.kind].each(yield) {
 				return
 			}
 		}
@@ -284,13 +223,30 @@ func (d *Doc) SheetsInOrder() []*Sheet {
 	})
 }
 
-// Snapshot is a copy that later changes do not reach; the objects themselves are shared,
-// since they never change.
-func (d *Doc) Snapshot() *Doc {
+// Shared is a document as it was at a moment. Its objects and tables are the document's own: a table is
+// copied when the document next changes it.
+type Shared struct{ doc *Doc }
+
+// Share keeps the document as it is now, at a cost that does not follow its size.
+func (d *Doc) Share() Shared {
 	c := Empty()
-	for o := range d.All() {
-		c.Put(o)
+	for kind, t := range d.tables {
+		t.share(c.tables[kind])
 	}
 	c.Next = d.Next
-	return c
+	return Shared{c}
 }
+
+// Doc makes a document of it that can be asked and changed by itself; another goroutine may do so. Cost:
+// the size of the document. It is to be called once.
+func (s Shared) Doc() *Doc {
+	for o := range s.doc.All() {
+		s.doc.kindOf[o.ObjectID()] = o.ObjectKind()
+		s.doc.lookups.change(o, true)
+	}
+	return s.doc
+}
+
+// Snapshot is a copy that later changes do not reach; the objects themselves are shared,
+// since they never change.
+func (d *Doc) Snapshot() *Doc { return d.Share().Doc() }

@@ -8,10 +8,9 @@ import (
 	"io"
 )
 
-// FileFormat and FileVersion stand in the first line of a project file.
+// FileFormat and Version stand in the first line of a project file.
 const (
-	FileFormat  = "golden-trace-project"
-	FileVersion = 1
+	FileFormat = "golden-trace-project"
 	// LargestFile bounds what is read from elsewhere, in bytes.
 	LargestFile = 256 << 20
 	// LongestLine bounds an object as it is written, in bytes: what is kept can be read again.
@@ -42,7 +41,7 @@ func WriteFile(w io.Writer, name string, d *Doc) error {
 	buf := bufio.NewWriter(w)
 	enc := json.NewEncoder(buf)
 	enc.SetEscapeHTML(false)
-	if err := enc.Encode(header{FileFormat, FileVersion, name, d.Next, n}); err != nil {
+	if err := enc.Encode(header{FileFormat, Version, name, d.Next, n}); err != nil {
 		return err
 	}
 	for o := range d.All() {
@@ -69,45 +68,74 @@ func ReadFile(r io.Reader) (name string, d *Doc, err error) {
 	if json.Unmarshal(lines.Bytes(), &h) != nil || h.Format != FileFormat {
 		return "", nil, errors.New("this is not a Golden Trace project file")
 	}
-	if h.Version != FileVersion {
-		return "", nil, fmt.Errorf("the project file is of version %d; this program reads version %d", h.Version, FileVersion)
+	if h.Version < 1 || h.Version > Version {
+		return "", nil, fmt.Errorf("the project file is of version %d; this program reads versions 1 to %d", h.Version, Version)
 	}
 	d = Empty()
 	seen := map[ID]bool{}
+	var old []Raw
+	take := func(kind Kind, body json.RawMessage) error {
+		o, err := Decode(kind, body)
+		if err != nil {
+			return err
+		}
+		if err := CheckID(o); err != nil {
+			return err
+		}
+		if len(seen) == MostObjects {
+			return fmt.Errorf("it holds more than %d objects", MostObjects)
+		}
+		if seen[o.ObjectID()] {
+			return fmt.Errorf("the id %d is used twice", o.ObjectID())
+		}
+		seen[o.ObjectID()] = true
+		d.Put(o)
+		return nil
+	}
+	count := 0
 	for n := 2; lines.Scan(); n++ {
 		if len(lines.Bytes()) == 0 {
 			continue
 		}
 		var l fileLine
-		if err := json.Unmarshal(lines.Bytes(), &l); err != nil {
-			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
+		err := json.Unmarshal(lines.Bytes(), &l)
+		switch {
+		case err != nil:
+		case h.Version < Version: // read when all of it is there
+			var id struct{ ID ID }
+			_ = json.Unmarshal(l.Object, &id) // what cannot be read is said when it is taken
+			old = append(old, Raw{l.Kind, id.ID, l.Object, n})
+			err = check(len(old) <= MostObjects, "it holds more than %d objects", MostObjects)
+		default:
+			err = take(l.Kind, l.Object)
 		}
-		o, err := Decode(l.Kind, l.Object)
 		if err != nil {
 			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
 		}
-		if err := CheckID(o); err != nil {
-			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
-		}
-		if len(seen) == MostObjects {
-			return "", nil, fmt.Errorf("the project file holds more than %d objects", MostObjects)
-		}
-		if seen[o.ObjectID()] {
-			return "", nil, fmt.Errorf("the project file is damaged in line %d: the id %d is used twice", n, o.ObjectID())
-		}
-		seen[o.ObjectID()] = true
-		d.Put(o)
+		count++
 	}
 	if err := lines.Err(); errors.Is(err, bufio.ErrTooLong) {
 		return "", nil, fmt.Errorf("the project file has a line of more than %d MB", LongestLine>>20)
 	} else if err != nil {
 		return "", nil, fmt.Errorf("the project file cannot be read: %w", err)
 	}
-	if len(seen) != h.Objects {
-		return "", nil, fmt.Errorf("the project file is cut short: it should hold %d objects and holds %d", h.Objects, len(seen))
+	if count != h.Objects {
+		return "", nil, fmt.Errorf("the project file is cut short: it should hold %d objects and holds %d", h.Objects, count)
 	}
 	if h.Next < 0 || h.Next > MaxID {
 		return "", nil, fmt.Errorf("the project file says that the next id is %d; ids end at %d", h.Next, MaxID)
+	}
+	if h.Version < Version {
+		upgraded, next, err := Upgrade(h.Version, old, h.Next)
+		if err != nil {
+			return "", nil, fmt.Errorf("the project file is damaged: %w", err)
+		}
+		for _, o := range upgraded {
+			if err := take(o.Kind, o.Body); err != nil {
+				return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", o.Line, err)
+			}
+		}
+		h.Next = next
 	}
 	d.Next = max(d.Next, h.Next)
 	if err := errors.Join(d.Whole(), d.Distinct()); err != nil {

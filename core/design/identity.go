@@ -82,9 +82,9 @@ func (o *Graphic) ObjectID() ID        { return o.ID }
 func (o *Graphic) ObjectKind() Kind    { return KindShape }
 func (o *Graphic) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
-func (o *NetSpec) ObjectID() ID        { return o.ID }
-func (o *NetSpec) ObjectKind() Kind    { return KindNetSpec }
-func (o *NetSpec) withID(id ID) Object { c := *o; c.ID = id; return &c }
+func (o *Net) ObjectID() ID        { return o.ID }
+func (o *Net) ObjectKind() Kind    { return KindNet }
+func (o *Net) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
 func (o *Excuse) ObjectID() ID        { return o.ID }
 func (o *Excuse) ObjectKind() Kind    { return KindExcuse }
@@ -113,3 +113,11 @@ func (o *Hole) withID(id ID) Object { c := *o; c.ID = id; return &c }
 func (o *Legend) ObjectID() ID        { return o.ID }
 func (o *Legend) ObjectKind() Kind    { return KindLegend }
 func (o *Legend) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *RuleArea) ObjectID() ID        { return o.ID }
+func (o *RuleArea) ObjectKind() Kind    { return KindRuleArea }
+func (o *RuleArea) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Rule) ObjectID() ID        { return o.ID }
+func (o *Rule) ObjectKind() Kind    { return KindRule }
+func (o *Rule) withID(id ID) Object { c := *o; c.ID = id; return &c }

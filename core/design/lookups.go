@@ -19,7 +19,9 @@ type lookups struct {
 	designators map[string]map[ID]*Part // who bears it, in any use of its sheet
 	free        map[string]int          // per prefix: no number below is free
 	sheets      map[ID]map[ID]OnSheet
-	specs       map[string]*NetSpec
+	nets        map[string]*Net
+	borne       map[ID]int // tracks, vias and pads by net
+	base        map[RuleKind]*Rule
 	excuses     map[string]*Excuse
 }
 
@@ -32,76 +34,69 @@ func newLookups() lookups {
 	return lookups{
 		symbols: map[string]*Symbol{}, footprints: map[string]*Footprint{}, parts: map[string]*LibraryPart{},
 		placed: map[placedKey]*Placed{}, designators: map[string]map[ID]*Part{}, free: map[string]int{},
-		sheets: map[ID]map[ID]OnSheet{}, specs: map[string]*NetSpec{}, excuses: map[string]*Excuse{},
+		sheets: map[ID]map[ID]OnSheet{}, nets: map[string]*Net{}, borne: map[ID]int{}, base: map[RuleKind]*Rule{}, excuses: map[string]*Excuse{},
 	}
 }
 
-func (l *lookups) put(o Object) {
-	switch o := o.(type) {
-	case *Symbol:
-		l.symbols[o.Name] = o
-	case *Footprint:
-		l.footprints[o.Name] = o
-	case *LibraryPart:
-		l.parts[o.Name] = o
-	case *Placed:
-		l.placed[placedKey{o.Part, o.Path}] = o
-	case *NetSpec:
-		l.specs[o.Net] = o
-	case *Excuse:
-		l.excuses[o.Key] = o
-	case *Part:
-		for _, s := range o.names() {
-			if l.designators[s] == nil {
-				l.designators[s] = map[ID]*Part{}
-			}
-			l.designators[s][o.ID] = o
-		}
+// change takes an object in or out.
+func (l *lookups) change(o Object, in bool) {
+	if k := of[o.ObjectKind()]; k.index != nil {
+		k.index(l, o, in)
 	}
 	if o, ok := o.(OnSheet); ok {
-		if l.sheets[o.SheetID()] == nil {
-			l.sheets[o.SheetID()] = map[ID]OnSheet{}
+		at := l.sheets[o.SheetID()]
+		switch {
+		case !in:
+			delete(at, o.ObjectID())
+		case at == nil:
+			l.sheets[o.SheetID()] = map[ID]OnSheet{o.ObjectID(): o}
+		default:
+			at[o.ObjectID()] = o
 		}
-		l.sheets[o.SheetID()][o.ObjectID()] = o
 	}
 }
 
-// unless deletes a name's entry when it still leads to the object.
-func unless[K comparable, T comparable](m map[K]T, k K, o T) {
-	if m[k] == o {
+// keep makes a name lead to the object, or to nothing when it still led to it.
+func keep[K comparable, T comparable](m map[K]T, k K, o T, in bool) {
+	if in {
+		m[k] = o
+	} else if m[k] == o {
 		delete(m, k)
 	}
 }
 
-func (l *lookups) drop(o Object) {
-	switch o := o.(type) {
-	case *Symbol:
-		unless(l.symbols, o.Name, o)
-	case *Footprint:
-		unless(l.footprints, o.Name, o)
-	case *LibraryPart:
-		unless(l.parts, o.Name, o)
-	case *Placed:
-		unless(l.placed, placedKey{o.Part, o.Path}, o)
-	case *NetSpec:
-		unless(l.specs, o.Net, o)
-	case *Excuse:
-		unless(l.excuses, o.Key, o)
-	case *Part:
-		for _, s := range o.names() {
-			delete(l.designators[s], o.ID)
-			if len(l.designators[s]) == 0 {
-				delete(l.designators, s)
-				if m := numbered.FindStringSubmatch(s); m != nil {
-					if n, err := strconv.Atoi(m[2]); err == nil {
-						l.free[m[1]] = min(l.free[m[1]], n)
-					}
+// bear counts who bears a net.
+func (l *lookups) bear(net ID, in bool) {
+	switch {
+	case net == 0:
+	case in:
+		l.borne[net]++
+	default:
+		if l.borne[net]--; l.borne[net] == 0 {
+			delete(l.borne, net)
+		}
+	}
+}
+
+// part makes the part found by its designators.
+func (l *lookups) part(p *Part, in bool) {
+	for _, s := range p.names() {
+		if in {
+			if l.designators[s] == nil {
+				l.designators[s] = map[ID]*Part{}
+			}
+			l.designators[s][p.ID] = p
+			continue
+		}
+		delete(l.designators[s], p.ID)
+		if len(l.designators[s]) == 0 {
+			delete(l.designators, s)
+			if m := numbered.FindStringSubmatch(s); m != nil {
+				if n, err := strconv.Atoi(m[2]); err == nil {
+					l.free[m[1]] = min(l.free[m[1]], n)
 				}
 			}
 		}
-	}
-	if o, ok := o.(OnSheet); ok {
-		delete(l.sheets[o.SheetID()], o.ObjectID())
 	}
 }
 
@@ -135,9 +130,6 @@ func (d *Doc) LibraryPart(name string) *LibraryPart { return d.lookups.parts[nam
 
 // PlacedOf is the board's side of a part in the use of its sheet with the path, or nil.
 func (d *Doc) PlacedOf(part ID, path string) *Placed { return d.lookups.placed[placedKey{part, path}] }
-
-// SpecOf is what is asked of the net, or nil.
-func (d *Doc) SpecOf(net string) *NetSpec { return d.lookups.specs[net] }
 
 // ExcuseOf the finding with the key, or nil.
 func (d *Doc) ExcuseOf(key string) *Excuse { return d.lookups.excuses[key] }

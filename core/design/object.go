@@ -37,9 +37,11 @@ const (
 	KindPicture     Kind = "picture"
 	KindTiming      Kind = "timing"
 	KindShape       Kind = "shape"
-	KindNetSpec     Kind = "netSpec"
+	KindNet         Kind = "net"
 	KindExcuse      Kind = "excuse"
 	KindBoard       Kind = "board"
+	KindRuleArea    Kind = "ruleArea"
+	KindRule        Kind = "rule"
 	KindPlaced      Kind = "placed"
 	KindTrack       Kind = "track"
 	KindVia         Kind = "via"
@@ -56,73 +58,23 @@ type Object interface {
 	withID(ID) Object
 }
 
-// catalog lists the kinds as they stand in a file: what others refer to comes first.
-var catalog = []struct {
-	kind  Kind
-	blank func() Object
-}{
-	{KindSettings, func() Object { return &Settings{} }},
-	{KindChecks, func() Object { return &Checks{} }},
-	{KindSheet, func() Object { return &Sheet{} }},
-	{KindSymbol, func() Object { return &Symbol{} }},
-	{KindFootprint, func() Object { return &Footprint{} }},
-	{KindLibraryPart, func() Object { return &LibraryPart{} }},
-	{KindAsset, func() Object { return &Asset{} }},
-	{KindPart, func() Object { return &Part{} }},
-	{KindWire, func() Object { return &Wire{} }},
-	{KindLabel, func() Object { return &Label{} }},
-	{KindPort, func() Object { return &Port{} }},
-	{KindTap, func() Object { return &Tap{} }},
-	{KindSupply, func() Object { return &Supply{} }},
-	{KindOpenMark, func() Object { return &OpenMark{} }},
-	{KindBlock, func() Object { return &SheetBlock{} }},
-	{KindCluster, func() Object { return &Cluster{} }},
-	{KindNote, func() Object { return &Note{} }},
-	{KindPicture, func() Object { return &Picture{} }},
-	{KindTiming, func() Object { return &Timing{} }},
-	{KindShape, func() Object { return &Graphic{} }},
-	{KindNetSpec, func() Object { return &NetSpec{} }},
-	{KindExcuse, func() Object { return &Excuse{} }},
-	{KindBoard, func() Object { return &Board{} }},
-	{KindPlaced, func() Object { return &Placed{} }},
-	{KindTrack, func() Object { return &Track{} }},
-	{KindVia, func() Object { return &Via{} }},
-	{KindHole, func() Object { return &Hole{} }},
-	{KindLegend, func() Object { return &Legend{} }},
-}
+// Decode reads one object of the present version from JSON and checks it.
+func Decode(kind Kind, data []byte) (Object, error) { return DecodeOf(Version, kind, data) }
 
-var blank = func() map[Kind]func() Object {
-	out := map[Kind]func() Object{}
-	for _, k := range catalog {
-		out[k.kind] = k.blank
+// DecodeOf reads one object as a version wrote it. One that changed its meaning since, together with
+// others around it, cannot be read alone: the error is ErrEarlier; Upgrade reads it with its document.
+func DecodeOf(version int, kind Kind, data []byte) (Object, error) {
+	k, ok := of[kind]
+	if was, ok := renamed[kind]; ok && version < was {
+		return nil, ErrEarlier
 	}
-	return out
-}()
-
-// Kinds lists all kinds, in the order in which they stand in a file.
-func Kinds() []Kind {
-	out := make([]Kind, len(catalog))
-	for i, k := range catalog {
-		out[i] = k.kind
-	}
-	return out
-}
-
-// Blank is an empty object of the kind, or nil.
-func Blank(kind Kind) Object {
-	if f, ok := blank[kind]; ok {
-		return f()
-	}
-	return nil
-}
-
-// Decode reads one object of the given kind from JSON and checks it.
-func Decode(kind Kind, data []byte) (Object, error) {
-	empty, ok := blank[kind]
-	if !ok {
+	switch {
+	case !ok:
 		return nil, fmt.Errorf("%q is not a kind of object this version knows", kind)
+	case version < k.since:
+		return nil, ErrEarlier
 	}
-	o := empty()
+	o := k.blank()
 	if err := json.Unmarshal(data, o); err != nil {
 		return nil, fmt.Errorf("a %s cannot be read: %w", kind, err)
 	}

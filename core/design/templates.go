@@ -12,27 +12,23 @@ type Template struct {
 	Key  string `json:"key"`
 	Name string `json:"name"`
 	Text string `json:"text"`
-	make func(b *Board)
+	make func(d *Doc)
 }
 
 // Templates lists them, the plainest first.
 func Templates() []Template {
 	return []Template{
-		{"empty", "Empty", "One sheet, a board of two copper layers, no outline yet.", func(*Board) {}},
-		{"oneSided", "One-sided", "Copper below, parts above; wide tracks for simple etching, 80 × 50 mm.", func(b *Board) {
-			b.Stack = []StackLayer{{Name: "Core", Thickness: 1_565_000, Material: "FR-4"}, {Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"}}
-			b.Rules.TrackWidth, b.Rules.LeastWidth, b.Rules.Clearance = 800_000, 400_000, 400_000
-			b.Rules.LeastRing, b.Rules.LeastHole, b.Rules.ViaDiameter, b.Rules.ViaHole = 400_000, 600_000, 1_800_000, 800_000
-			b.Outline = rectangle(80_000_000, 50_000_000)
+		{"empty", "Empty", "One sheet, a board of two copper layers, no outline yet.", func(*Doc) {}},
+		{"oneSided", "One-sided", "Copper below, parts above; wide tracks for simple etching, 80 × 50 mm.", func(d *Doc) {
+			d.shape(80_000_000, 50_000_000, []StackLayer{{Name: "Core", Thickness: 1_565_000, Material: "FR-4"}, {Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"}})
+			d.SetBase(map[RuleKind]int64{TrackWidth: 800_000, LeastWidth: 400_000, Clearance: 400_000, LeastRing: 400_000, LeastHole: 600_000, ViaDiameter: 1_800_000, ViaHole: 800_000})
 		}},
-		{"twoSided", "Two-sided", "Two copper layers, 1.6 mm thick, rules every fabricator keeps, 100 × 80 mm.", func(b *Board) {
-			b.Outline = rectangle(100_000_000, 80_000_000)
+		{"twoSided", "Two-sided", "Two copper layers, 1.6 mm thick, rules every fabricator keeps, 100 × 80 mm.", func(d *Doc) {
+			d.shape(100_000_000, 80_000_000, TwoLayers())
 		}},
-		{"fourLayer", "Four-layer", "Two inner copper layers between prepregs, 0.15 mm tracks and gaps, 100 × 80 mm.", func(b *Board) {
-			b.Stack = FourLayers()
-			b.Rules.TrackWidth, b.Rules.LeastWidth, b.Rules.Clearance = 200_000, 150_000, 150_000
-			b.Rules.ViaDiameter, b.Rules.ViaHole = 600_000, 300_000
-			b.Outline = rectangle(100_000_000, 80_000_000)
+		{"fourLayer", "Four-layer", "Two inner copper layers between prepregs, 0.15 mm tracks and gaps, 100 × 80 mm.", func(d *Doc) {
+			d.shape(100_000_000, 80_000_000, FourLayers())
+			d.SetBase(map[RuleKind]int64{TrackWidth: 200_000, LeastWidth: 150_000, Clearance: 150_000, ViaDiameter: 600_000, ViaHole: 300_000})
 		}},
 	}
 }
@@ -45,24 +41,13 @@ func FromTemplate(key, title string) (*Doc, error) {
 		return nil, fmt.Errorf("there is no template called %q", key)
 	}
 	d := New(title)
-	list[at].make(d.Board)
+	list[at].make(d)
 	return d, nil
 }
 
-func rectangle(w, h int64) []geom.Point {
-	return []geom.Point{{}, {X: w}, {X: w, Y: h}, {Y: h}}
-}
-
-// FourLayers is a usual stack of four copper layers, 1.6 mm thick: 35 µm outside and inside, a
-// thick core between two prepregs.
-func FourLayers() []StackLayer {
-	return []StackLayer{
-		{Name: "Top", Copper: true, Thickness: 35_000, Material: "Copper"},
-		{Name: "Prepreg 1", Thickness: 210_000, Material: "FR-4"},
-		{Name: "Inner 1", Copper: true, Thickness: 35_000, Material: "Copper"},
-		{Name: "Core", Thickness: 1_040_000, Material: "FR-4"},
-		{Name: "Inner 2", Copper: true, Thickness: 35_000, Material: "Copper"},
-		{Name: "Prepreg 2", Thickness: 210_000, Material: "FR-4"},
-		{Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"},
-	}
+// shape gives the board an outline and a stack.
+func (d *Doc) shape(w, h int64, stack []StackLayer) {
+	b := Board{ID: BoardID}.Stacked(stack)
+	b.Outline = geom.Corners(geom.Point{}, geom.Pt(w, 0), geom.Pt(w, h), geom.Pt(0, h))
+	d.Put(b)
 }

@@ -28,13 +28,13 @@ func TestTemplates(t *testing.T) {
 		assert.EqualValues(t, 1_600_000, thick, tp.Key)
 		assert.Equal(t, tp.Key != "empty", len(d.Board.Outline) == 4, tp.Key)
 		if want := size[tp.Key]; want.X > 0 {
-			b := geom.BoxOf(d.Board.Outline...)
+			b := geom.Closing(d.Board.Outline).Box()
 			assert.Equal(t, geom.Box{Max: want}, b, tp.Key)
 		}
-		r := d.Board.Rules
-		assert.GreaterOrEqual(t, r.TrackWidth, r.LeastWidth, tp.Key)
-		assert.GreaterOrEqual(t, (r.ViaDiameter-r.ViaHole)/2, r.LeastRing, tp.Key)
-		assert.GreaterOrEqual(t, r.ViaHole, r.LeastHole, tp.Key)
+		r := d.Numbers()
+		assert.GreaterOrEqual(t, r[design.TrackWidth], r[design.LeastWidth], tp.Key)
+		assert.GreaterOrEqual(t, (r[design.ViaDiameter]-r[design.ViaHole])/2, r[design.LeastRing], tp.Key)
+		assert.GreaterOrEqual(t, r[design.ViaHole], r[design.LeastHole], tp.Key)
 	}
 	one, _ := design.FromTemplate("oneSided", "x")
 	assert.Equal(t, []string{"Bottom"}, one.Board.CopperNames())

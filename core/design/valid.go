@@ -105,6 +105,13 @@ func figures(what string, figs []Figure) error {
 		switch f.Form {
 		case "line":
 			ok = ok && len(f.Pts) >= 2
+		case "arc":
+			ok = len(f.Pts) == 3 && (geom.Piece{A: f.Pts[0], M: f.Pts[1], B: f.Pts[2]}).Round()
+			if ok {
+				if err := flat(what, geom.Piece{A: f.Pts[0], M: f.Pts[1], B: f.Pts[2]}); err != nil {
+					return err
+				}
+			}
 		case "area", "solid":
 			ok = ok && len(f.Pts) >= 3
 		case "circle":
@@ -154,7 +161,7 @@ func oneOf(what, s string, allowed []string) error {
 func (s *Symbol) Valid() error {
 	if err := firstOf(
 		most("the list of pins of the symbol "+s.Name, len(s.Pins), MostPins),
-		name("symbol's name", s.Name),
+		name("symbol's name", s.Name), s.Origin.Valid(),
 		figures("the symbol "+s.Name, s.Figures),
 	); err != nil {
 		return err
@@ -185,7 +192,7 @@ func (l *LibraryPart) Valid() error {
 			return err
 		}
 	}
-	return firstOf(name("library part's name", l.Name), name("prefix", l.Prefix), name("symbol", l.Symbol),
+	return firstOf(name("library part's name", l.Name), l.Origin.Valid(), name("prefix", l.Prefix), name("symbol", l.Symbol),
 		text("footprint", l.Footprint), text("value", l.Value), text("description", l.Description))
 }
 
@@ -340,13 +347,6 @@ func (s *Graphic) Valid() error {
 		check(ok, "a %s of %d points cannot be drawn", s.Form, len(s.Pts)))
 }
 
-// Valid checks what is asked of a net.
-func (n *NetSpec) Valid() error {
-	return firstOf(name("net's name", n.Net), text("net class", n.Class), text("partner", n.Partner),
-		check(n.Current >= 0, "the current of %s is below zero", n.Net), check(n.Impedance >= 0, "the impedance of %s is below zero", n.Net),
-		check(n.Partner != n.Net, "%s cannot be its own partner", n.Net))
-}
-
 // Valid checks the excuse.
 func (e *Excuse) Valid() error {
 	return firstOf(
@@ -381,106 +381,4 @@ func (c *Checks) Valid() error {
 		}
 	}
 	return nil
-}
-
-// Valid checks the footprint.
-func (f *Footprint) Valid() error {
-	if err := firstOf(name("footprint's name", f.Name), figures("the footprint "+f.Name, f.Silk),
-		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...)); err != nil {
-		return err
-	}
-	if err := firstOf(
-		most("the list of pads of "+f.Name, len(f.Pads), MostPins),
-		most("the courtyard of "+f.Name, len(f.Courtyard), 1000),
-		most("the groups of "+f.Name, len(f.Together), MostPins),
-	); err != nil {
-		return err
-	}
-	for _, p := range f.Pads {
-		what := fmt.Sprintf("pad %s of %s", p.Number, f.Name)
-		forms := p.Form == "round" || p.Form == "rect" || p.Form == "rounded" || p.Form == "oval"
-		if err := firstOf(text("pad's number", p.Number), place(what, p.At), length("the width of "+what, p.Size.X, 1),
-			length("the height of "+what, p.Size.Y, 1), length("the hole of "+what, p.Hole, 0),
-			check(p.Corner >= 0 && 2*p.Corner <= min(p.Size.X, p.Size.Y), "%s has corners rounder than itself", what),
-			check(forms, "%s has the unknown form %q", what, p.Form)); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// Valid checks outline, stack and rules.
-func (b *Board) Valid() error {
-	if n := len(b.Outline); n > 0 {
-		if n < 3 || n > 1000 {
-			return fmt.Errorf("an outline needs 3 to 1000 corners, not %d", n)
-		}
-		if err := place("the outline", b.Outline...); err != nil {
-			return err
-		}
-		if p, bad := geom.SelfCrossing(b.Outline); bad {
-			return fmt.Errorf("the outline crosses itself at %s, %s", units.Text(p.X), units.Text(p.Y))
-		}
-	}
-	if err := most("the stack", len(b.Stack), 200); err != nil {
-		return err
-	}
-	if n := len(b.CopperNames()); n < 1 || n > 32 {
-		return fmt.Errorf("a board has 1 to 32 copper layers, not %d", n)
-	}
-	for _, l := range b.Stack {
-		if err := firstOf(
-			name("layer's name", l.Name),
-			length("the thickness of "+l.Name, l.Thickness, 0),
-			text("material", l.Material),
-		); err != nil {
-			return err
-		}
-	}
-	return b.Rules.Valid()
-}
-
-// Valid checks that the rules can be kept at all.
-func (r Rules) Valid() error {
-	return firstOf(length("the clearance", r.Clearance, 0), length("the clearance to the edge", r.EdgeClearance, 0),
-		length("the clearance between holes", r.HoleClearance, 0), length("the track width", r.TrackWidth, 1000),
-		length("the least width", r.LeastWidth, 0), length("the least hole", r.LeastHole, 0), length("the least ring", r.LeastRing, 0),
-		length("the via's diameter", r.ViaDiameter, 1000), length("the via's hole", r.ViaHole, 1000),
-		length("the silk width", r.SilkWidth, 1000), length("the mask margin", r.MaskMargin, -units.MM), length("the paste margin", r.PasteMargin, -units.MM),
-		check(r.ViaHole < r.ViaDiameter, "the via's hole, %s, is not smaller than its diameter, %s", units.Text(r.ViaHole), units.Text(r.ViaDiameter)))
-}
-
-// Valid checks the placed part.
-func (p *Placed) Valid() error {
-	if err := most("the pads of "+p.Designator, len(p.Nets), MostPins); err != nil {
-		return err
-	}
-	for pad, net := range p.Nets {
-		if err := firstOf(text("pad's number", pad), text("net's name", net)); err != nil {
-			return err
-		}
-	}
-	return firstOf(name("designator", p.Designator), name("footprint of "+p.Designator, p.Footprint), text("value", p.Value),
-		place("part "+p.Designator, p.At), angle("part "+p.Designator, p.Angle))
-}
-
-// Valid checks the track.
-func (t *Track) Valid() error {
-	return firstOf(place("a track", t.A, t.B), length("the width of a track", t.Width, 1), text("net", t.Net),
-		check(t.A != t.B, "a track has no length"), check(t.Layer >= 0 && t.Layer < 32, "a track lies on copper layer %d", t.Layer))
-}
-
-// Valid checks the via.
-func (v *Via) Valid() error {
-	return firstOf(place("a via", v.At), length("the diameter of a via", v.Diameter, 1), length("the hole of a via", v.Hole, 1),
-		text("net", v.Net), check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Text(v.Hole), units.Text(v.Diameter)),
-		check(v.From >= 0 && v.From < v.To && v.To < 32, "a via goes from copper layer %d to %d", v.From, v.To))
-}
-
-// Valid checks the hole.
-func (h *Hole) Valid() error { return firstOf(place("a hole", h.At), length("a hole", h.Diameter, 1)) }
-
-// Valid checks the legend.
-func (l *Legend) Valid() error {
-	return firstOf(name("text", l.Text), place("a text", l.At), angle("a text", l.Angle), length("the height of a text", l.Height, 100_000))
 }

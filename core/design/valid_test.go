@@ -38,6 +38,18 @@ func change(o design.Object, fields map[string]any) error {
 
 func at(x, y int64) map[string]int64 { return map[string]int64{"x": x, "y": y} }
 
+// bow is a corner from which an arc goes on through another place.
+func bow(x, y, mx, my int64) map[string]any { return map[string]any{"x": x, "y": y, "mid": at(mx, my)} }
+
+// pad is a list of one square pad of 10 nm with other entries.
+func pad(fields ...any) map[string]any {
+	p := map[string]any{"number": "1", "form": "rect", "size": at(10, 10)}
+	for i := 0; i+1 < len(fields); i += 2 {
+		p[fields[i].(string)] = fields[i+1]
+	}
+	return map[string]any{"pads": []any{p}}
+}
+
 // Every kind of object with each of its limits: what is just allowed, and what is refused in
 // which words.
 func TestLimitsOfEveryKind(t *testing.T) {
@@ -45,16 +57,9 @@ func TestLimitsOfEveryKind(t *testing.T) {
 	sq := []map[string]int64{at(0, 0), at(10, 0), at(10, 10), at(0, 10)}
 	stack := func(n int) (out []map[string]any) {
 		for i := range n {
-			out = append(out, map[string]any{"name": fmt.Sprint("L", i), "copper": true, "thickness": 35_000})
+			out = append(out, map[string]any{"id": i + 1, "name": fmt.Sprint("L", i), "copper": true, "thickness": 35_000})
 		}
 		return out
-	}
-	rules := func(k string, v int64) map[string]any {
-		data, _ := json.Marshal(design.UsualRules())
-		m := map[string]any{}
-		_ = json.Unmarshal(data, &m)
-		m[k] = v
-		return m
 	}
 	many := func(n int) (out map[string]string) {
 		out = map[string]string{}
@@ -242,12 +247,13 @@ func TestLimitsOfEveryKind(t *testing.T) {
 			},
 		},
 		{
-			&design.NetSpec{ID: 20, Net: "A"},
+			&design.Net{ID: 20, Name: "A"},
 			[]map[string]any{{"voltage": -5}},
 			map[string][2]any{
 				"the current of A is below zero": {"current", -1},
 				"the impedance of A is below":    {"impedance", -1},
-				"cannot be its own partner":      {"partner", "A"},
+				"the net's name is empty":        {"name", " "},
+				"cannot be its own partner":      {"partner", 20},
 			},
 		},
 		{
@@ -294,56 +300,127 @@ func TestLimitsOfEveryKind(t *testing.T) {
 		},
 		{
 			&design.Footprint{ID: 20, Name: "F", Pads: []design.Pad{{Number: "1", Form: "rounded", Size: geom.Pt(10, 10), Corner: 5}}},
-			nil,
+			[]map[string]any{
+				pad("form", "chamfered", "corner", 4, "cut", 15), pad("form", "free", "edge", sq), pad("hole", 5, "slot", at(0, 3), "holeAt", at(1, 0)), pad("far", true),
+				pad("on", map[string]any{"inner": map[string]any{"form": "round", "size": at(8, 8)}}), pad("join", "spokes"), pad("mask", map[string]any{"margin": -5, "windows": []any{sq}}),
+			},
 			map[string][2]any{
-				"corners rounder than itself": {"pads", []any{map[string]any{"number": "1", "form": "rounded", "size": at(10, 10), "corner": 6}}},
-				`unknown form "x"`:            {"pads", []any{map[string]any{"number": "1", "form": "x", "size": at(10, 10)}}},
-				"the width of pad 1":          {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(0, 10)}}},
-				"the hole of pad 1":           {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(9, 10), "hole": -1}}},
+				"corners rounder than itself":            {"pads", []any{map[string]any{"number": "1", "form": "rounded", "size": at(10, 10), "corner": 6}}},
+				`unknown form "x"`:                       {"pads", []any{map[string]any{"number": "1", "form": "x", "size": at(10, 10)}}},
+				"more cut off its corners than it has":   {"pads", pad("form", "chamfered", "corner", 5)["pads"]},
+				"has no corners 16 to cut off":           {"pads", pad("form", "chamfered", "corner", 4, "cut", 16)["pads"]},
+				"the edge of pad 1 of F needs":           {"pads", pad("form", "free", "edge", sq[:2])["pads"]},
+				"has a slot but no hole":                 {"pads", pad("slot", at(0, 3))["pads"]},
+				"has no hole that could be without":      {"pads", pad("bare", true)["pads"]},
+				"so that it is on both sides":            {"pads", pad("hole", 5, "far", true)["pads"]},
+				`"top" is not a group of layers`:         {"pads", pad("on", map[string]any{"top": map[string]any{"form": "round", "size": at(8, 8)}})["pads"]},
+				`on the far layers has the unknown form`: {"pads", pad("on", map[string]any{"far": map[string]any{"form": "x", "size": at(8, 8)}})["pads"]},
+				`"x" is not a way to join areas`:         {"pads", pad("join", "x")["pads"]},
+				"the margin of the mask of pad 1":        {"pads", pad("mask", map[string]any{"margin": -units.MM - 1})["pads"]},
+				"a window of the paste of pad 1":         {"pads", pad("paste", map[string]any{"windows": []any{sq[:2]}})["pads"]},
+				"an angle from 0":                        {"pads", pad("angle", 360_000)["pads"]},
+				"a library's version is below":           {"origin", map[string]any{"version": -1}},
+				"the width of pad 1":                     {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(0, 10)}}},
+				"the hole of pad 1":                      {"pads", []any{map[string]any{"number": "1", "form": "rect", "size": at(9, 10), "hole": -1}}},
 			},
 		},
 		{
-			&design.Board{ID: 2, Stack: design.TwoLayers(), Rules: design.UsualRules()},
+			design.Board{ID: 2, Next: 100}.Stacked(design.TwoLayers()),
 			[]map[string]any{{"outline": sq}, {"outline": sq[:3]}, {"outline": round(1000)}, {"stack": stack(32)}, {"stack": stack(1)}, {"outline": []any{}}},
 			map[string][2]any{
-				"needs 3 to 1000 corners, not 2":   {"outline", sq[:2]},
-				"3 to 1000 corners, not 1001":      {"outline", round(1001)},
-				"crosses itself":                   {"outline", []any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}},
-				"1 to 32 copper layers, not 33":    {"stack", stack(33)},
-				"1 to 32 copper layers, not 0":     {"stack", []any{}},
-				"the clearance is":                 {"rules", rules("clearance", -1)},
-				"is not smaller than its diameter": {"rules", rules("viaHole", 800_000)},
-				"the track width":                  {"rules", rules("trackWidth", 999)},
-				"the mask margin":                  {"rules", rules("maskMargin", -units.MM-1)},
+				"needs 3 to 1000 corners, not 2":                        {"outline", sq[:2]},
+				"3 to 1000 corners, not 1001":                           {"outline", round(1001)},
+				"crosses itself":                                        {"outline", []any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}},
+				"1 to 32 copper layers, not 33":                         {"stack", stack(33)},
+				"1 to 32 copper layers, not 0":                          {"stack", []any{}},
+				"two layers have the id 1":                              {"stack", append(stack(2), stack(1)...)},
+				"the layer x has the id 103; ids lie between 1 and 102": {"stack", append(stack(1), map[string]any{"id": 103, "name": "x", "material": "y"})},
+				"has nothing to cut out of":                             {"cutOuts", []any{sq}},
+				"two corners in one place":                              {"outline", []any{at(0, 0), at(10, 0), at(10, 0), at(0, 10)}},
 			},
 		},
 		{
-			&design.Placed{ID: 20, Designator: "R1", Footprint: "F", Nets: map[string]string{}},
+			func() design.Object {
+				b := design.Board{ID: 2}.Stacked(design.TwoLayers())
+				b.Outline = geom.Corners(geom.Pt(-50, -50), geom.Pt(50, -50), geom.Pt(50, 50), geom.Pt(-50, 50))
+				return b
+			}(),
+			[]map[string]any{{"cutOuts": []any{sq}}, {"cutOuts": []any{[]any{bow(0, 0, 10, 10), bow(20, 0, 10, -10)}}}, {"outline": []any{bow(-50, 0, 0, 50), bow(50, 0, 0, -50)}}},
+			map[string][2]any{
+				"does not lie within the board":                  {"cutOuts", []any{[]any{at(60, 0), at(70, 0), at(70, 10)}}},
+				"a cut-out meets the outline or another":         {"cutOuts", []any{[]any{at(40, 0), at(70, 0), at(70, 10)}}},
+				"a cut-out meets the outline or another cut-out": {"cutOuts", []any{sq, []any{at(10, 2), at(20, 2), at(20, 8)}}},
+				"lies within another":                            {"cutOuts", []any{sq, []any{at(3, 3), at(6, 3), at(6, 6)}}},
+				"a cut-out crosses itself":                       {"cutOuts", []any{[]any{at(0, 0), at(10, 10), at(10, 0), at(0, 10)}}},
+				"a cut-out needs 3 to 1000 corners, not 2":       {"cutOuts", []any{sq[:2]}},
+				"too flat to be told from a straight line":       {"outline", []any{bow(-2_000_000_000, 0, 0, 1), at(2_000_000_000, 0), at(0, -2_000_000_000)}},
+			},
+		},
+		{
+			&design.Rule{ID: 20, Kind: design.LeastRing, A: design.Scope{Class: "x"}, Value: design.Amount{Share: 250, Least: 100_000, Most: 200_000}},
+			[]map[string]any{{"value": map[string]any{"fixed": 0}}, {"kind": "maskMargin", "value": map[string]any{"fixed": -units.MM}}, {"kind": "clearance", "b": map[string]any{"thing": "via"}}},
+			map[string][2]any{
+				"the least ring is 0 mm;":             {"value", map[string]any{"fixed": -1}},
+				"is both a length and a share":        {"value", map[string]any{"fixed": 5, "share": 5, "most": 9}},
+				"which is the wrong way round":        {"value", map[string]any{"share": 5, "least": 10, "most": 9}},
+				"is 1000.1 % of the size":             {"value", map[string]any{"share": 10_001, "most": 9}},
+				`"x" is not a kind of rule`:           {"kind", "x"},
+				"holds for single things":             {"b", map[string]any{"thing": "via"}},
+				`the unknown kind of thing "x"`:       {"a", map[string]any{"thing": "x"}},
+				"the least ring is 0 mm; it must lie": {"inner", map[string]any{"fixed": -1}},
+				"the net class is 201":                {"a", map[string]any{"class": long + "x"}},
+				"names something by an id below":      {"a", map[string]any{"area": -1}},
+			},
+		},
+		{
+			&design.Rule{ID: 20, Kind: design.TrackWidth, Value: design.Fixed(1000)},
+			nil,
+			map[string][2]any{"the track width": {"value", map[string]any{"fixed": 999}}},
+		},
+		{
+			&design.Rule{ID: 20, Kind: design.MaskMargin, Value: design.Fixed(0)},
+			nil,
+			map[string][2]any{"the mask margin": {"value", map[string]any{"fixed": -units.MM - 1}}},
+		},
+		{
+			&design.RuleArea{ID: 20, Name: "Fine", Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(0, 9)), KeepOut: []design.Thing{design.AVia}},
+			[]map[string]any{{"outline": []any{bow(0, 0, 10, 10), bow(20, 0, 10, -10)}}},
+			map[string][2]any{
+				"the area's name is empty":                {"name", ""},
+				`keeps out the unknown kind of thing "x"`: {"keepOut", []string{"x"}},
+				"needs 3 to 1000 corners, not 2":          {"outline", sq[:2]},
+			},
+		},
+		{
+			&design.Placed{ID: 20, Designator: "R1", Footprint: "F", Nets: map[string]design.ID{}},
 			[]map[string]any{{"angle": 359_999}},
 			map[string][2]any{
-				"an angle from 0° to below 360°": {"angle", 360_000},
-				"turned by -0.001°":              {"angle", -1},
-				"footprint of R1 is empty":       {"footprint", ""},
+				"an angle from 0° to below 360°":    {"angle", 360_000},
+				"turned by -0.001°":                 {"angle", -1},
+				"footprint of R1 is empty":          {"footprint", ""},
+				"pad R1.1 bears a net that is none": {"nets", map[string]int{"1": 0}},
 			},
 		},
 		{
-			&design.Track{ID: 20, B: geom.Pt(1, 0), Width: 1},
-			[]map[string]any{{"layer": 31}},
+			&design.Track{ID: 20, Layer: 1, B: geom.Pt(1, 0), Width: 1},
+			[]map[string]any{{"layer": 31}, {"mid": at(0, 5)}},
 			map[string][2]any{
-				"lies on copper layer 32": {"layer", 32},
-				"lies on copper layer -1": {"layer", -1},
-				"a track has no length":   {"b", at(0, 0)},
-				"the width of a track":    {"width", 0},
+				"a track lies on no layer": {"layer", 0},
+				"a track lies at":          {"mid", at(0, far+1)},
+				"a track has no length":    {"b", at(0, 0)},
+				"the width of a track":     {"width", 0},
 			},
 		},
 		{
-			&design.Via{ID: 20, Diameter: 2, Hole: 1, To: 1},
-			[]map[string]any{{"to": 31}},
+			&design.Via{ID: 20, Diameter: 2, Hole: 1, From: 1, To: 3},
+			[]map[string]any{{"to": 31}, {"kind": "laser"}, {"cover": "filled"}, {"cover": "open"}, {"pads": []any{map[string]any{"layer": 1, "diameter": 0}}}},
 			map[string][2]any{
 				"is not smaller than its diameter": {"hole", 2},
-				"from copper layer 0 to 32":        {"to", 32},
-				"from copper layer 1 to 1":         {"from", 1},
-				"from copper layer -1":             {"from", -1},
+				"a via joins no two layers":        {"from", 3},
+				`"x" is not a kind of via`:         {"kind", "x"},
+				`"x" is not a cover of a via`:      {"cover", "x"},
+				"two pads on one layer":            {"pads", []any{map[string]any{"layer": 1, "diameter": 5}, map[string]any{"layer": 1, "diameter": 6}}},
+				"a pad of a via is":                {"pads", []any{map[string]any{"layer": 1, "diameter": -1}}},
 				"the hole of a via":                {"hole", 0},
 			},
 		},
@@ -384,12 +461,16 @@ func TestLimitsOfEveryKind(t *testing.T) {
 	assert.ErrorContains(t, err, "cannot be read")
 }
 
-// A track of before layers were called so is read as it was meant.
-func TestTracksOfEarlierFiles(t *testing.T) {
-	o, err := design.Decode(design.KindTrack, []byte(`{"id":20,"sheet":1,"a":{"x":0,"y":0},"b":{"x":5,"y":0},"width":7,"net":"A","locked":true}`))
+// A track of version 1 names its net by name and its layer by position: alone it cannot be read.
+func TestObjectsOfEarlierVersions(t *testing.T) {
+	old := []byte(`{"id":20,"layer":1,"a":{"x":0,"y":0},"b":{"x":5,"y":0},"width":7,"net":"A"}`)
+	for _, k := range []design.Kind{design.KindTrack, design.KindVia, design.KindPlaced, design.KindBoard, "netSpec"} {
+		_, err := design.DecodeOf(1, k, old)
+		assert.ErrorIs(t, err, design.ErrEarlier, "%s", k)
+	}
+	o, err := design.DecodeOf(1, design.KindHole, []byte(`{"id":20,"diameter":5}`))
 	require.NoError(t, err)
-	assert.Equal(t, &design.Track{ID: 20, Layer: 1, B: geom.Pt(5, 0), Width: 7, Net: "A", Locked: true}, o)
-	o, err = design.Decode(design.KindTrack, []byte(`{"id":20,"layer":2,"b":{"x":5,"y":0},"width":7}`))
-	require.NoError(t, err)
-	assert.Equal(t, 2, o.(*design.Track).Layer)
+	assert.Equal(t, &design.Hole{ID: 20, Diameter: 5}, o, "what means what it meant is read")
+	_, err = design.Decode("netSpec", old)
+	assert.ErrorContains(t, err, "is not a kind of object")
 }

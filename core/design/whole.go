@@ -2,7 +2,6 @@ package design
 
 import (
 	"fmt"
-	"maps"
 	"slices"
 )
 
@@ -32,6 +31,11 @@ func (d *Doc) single() error {
 	case len(d.Sheets) == 0:
 		return fmt.Errorf("the project has no sheet")
 	}
+	for _, k := range RuleKinds {
+		if d.Base(k) == nil {
+			return fmt.Errorf("the project has no rule of the %s that holds for everything", k.Words())
+		}
+	}
 	return nil
 }
 
@@ -41,74 +45,85 @@ func (d *Doc) Refers(o Object) error {
 	if on, ok := o.(OnSheet); ok && d.Sheets[on.SheetID()] == nil {
 		return fmt.Errorf("a %s (id %d) stands on a sheet that is not there", o.ObjectKind(), o.ObjectID())
 	}
-	switch o := o.(type) {
-	case *Part:
-		if d.SymbolOf(o) == nil {
-			return fmt.Errorf("the part %s is a %q, which is not among the project's library parts", o.Designator, o.Library)
-		}
-	case *LibraryPart:
-		for _, name := range append(slices.Clone(o.Units), o.Symbol) {
-			if d.Symbol(name) == nil {
-				return fmt.Errorf("the library part %s has the symbol %q, which is not in the project", o.Name, name)
-			}
-		}
-	case *SheetBlock:
-		if d.Sheets[o.Of] == nil {
-			return fmt.Errorf("the block %s stands for a sheet that is not there", o.Name)
-		}
-		if d.Within(o.Sheet, o.Of) {
-			return fmt.Errorf("the block %s makes the sheet %s stand within itself", o.Name, d.Sheets[o.Of].Name)
-		}
-	case *Picture:
-		if d.Assets[o.Asset] == nil {
-			return fmt.Errorf("a picture (id %d) is not in the project", o.ID)
-		}
-	case *Placed:
-		if d.Footprint(o.Footprint) == nil {
-			return fmt.Errorf("the part %s on the board has the footprint %q, which is not in the project", o.Designator, o.Footprint)
-		}
-	case *Track:
-		if n := d.copper(); o.Layer >= n {
-			return fmt.Errorf("a track (id %d) lies on copper layer %d of %d", o.ID, o.Layer+1, n)
-		}
-	case *Via:
-		if n := d.copper(); o.To >= n {
-			return fmt.Errorf("a via (id %d) goes to copper layer %d of %d", o.ID, o.To+1, n)
+	if k := of[o.ObjectKind()]; k.refers != nil {
+		return k.refers(d, o)
+	}
+	return nil
+}
+
+func (l *LibraryPart) refers(d *Doc) error {
+	for _, name := range append(slices.Clone(l.Units), l.Symbol) {
+		if d.Symbol(name) == nil {
+			return fmt.Errorf("the library part %s has the symbol %q, which is not in the project", l.Name, name)
 		}
 	}
 	return nil
 }
 
-func (d *Doc) copper() int {
-	if d.Board == nil {
-		return 0
+func (b *SheetBlock) refers(d *Doc) error {
+	if d.Sheets[b.Of] == nil {
+		return fmt.Errorf("the block %s stands for a sheet that is not there", b.Name)
 	}
-	return len(d.Board.CopperNames())
+	if d.Within(b.Sheet, b.Of) {
+		return fmt.Errorf("the block %s makes the sheet %s stand within itself", b.Name, d.Sheets[b.Of].Name)
+	}
+	return nil
+}
+
+func (p *Placed) refers(d *Doc) error {
+	if d.Footprint(p.Footprint) == nil {
+		return fmt.Errorf("the part %s on the board has the footprint %q, which is not in the project", p.Designator, p.Footprint)
+	}
+	for pad, net := range p.Nets {
+		if d.Nets[net] == nil {
+			return fmt.Errorf("pad %s.%s bears a net that is not there", p.Designator, pad)
+		}
+	}
+	return nil
+}
+
+func (t *Track) refers(d *Doc) error {
+	return firstOf(check(t.Net == 0 || d.Nets[t.Net] != nil, "a track (id %d) bears a net that is not there", t.ID),
+		check(d.position(t.Layer) >= 0, "a track (id %d) lies on a copper layer that is not there", t.ID))
+}
+
+func (v *Via) refers(d *Doc) error {
+	from, to := d.position(v.From), d.position(v.To)
+	return firstOf(check(v.Net == 0 || d.Nets[v.Net] != nil, "a via (id %d) bears a net that is not there", v.ID),
+		check(from >= 0 && to >= 0, "a via (id %d) goes to a copper layer that is not there", v.ID),
+		check(from < to, "a via (id %d) goes from copper layer %d to %d", v.ID, from+1, to+1))
+}
+
+func (a *RuleArea) refers(d *Doc) error {
+	for _, l := range a.Layers {
+		if d.position(l) < 0 {
+			return fmt.Errorf("the area %s is on a copper layer that is not there", a.Name)
+		}
+	}
+	return nil
+}
+
+func (d *Doc) position(l LayerID) int {
+	if d.Board == nil {
+		return -1
+	}
+	return d.Board.Position(l)
+}
+
+// layersLeft checks that no copper layer went, or changed places with another, that something still
+// needs.
+func (d *Doc) layersLeft(was, is *Board) error {
+	if slices.EqualFunc(was.Copper(), is.Copper(), func(a, b StackLayer) bool { return a.ID == b.ID }) {
+		return nil
+	}
+	return d.Whole()
 }
 
 // Left checks that nothing refers to an object that was taken out, or to what a changed one no
 // longer gives.
 func (d *Doc) Left(was, is Object) error {
-	switch was := was.(type) {
-	case *Settings:
-		if is == nil {
-			return fmt.Errorf("the project's settings cannot be removed")
-		}
-	case *Board:
-		if is == nil {
-			return fmt.Errorf("the board cannot be removed")
-		}
-		if len(is.(*Board).CopperNames()) < len(was.CopperNames()) {
-			return d.Whole()
-		}
-	case *Sheet:
-		if is == nil && len(d.ItemsOf(was.ID))+len(d.Uses(was.ID)) > 0 {
-			return fmt.Errorf("something still stands on the sheet %s, or for it", was.Name)
-		}
-	case *Asset, *Symbol, *Footprint, *LibraryPart:
-		if is == nil { // rare: by undoing what brought them
-			return d.Whole()
-		}
+	if k := of[was.ObjectKind()]; k.left != nil {
+		return k.left(d, was, is)
 	}
 	return nil
 }
@@ -134,48 +149,33 @@ const MostObjects = 1_000_000
 
 // Distinct checks that what goes by its name has a name of its own.
 func (d *Doc) Distinct() error {
-	seen := map[Kind]map[string]bool{}
-	for o := range d.All() {
-		what, name := "", ""
-		switch o := o.(type) {
-		case *Sheet:
-			what, name = "sheets", o.Name
-		case *Symbol:
-			what, name = "symbols", o.Name
-		case *Footprint:
-			what, name = "footprints", o.Name
-		case *LibraryPart:
-			what, name = "library parts", o.Name
-		default:
+	for _, k := range catalog {
+		if k.name == nil {
 			continue
 		}
-		k := o.ObjectKind()
-		if seen[k] == nil {
-			seen[k] = map[string]bool{}
+		seen := map[string]bool{}
+		var err error
+		d.tables[k.kind].each(func(o Object) bool {
+			if n := k.name(o); seen[n] {
+				err = fmt.Errorf("two %s are called %s", k.plural, n)
+			} else {
+				seen[n] = true
+			}
+			return err == nil
+		})
+		if err != nil {
+			return err
 		}
-		if seen[k][name] {
-			return fmt.Errorf("two %s are called %s", what, name)
-		}
-		seen[k][name] = true
 	}
 	return nil
 }
-
-// singles are the ids of the objects there is one of.
-var singles = map[Kind]ID{KindSettings: SettingsID, KindBoard: BoardID, KindChecks: ChecksID}
 
 // CheckID says what is wrong with an object's id: the objects there is one of have their own,
 // all others lie between FirstFree and MaxID.
 func CheckID(o Object) error {
 	id, kind := o.ObjectID(), o.ObjectKind()
-	if own, ok := singles[kind]; ok {
-		if id != own {
-			return fmt.Errorf("the %s has the id %d instead of %d", kind, id, own)
-		}
-		return nil
+	if own := of[kind].single; own != 0 {
+		return check(id == own, "the %s has the id %d instead of %d", kind, id, own)
 	}
-	if slices.Contains(slices.Collect(maps.Values(singles)), id) || id < FirstFree || id > MaxID {
-		return fmt.Errorf("a %s has the id %d; ids lie between %d and %d", kind, id, FirstFree, MaxID)
-	}
-	return nil
+	return check(id >= FirstFree && id <= MaxID, "a %s has the id %d; ids lie between %d and %d", kind, id, FirstFree, MaxID)
 }

@@ -13,13 +13,13 @@ import (
 	"goldentrace/core/library"
 )
 
-// ensurePart takes a part of the shipped library into the project, with its symbol and
+// ensurePart takes a part of the library into the project, with its symbol and
 // footprint, unless it is there.
 func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	if l := tx.Doc.LibraryPart(name); l != nil {
 		return l, nil
 	}
-	it, ok := library.Find(name)
+	it, ok := tx.env.library().Find(name)
 	if !ok {
 		return nil, fmt.Errorf("the library has no part called %q", name)
 	}
@@ -37,13 +37,13 @@ func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
 	return l, tx.Put(l)
 }
 
-// symbolFor is the symbol of a part of the project's or the shipped library, or of a unit of
-// it; nil when there is none.
-func symbolFor(d *design.Doc, name string, unit int) *design.Symbol {
+// symbolFor is the symbol of a part of the project or of the library, or of a unit of it; nil when
+// there is none.
+func symbolFor(d *design.Doc, from library.Source, name string, unit int) *design.Symbol {
 	if d.LibraryPart(name) != nil {
 		return d.SymbolOf(&design.Part{Library: name, Unit: unit})
 	}
-	it, ok := library.Find(name)
+	it, ok := from.Find(name)
 	switch {
 	case !ok:
 		return nil
@@ -57,7 +57,7 @@ func (tx *Tx) ensureFootprint(name string) error {
 	if name == "" || tx.Doc.Footprint(name) != nil {
 		return nil
 	}
-	f := library.Footprint(name)
+	f := tx.env.library().Footprint(name)
 	if f == nil {
 		return fmt.Errorf("the library has no footprint called %q", name)
 	}

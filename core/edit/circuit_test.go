@@ -250,7 +250,7 @@ func TestNetsAreRenamedEverywhere(t *testing.T) {
 	for l := range k.d.Labels.All() {
 		assert.Equal(t, "MITTE", l.Name)
 	}
-	assert.EqualValues(t, 5000, k.d.SpecOf("MITTE").Current, "what is said of it goes along")
+	assert.EqualValues(t, 5000, k.d.NetNamed("MITTE").Current, "what is said of it goes along")
 	k.do(&edit.PlaceSupply{Sheet: k.sheet, Name: "GND", Shape: "ground", At: grid(-2, 0)})
 	k.refuse(&edit.RenameNet{Net: "MITTE", To: "GND"}, "renaming would join MITTE and GND")
 	k.do(&edit.RenameNet{Net: "MITTE", To: "GND", Join: true})
@@ -267,10 +267,10 @@ func TestPairsAreMutual(t *testing.T) {
 	}
 	assert.Equal(t, [][2]string{{"D_P", "D_N"}}, circuit.Find(k.d).PairsByName())
 	k.do(&edit.PairNets{Pairs: circuit.Find(k.d).PairsByName()})
-	assert.Equal(t, "D_P", k.d.SpecOf("D_N").Partner)
+	assert.Equal(t, k.d.NetNamed("D_P").ID, k.d.NetNamed("D_N").Partner)
 	k.do(&edit.SetNets{Nets: []string{"D_P"}, Partner: ptr("X")})
-	assert.Equal(t, "D_P", k.d.SpecOf("X").Partner)
-	assert.Nil(t, k.d.SpecOf("D_N"), "its former partner is alone, and nothing is said of it")
+	assert.Equal(t, k.d.NetNamed("D_P").ID, k.d.NetNamed("X").Partner)
+	assert.Nil(t, k.d.NetNamed("D_N"), "its former partner is alone, and nothing is said of it")
 	k.refuse(&edit.SetNets{Nets: []string{"D_P"}, Partner: ptr("none such")}, "no net called none such")
 	k.refuse(&edit.SetNets{Nets: []string{"D_P", "X"}, Partner: ptr("D_N")}, "one net at a time")
 }

@@ -229,17 +229,27 @@ func (c *Remove) Apply(tx *Tx) error {
 			tx.Remove(o)
 		case *design.Track:
 			if o.Locked {
-				return fmt.Errorf("a track of %s is locked; unlock it first", o.Net)
+				return fmt.Errorf("a track of %s is locked; unlock it first", tx.Doc.NetName(o.Net))
 			}
 			tx.Remove(o)
 		case *design.Via:
 			if o.Locked {
-				return fmt.Errorf("a via of %s is locked; unlock it first", o.Net)
+				return fmt.Errorf("a via of %s is locked; unlock it first", tx.Doc.NetName(o.Net))
 			}
 			tx.Remove(o)
 		case *design.Hole:
 			if o.Locked {
 				return fmt.Errorf("the hole is locked; unlock it first")
+			}
+			tx.Remove(o)
+		case *design.RuleArea:
+			if o.Locked {
+				return fmt.Errorf("the area %s is locked; unlock it first", o.Name)
+			}
+			tx.Remove(o)
+		case *design.Rule:
+			if o.Everywhere() {
+				return fmt.Errorf("of the %s there must be a rule for everything", o.Kind.Words())
 			}
 			tx.Remove(o)
 		case *design.Placed:

@@ -37,7 +37,7 @@ func pair(t require.TestingT) *workbench.Bench {
 		&edit.PlacePart{Sheet: sheet, Library: "LED", At: geom.Pt(20*g, 0)},
 		&edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(2*g, 0), geom.Pt(8*g, 0)}},
 		&edit.DrawWire{Sheet: sheet, Path: []geom.Point{geom.Pt(12*g, 0), geom.Pt(18*g, 0)}},
-		&edit.SetOutline{Outline: []geom.Point{{X: 0, Y: 0}, {X: 30_000_000, Y: 0}, {X: 30_000_000, Y: 20_000_000}, {X: 0, Y: 20_000_000}}},
+		&edit.SetOutline{Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(30_000_000, 0), geom.Pt(30_000_000, 20_000_000), geom.Pt(0, 20_000_000))},
 		&edit.Carry{All: true},
 	} {
 		_, err := b.Edit(c)
@@ -104,7 +104,7 @@ func TestUndoGivesTheSameAgain(t *testing.T) {
 			&edit.MovePlaced{IDs: some(board), Step: at("move")},
 			&edit.TurnPlaced{IDs: some(board), Pivot: at("p"), Angle: rapid.Int32Range(1, 359_999).Draw(t, "angle")},
 			&edit.FlipPlaced{IDs: some(board)},
-			&edit.SetOutline{Outline: []geom.Point{{X: 0, Y: 0}, {X: 9, Y: 0}, {X: 0, Y: 9}}},
+			&edit.SetOutline{Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(0, 9))},
 		}
 		var done []edit.ChangeSet
 		var states []string
@@ -141,21 +141,21 @@ func TestTracksNeverBreakARule(t *testing.T) {
 			part := placed(b.Doc, rapid.SampledFrom([]string{"R1", "R2", "D1"}).Draw(t, "part"))
 			pieces := b.Index().Of(part.ID)
 			c := pieces[rapid.IntRange(0, len(pieces)-1).Draw(t, "pad")]
-			if c.Net == "" {
+			if c.Net == 0 {
 				continue
 			}
-			field := route.Field{Doc: b.Doc, Index: b.Index()}
+			field := route.Field{Doc: b.Doc, Index: b.Index(), Rules: b.Rules()}
 			to := geom.Pt(rapid.Int64Range(-2_000, 32_000).Draw(t, "x")*1000, rapid.Int64Range(-2_000, 22_000).Draw(t, "y")*1000)
 			style := rapid.SampledFrom([]route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}).Draw(t, "style")
 			probe := field.Draw(c.At, to, style, 0, c.Net, 400_000)
 			if len(probe.Path) < 2 {
 				continue
 			}
-			runs := []edit.Run{{Path: probe.Path}}
+			runs := []edit.Run{{Layer: b.Doc.Board.Top(), Path: geom.Corners(probe.Path...)}}
 			if rapid.Bool().Draw(t, "hop") {
 				end := probe.Path[len(probe.Path)-1]
 				below := field.Draw(end, geom.Pt(end.Y, end.X), style, 1, c.Net, 400_000)
-				runs = append(runs, edit.Run{Layer: 1, Path: below.Path})
+				runs = append(runs, edit.Run{Layer: b.Doc.Board.Bottom(), Path: geom.Corners(below.Path...)})
 			}
 			if _, err := b.Edit(&edit.DrawTrack{Net: c.Net, Runs: runs}); err != nil && !strings.Contains(err.Error(), "no via fits") { // no via was promised
 				assert.NotContains(t, err.Error(), "this would touch track", "the probe promised a free way")
@@ -184,7 +184,7 @@ func TestCarry(t *testing.T) {
 	}
 	require.Empty(t, kinds())
 	r1 := placed(b.Doc, "R1")
-	do(&edit.DrawTrack{Net: "R1.2", Runs: []edit.Run{{Path: []geom.Point{r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(9_000_000, 10_000_000)}}}})
+	do(&edit.DrawTrack{Net: r1.Nets["2"], Runs: []edit.Run{{Layer: b.Doc.Board.Top(), Path: geom.Corners(r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(9_000_000, 10_000_000))}}})
 
 	// a renamed net takes its track along
 	sheet := b.Doc.SheetsInOrder()[0].ID
@@ -193,9 +193,9 @@ func TestCarry(t *testing.T) {
 	do(&edit.Carry{All: true})
 	require.Empty(t, kinds())
 	for tr := range b.Doc.Tracks.All() {
-		assert.Equal(t, "SENSE", tr.Net)
+		assert.Equal(t, "SENSE", b.Doc.NetName(tr.Net))
 	}
-	assert.Equal(t, "SENSE", placed(b.Doc, "R1").Nets["2"])
+	assert.Equal(t, "SENSE", netOf(b.Doc, "R1", "2"))
 
 	// values, footprints and new parts; what was placed stays where it is
 	before := placed(b.Doc, "R2").At
@@ -263,9 +263,12 @@ func TestBoardEdits(t *testing.T) {
 	_, err = b.Edit(&edit.FlipPlaced{IDs: []design.ID{placed(b.Doc, "R2").ID}})
 	require.NoError(t, err)
 	for _, c := range b.Index().Of(placed(b.Doc, "R2").ID) {
-		assert.False(t, c.On(0))
-		assert.True(t, c.On(1))
+		assert.False(t, c.Has(0))
+		assert.True(t, c.Has(1))
 	}
 	_, err = b.Edit(&edit.Remove{IDs: []design.ID{d1.ID}})
 	assert.ErrorContains(t, err, "belongs to the circuit")
 }
+
+// netOf is the name of the net that a part's pad bears on the board.
+func netOf(d *design.Doc, part, pad string) string { return d.NetName(placed(d, part).Nets[pad]) }

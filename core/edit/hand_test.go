@@ -163,7 +163,9 @@ func TestWhatCommandsMean(t *testing.T) {
 	k.wire(22, 0, 40, 0)
 	k.do(&edit.PlaceLabel{Sheet: k.sheet, Name: "OUT", At: grid(40, 0)})
 	n := circuit.Find(k.d)
-	means := func(c edit.Command) circuit.Means { return edit.Means(c, k.d, n) }
+	means := func(c edit.Command) circuit.Means {
+		return edit.Means(c, k.d, edit.Env{Nets: func() *circuit.Nets { return n }})
+	}
 	assert.Equal(t, []string{"R1.2", "R2.1"}, means(&edit.DrawWire{Sheet: k.sheet, Path: []geom.Point{grid(2, 0), grid(10, 5), grid(18, 0)}}).Joins, "the ends, not the corner")
 	assert.Empty(t, means(&edit.DrawWire{Sheet: k.sheet}).Joins)
 	for _, c := range []edit.Command{
@@ -192,9 +194,9 @@ func TestCarrySeveralAtOnce(t *testing.T) {
 		require.NoError(t, err)
 	}
 	r1, r2 := placed(b.Doc, "R1"), placed(b.Doc, "R2")
-	do(&edit.DrawTrack{Net: "R1.2", Runs: []edit.Run{
-		{Layer: 0, Path: []geom.Point{r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(8_000_000, 10_000_000)}},
-		{Layer: 1, Path: []geom.Point{geom.Pt(8_000_000, 10_000_000), geom.Pt(8_000_000, 14_000_000)}},
+	do(&edit.DrawTrack{Net: r1.Nets["2"], Runs: []edit.Run{
+		{Layer: b.Doc.Board.Top(), Path: geom.Corners(r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(8_000_000, 10_000_000))},
+		{Layer: b.Doc.Board.Bottom(), Path: geom.Corners(geom.Pt(8_000_000, 10_000_000), geom.Pt(8_000_000, 14_000_000))},
 	}})
 	sheet := b.Doc.SheetsInOrder()[0].ID
 	do(&edit.PlaceLabel{Sheet: sheet, Name: "SENSE", At: geom.Pt(5*g, 0)})
@@ -218,17 +220,17 @@ func TestCarrySeveralAtOnce(t *testing.T) {
 	assert.NotNil(t, placed(b.Doc, "C1"))
 	assert.NotNil(t, placed(b.Doc, "R3"))
 	assert.Nil(t, placed(b.Doc, "D1"))
-	assert.Equal(t, []string{"SENSE", "SENSE"}, []string{placed(b.Doc, "R1").Nets["2"], placed(b.Doc, "R2").Nets["1"]})
+	assert.Equal(t, []string{"SENSE", "SENSE"}, []string{netOf(b.Doc, "R1", "2"), netOf(b.Doc, "R2", "1")})
 	nets := map[string]int{}
 	for x := range b.Doc.Tracks.All() {
-		nets[x.Net]++
+		nets[b.Doc.NetName(x.Net)]++
 	}
 	for x := range b.Doc.Vias.All() {
-		nets[x.Net]++
+		nets[b.Doc.NetName(x.Net)]++
 	}
 	assert.Equal(t, map[string]int{"SENSE": 3}, nets, "tracks and vias alike")
 	do(&edit.Carry{All: true})
-	assert.Equal(t, []string{"9k1", "LAMP"}, []string{placed(b.Doc, "R2").Value, placed(b.Doc, "R2").Nets["2"]})
+	assert.Equal(t, []string{"9k1", "LAMP"}, []string{placed(b.Doc, "R2").Value, netOf(b.Doc, "R2", "2")})
 	assert.Empty(t, b.Differences())
 }
 

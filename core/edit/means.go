@@ -11,20 +11,21 @@ import (
 // Meaner is a command whose purpose is to join or to part certain nets. All others join and
 // part nothing unless the person who gives them has said so (workbench.Bench.Try).
 type Meaner interface {
-	// Means says which, given the document and its nets as they are before the command.
-	Means(d *design.Doc, n *circuit.Nets) circuit.Means
+	// Means says which, given the document and what is derived from it as they are before the command.
+	Means(d *design.Doc, e Env) circuit.Means
 }
 
 // Means of a command.
-func Means(c Command, d *design.Doc, n *circuit.Nets) circuit.Means {
+func Means(c Command, d *design.Doc, e Env) circuit.Means {
 	if m, ok := c.(Meaner); ok {
-		return m.Means(d, n)
+		return m.Means(d, e)
 	}
 	return circuit.Means{}
 }
 
 // Means to join what its two ends stand on.
-func (c *DrawWire) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *DrawWire) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	if len(c.Path) == 0 {
 		return circuit.Means{}
 	}
@@ -32,17 +33,20 @@ func (c *DrawWire) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
 }
 
 // Means to join what stands there with what bears the name.
-func (c *PlaceLabel) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *PlaceLabel) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	return named(n, c.Sheet, c.Name, c.At)
 }
 
 // Means to join what stands there with what bears the name.
-func (c *PlacePort) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *PlacePort) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	return named(n, c.Sheet, c.Name, c.At)
 }
 
 // Means to join what stands there with the supply.
-func (c *PlaceSupply) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *PlaceSupply) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	return named(n, c.Sheet, c.Name, c.At)
 }
 
@@ -57,7 +61,8 @@ func named(n *circuit.Nets, sheet design.ID, name string, at geom.Point) circuit
 }
 
 // Means to join the bundle's members with what stands at the ends of the taps and wires.
-func (c *PlaceTaps) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *PlaceTaps) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	m := circuit.Means{}
 	t := design.Tap{At: c.At, Turn: c.Turn}
 	for range c.Members {
@@ -70,9 +75,10 @@ func (c *PlaceTaps) Means(_ *design.Doc, n *circuit.Nets) circuit.Means {
 }
 
 // Means to part the wire the part is put into.
-func (c *PlacePart) Means(d *design.Doc, n *circuit.Nets) circuit.Means {
+func (c *PlacePart) Means(d *design.Doc, e Env) circuit.Means {
+	n := e.nets(d)
 	m := circuit.Means{}
-	sym := symbolFor(d, c.Library, c.Unit)
+	sym := symbolFor(d, e.library(), c.Library, c.Unit)
 	v := n.Views[c.Sheet]
 	if sym == nil || v == nil || len(sym.Pins) != 2 {
 		return m
@@ -86,14 +92,14 @@ func (c *PlacePart) Means(d *design.Doc, n *circuit.Nets) circuit.Means {
 }
 
 // Means to take away, and to part what that held together.
-func (c *Remove) Means(*design.Doc, *circuit.Nets) circuit.Means { return circuit.Means{Any: true} }
+func (c *Remove) Means(*design.Doc, Env) circuit.Means { return circuit.Means{Any: true} }
 
 // Means to take away all that stands on the sheet.
-func (c *RemoveSheet) Means(*design.Doc, *circuit.Nets) circuit.Means {
+func (c *RemoveSheet) Means(*design.Doc, Env) circuit.Means {
 	return circuit.Means{Any: true}
 }
 
 // Means to join two nets when it says so; else it is refused where it would.
-func (c *RenameNet) Means(*design.Doc, *circuit.Nets) circuit.Means {
+func (c *RenameNet) Means(*design.Doc, Env) circuit.Means {
 	return circuit.Means{Any: c.Join}
 }

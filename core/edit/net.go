@@ -9,7 +9,7 @@ import (
 )
 
 // RenameNet gives a net another name wherever its name stands: labels, ports with the pins
-// that mirror them, supply marks. A net nobody named gets a label. Taking the name of
+// that mirror them, supply marks; on the board too. A net nobody named gets a label. Taking the name of
 // another net joins the two, which is refused unless Join says that it is meant.
 type RenameNet struct {
 	Net  string `json:"net"`
@@ -50,17 +50,10 @@ func (c *RenameNet) Apply(tx *Tx) error {
 			return err
 		}
 	}
-	if spec := tx.Doc.SpecOf(c.Net); spec != nil && tx.Doc.SpecOf(to) == nil {
-		s := *spec
-		s.Net = to
-		if err := tx.Put(&s); err != nil {
-			return err
-		}
-		if other := tx.Doc.SpecOf(spec.Partner); other != nil && other.Partner == c.Net {
-			o := *other
-			o.Partner = to
-			return tx.Put(&o)
-		}
+	if n := tx.Doc.NetNamed(c.Net); n != nil && tx.Doc.NetNamed(to) == nil {
+		q := *n
+		q.Name = to // its copper and what is said of it go along
+		return tx.Put(&q)
 	}
 	return nil
 }
@@ -110,11 +103,11 @@ func (c *SetNets) Apply(tx *Tx) error {
 		return fmt.Errorf("a partner is chosen for one net at a time, not for %d", len(c.Nets))
 	}
 	for _, net := range c.Nets {
-		if err := tx.setSpec(net, func(s *design.NetSpec) {
-			set(&s.Class, c.Class)
-			set(&s.Current, c.Current)
-			set(&s.Voltage, c.Voltage)
-			set(&s.Impedance, c.Impedance)
+		if err := tx.say(net, func(n *design.Net) {
+			set(&n.Class, c.Class)
+			set(&n.Current, c.Current)
+			set(&n.Voltage, c.Voltage)
+			set(&n.Impedance, c.Impedance)
 		}); err != nil {
 			return err
 		}
@@ -125,26 +118,36 @@ func (c *SetNets) Apply(tx *Tx) error {
 	return tx.pair(c.Nets[0], *c.Partner)
 }
 
-func (tx *Tx) setSpec(net string, change func(*design.NetSpec)) error {
-	old := tx.Doc.SpecOf(net)
-	s := design.NetSpec{Net: net}
+// say changes what is said of the net with the name. A net of which nothing is said, and which nothing
+// on the board bears, is kept no longer.
+func (tx *Tx) say(name string, change func(*design.Net)) error {
+	old := tx.Doc.NetNamed(name)
+	n := design.Net{Name: name}
 	if old != nil {
-		s = *old
+		n = *old
 	}
-	change(&s)
-	empty := s == design.NetSpec{ID: s.ID, Net: net}
+	change(&n)
 	switch {
-	case empty && old == nil:
-		return nil
-	case empty:
-		tx.Remove(old)
-		return nil
-	case old != nil && s == *old:
+	case old == nil && n.Silent():
 		return nil
 	case old == nil:
-		s.ID = tx.Doc.NewID()
+		n.ID = tx.Doc.NewID()
+	case n == *old:
+		return nil
+	case n.Silent() && tx.Doc.Borne(n.ID) == 0:
+		tx.Remove(old)
+		return nil
 	}
-	return tx.Put(&s)
+	return tx.Put(&n)
+}
+
+// netNamed is the net with the name; one that nothing is known of yet is made.
+func (tx *Tx) netNamed(name string) (*design.Net, error) {
+	if n := tx.Doc.NetNamed(name); n != nil {
+		return n, nil
+	}
+	n := &design.Net{ID: tx.Doc.NewID(), Name: name}
+	return n, tx.Put(n)
 }
 
 // pair makes two nets the halves of a differential pair; an empty partner parts them.
@@ -152,20 +155,33 @@ func (tx *Tx) pair(net, partner string) error {
 	if partner != "" && tx.Nets().ByName[partner] == nil {
 		return fmt.Errorf("there is no net called %s", partner)
 	}
-	for _, n := range []string{net, partner} {
-		if s := tx.Doc.SpecOf(n); n != "" && s != nil && s.Partner != "" {
-			if err := tx.setSpec(s.Partner, func(o *design.NetSpec) { o.Partner = "" }); err != nil {
+	for _, name := range []string{net, partner} {
+		n := tx.Doc.NetNamed(name)
+		if name == "" || n == nil || n.Partner == 0 {
+			continue
+		}
+		other := tx.Doc.NetName(n.Partner)
+		for _, alone := range []string{name, other} {
+			if err := tx.say(alone, func(o *design.Net) { o.Partner = 0 }); err != nil {
 				return err
 			}
 		}
 	}
-	if err := tx.setSpec(net, func(s *design.NetSpec) { s.Partner = partner }); err != nil {
-		return err
-	}
 	if partner == "" {
 		return nil
 	}
-	return tx.setSpec(partner, func(s *design.NetSpec) { s.Partner = net })
+	a, err := tx.netNamed(net)
+	if err != nil {
+		return err
+	}
+	b, err := tx.netNamed(partner)
+	if err != nil {
+		return err
+	}
+	if err := tx.say(net, func(n *design.Net) { n.Partner = b.ID }); err != nil {
+		return err
+	}
+	return tx.say(partner, func(n *design.Net) { n.Partner = a.ID })
 }
 
 // PairNets makes differential pairs of nets, all in one step.

@@ -78,13 +78,13 @@ func TestWhatIsSaidOfANetIsKeptOnce(t *testing.T) {
 	k.do(&edit.PlaceLabel{Sheet: k.sheet, Name: "A", At: grid(0, 0)})
 	first := k.do(&edit.SetNets{Nets: []string{"A"}, Class: ptr("power")})
 	require.Len(t, first, 1)
-	id := k.d.SpecOf("A").ID
+	id := k.d.NetNamed("A").ID
 	k.refuse(&edit.SetNets{Nets: []string{"A"}, Class: ptr("power")}, "would change nothing")
 	k.do(&edit.SetNets{Nets: []string{"A"}, Current: ptr(int64(250_000))})
-	assert.Equal(t, id, k.d.SpecOf("A").ID, "the same object says more")
-	assert.Len(t, k.d.NetSpecs, 1)
+	assert.Equal(t, id, k.d.NetNamed("A").ID, "the same object says more")
+	assert.Len(t, k.d.Nets, 1)
 	k.do(&edit.SetNets{Nets: []string{"A"}, Class: ptr(""), Current: ptr(int64(0))})
-	assert.Nil(t, k.d.SpecOf("A"))
+	assert.Nil(t, k.d.NetNamed("A"))
 }
 
 // A part in the place of another takes its usual value when the old one had its usual value, and

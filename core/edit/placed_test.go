@@ -84,15 +84,17 @@ func TestHolesTextsOutlineAndRules(t *testing.T) {
 	k.do(&edit.SetLegend{ID: l.ID, Height: ptr(int64(2_000_000))})
 	assert.Equal(t, []any{"REV D", int64(2_000_000)}, []any{k.d.Legends[l.ID].Text, k.d.Legends[l.ID].Height})
 	k.refuse(&edit.SetLegend{ID: 999}, "no such text")
-	tri := []geom.Point{pt(0, 0), pt(9, 0), pt(0, 9)}
+	tri := geom.Corners(pt(0, 0), pt(9, 0), pt(0, 9))
 	k.do(&edit.SetOutline{Outline: tri})
 	assert.Equal(t, tri, k.d.Board.Outline)
 	k.refuse(&edit.SetOutline{Outline: tri}, "would change nothing")
-	r := k.d.Board.Rules
+	r := k.d.Numbers()
 	k.refuse(&edit.SetRules{Rules: r}, "would change nothing")
-	r.Clearance = 250_000
-	k.do(&edit.SetRules{Rules: r})
-	assert.Equal(t, int64(250_000), k.d.Board.Rules.Clearance)
+	k.do(&edit.SetRules{Rules: map[design.RuleKind]int64{design.Clearance: 250_000}})
+	assert.Equal(t, int64(250_000), k.d.Numbers()[design.Clearance])
+	r[design.Clearance] = 250_000
+	assert.Equal(t, r, k.d.Numbers(), "the others stay")
+	k.refuse(&edit.SetRules{Rules: map[design.RuleKind]int64{design.ViaHole: 900_000}}, "is not smaller than its diameter")
 	k.do(&edit.SetTrack{IDs: []design.ID{synthetic.FourTop, synthetic.FourBottom}, Width: 500_000})
 	assert.Equal(t, []int64{500_000, 300_000, 300_000, 500_000}, []int64{k.d.Tracks[110].Width, k.d.Tracks[111].Width, k.d.Tracks[112].Width, k.d.Tracks[113].Width})
 	k.refuse(&edit.SetTrack{IDs: []design.ID{synthetic.FourR1}, Width: 500_000}, "no such track")
@@ -101,7 +103,8 @@ func TestHolesTextsOutlineAndRules(t *testing.T) {
 // A track of net B has a bend on the second layer, a hop, and goes on below.
 func TestTracksAreTakenAwayWhole(t *testing.T) {
 	k := four(t)
-	k.board(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 1, Path: []geom.Point{pt(20, 10), pt(24, 10), pt(26, 12)}}, {Layer: 2, Path: []geom.Point{pt(26, 12), pt(30, 12)}}}})
+	at := k.d.Board.At
+	k.board(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: at(1), Path: geom.Corners(pt(20, 10), pt(24, 10), pt(26, 12))}, {Layer: at(2), Path: geom.Corners(pt(26, 12), pt(30, 12))}}})
 	require.Len(t, k.d.Tracks, 7)
 	require.Len(t, k.d.Vias, 5)
 	var first, last design.ID
@@ -111,7 +114,7 @@ func TestTracksAreTakenAwayWhole(t *testing.T) {
 				first = x.ID
 			}
 			last = x.ID
-			assert.Equal(t, k.d.Board.Rules.TrackWidth, x.Width)
+			assert.Equal(t, k.d.Numbers()[design.TrackWidth], x.Width)
 		}
 	}
 	k.do(&edit.Lock{IDs: []design.ID{last}, Locked: true})
@@ -121,33 +124,34 @@ func TestTracksAreTakenAwayWhole(t *testing.T) {
 	assert.Len(t, k.d.Vias, 4)
 	k.refuse(&edit.RemoveTrack{ID: synthetic.FourR1}, "no such track")
 	k.do(&edit.Lock{IDs: []design.ID{synthetic.FourBuried}, Locked: true})
-	k.board(&edit.RemoveNetTracks{Net: "B"})
+	k.board(&edit.RemoveNetTracks{Net: synthetic.FourB})
 	assert.Len(t, k.d.Tracks, 3, "A, C and the locked one")
 	assert.NotNil(t, k.d.Vias[synthetic.FourBuried])
 }
 
 func TestTracksThatCannotBe(t *testing.T) {
 	k := four(t)
+	at := k.d.Board.At
 	no := func(c *edit.DrawTrack, why string) {
 		t.Helper()
 		_, err := edit.Apply(k.d, edit.Env{Index: func() *layout.Index { return layout.NewIndex(k.d) }}, c)
 		assert.ErrorContains(t, err, why)
 	}
-	free := []geom.Point{pt(20, 10), pt(24, 10)}
-	no(&edit.DrawTrack{Net: "", Runs: []edit.Run{{Layer: 1, Path: free}}}, `there is no net ""`)
-	no(&edit.DrawTrack{Net: "Z", Runs: []edit.Run{{Layer: 1, Path: free}}}, `there is no net "Z"`)
-	no(&edit.DrawTrack{Net: "B", Width: 149_999, Runs: []edit.Run{{Layer: 1, Path: free}}}, "narrower than the least width, 0.15 mm")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 4, Path: free}}}, "no copper layer 5")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: -1, Path: free}}}, "no copper layer 0")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 1}}}, "1 to 10000 places, not 0")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 1, Path: make([]geom.Point, 10_001)}}}, "not 10001")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 1, Path: free}, {Layer: 2, Path: []geom.Point{pt(25, 10), pt(27, 10)}}}}, "do not meet")
-	no(&edit.DrawTrack{Net: "B", Runs: []edit.Run{{Layer: 0, Path: []geom.Point{pt(5, 1.54), pt(15, 1.54)}}}}, "A")
+	free := geom.Corners(pt(20, 10), pt(24, 10))
+	no(&edit.DrawTrack{Runs: []edit.Run{{Layer: at(1), Path: free}}}, "no such net on the board (id 0)")
+	no(&edit.DrawTrack{Net: 77, Runs: []edit.Run{{Layer: at(1), Path: free}}}, "no such net on the board (id 77)")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Width: 149_999, Runs: []edit.Run{{Layer: at(1), Path: free}}}, "narrower than the least width, 0.15 mm")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: 99, Path: free}}}, "no such copper layer (id 99)")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: 2, Path: free}}}, "no such copper layer (id 2)")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: at(1)}}}, "1 to 10000 places, not 0")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: at(1), Path: make([]geom.Corner, 10_001)}}}, "not 10001")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: at(1), Path: free}, {Layer: at(2), Path: geom.Corners(pt(25, 10), pt(27, 10))}}}, "do not meet")
+	no(&edit.DrawTrack{Net: synthetic.FourB, Runs: []edit.Run{{Layer: at(0), Path: geom.Corners(pt(5, 1.54), pt(15, 1.54))}}}, "A")
 	// A hop where a buried via of another net's layers lies in the way.
-	no(&edit.DrawTrack{Net: "A", Runs: []edit.Run{{Layer: 0, Path: []geom.Point{pt(30, 22), pt(30, 20.5)}}, {Layer: 3, Path: []geom.Point{pt(30, 20.5)}}}}, "no via fits here")
-	k.board(&edit.DrawTrack{Net: "B", Width: 150_000, Runs: []edit.Run{{Layer: 3, Path: []geom.Point{pt(20, 10), pt(20, 10), pt(24, 10)}}}})
+	no(&edit.DrawTrack{Net: synthetic.FourA, Runs: []edit.Run{{Layer: at(0), Path: geom.Corners(pt(30, 22), pt(30, 20.5))}, {Layer: at(3), Path: geom.Corners(pt(30, 20.5))}}}, "no via fits here")
+	k.board(&edit.DrawTrack{Net: synthetic.FourB, Width: 150_000, Runs: []edit.Run{{Layer: at(3), Path: geom.Corners(pt(20, 10), pt(20, 10), pt(24, 10))}}})
 	assert.Len(t, k.d.Tracks, 5, "a piece without length is none")
 	// Its own plated hole is a hop already.
-	k.board(&edit.DrawTrack{Net: "A", Runs: []edit.Run{{Layer: 0, Path: []geom.Point{pt(20, 22), pt(20, 20)}}, {Layer: 3, Path: []geom.Point{pt(20, 20), pt(22, 20)}}}})
+	k.board(&edit.DrawTrack{Net: synthetic.FourA, Runs: []edit.Run{{Layer: at(0), Path: geom.Corners(pt(20, 22), pt(20, 20))}, {Layer: at(3), Path: geom.Corners(pt(20, 20), pt(22, 20))}}})
 	assert.Len(t, k.d.Vias, 4)
 }

@@ -5,51 +5,41 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
-	"goldentrace/core/layout"
 	"goldentrace/core/route"
 	"goldentrace/core/units"
 )
 
-// Run is a stretch of track on one copper layer.
+// Run is a stretch of track on one copper layer; where a corner says so it goes on in an arc.
 type Run struct {
-	Layer int          `json:"layer"`
-	Path  []geom.Point `json:"path"`
+	Layer design.LayerID `json:"layer"`
+	Path  []geom.Corner  `json:"path"`
 }
 
 // DrawTrack lays a track of a net along its runs; between two runs on different layers it
 // hops by a through via at their common place. It is refused where it would break a
 // clearance. Width 0 takes the rules'.
 type DrawTrack struct {
-	Net   string `json:"net"`
-	Width int64  `json:"width,omitempty"`
-	Runs  []Run  `json:"runs"`
+	Net   design.ID `json:"net"`
+	Width int64     `json:"width,omitempty"`
+	Runs  []Run     `json:"runs"`
 }
 
 // Apply the command.
 func (c *DrawTrack) Apply(tx *Tx) error {
-	b := tx.Doc.Board
-	copper := len(b.CopperNames())
-	width := c.Width
-	if width == 0 {
-		width = b.Rules.TrackWidth
+	field := tx.field()
+	if tx.Doc.Nets[c.Net] == nil || !field.Index.Bears(c.Net) {
+		return fmt.Errorf("there is no such net on the board (id %d)", c.Net)
 	}
-	if width < b.Rules.LeastWidth {
-		return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Text(width), units.Text(b.Rules.LeastWidth))
-	}
-	field := &route.Field{Doc: tx.Doc, Index: tx.Index()}
-	if c.Net == "" || len(field.Index.NetPieces(c.Net)) == 0 {
-		return fmt.Errorf("there is no net %q on the board", c.Net)
-	}
-	last := -1
+	last := design.LayerID(0)
 	var at geom.Point
 	for i, run := range c.Runs {
-		if run.Layer < 0 || run.Layer >= copper {
-			return fmt.Errorf("the board has no copper layer %d", run.Layer+1)
+		if tx.Doc.Board.Position(run.Layer) < 0 {
+			return fmt.Errorf("the board has no such copper layer (id %d)", run.Layer)
 		}
 		if len(run.Path) == 0 || len(run.Path) > 10_000 {
 			return fmt.Errorf("a stretch of track goes through 1 to 10000 places, not %d", len(run.Path))
 		}
-		if i > 0 && run.Path[0] != at {
+		if i > 0 && run.Path[0].Point != at {
 			return fmt.Errorf("the stretches of the track do not meet")
 		}
 		if i > 0 && run.Layer != last {
@@ -57,34 +47,52 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 				return err
 			}
 		}
-		for j := 0; j+1 < len(run.Path); j++ {
-			p, q := run.Path[j], run.Path[j+1]
-			if p == q {
-				continue
-			}
-			if o := field.Clear(geom.Stroke(p, q, width), 1<<run.Layer, c.Net, 0); o != nil {
-				return o
-			}
-			if err := tx.Put(&design.Track{ID: tx.Doc.NewID(), Layer: run.Layer, A: p, B: q, Width: width, Net: c.Net}); err != nil {
-				return err
-			}
+		if err := c.lay(tx, field, run); err != nil {
+			return err
 		}
-		at, last = run.Path[len(run.Path)-1], run.Layer
+		at, last = run.Path[len(run.Path)-1].Point, run.Layer
+	}
+	return nil
+}
+
+// lay puts the pieces of one run.
+func (c *DrawTrack) lay(tx *Tx, field *route.Field, run Run) error {
+	for j := 0; j+1 < len(run.Path); j++ {
+		piece := run.Path[j].PieceTo(run.Path[j+1])
+		if piece.A == piece.B {
+			continue
+		}
+		t := &design.Track{ID: tx.Doc.NewID(), Layer: run.Layer, A: piece.A, B: piece.B, Width: c.Width, Net: c.Net}
+		if piece.Round() {
+			t.Mid = &piece.M
+		}
+		wish := route.Wish{Shape: geom.Bow(piece, c.Width), Layers: 1 << tx.Doc.Board.Position(run.Layer), Net: c.Net, Thing: design.ATrack}
+		least := field.Usual(design.LeastWidth, wish)
+		if t.Width == 0 {
+			t.Width = field.Usual(design.TrackWidth, wish)
+			wish.Shape = geom.Bow(piece, t.Width)
+		}
+		if t.Width < least {
+			return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Text(t.Width), units.Text(least))
+		}
+		if err := t.Valid(); err != nil {
+			return err
+		}
+		if o := field.Clear(wish); o != nil {
+			return o
+		}
+		if err := tx.Put(t); err != nil {
+			return err
+		}
 	}
 	return nil
 }
 
 func (c *DrawTrack) hop(tx *Tx, field *route.Field, at geom.Point) error {
-	b := tx.Doc.Board
-	v := &design.Via{ID: tx.Doc.NewID(), At: at, Diameter: b.Rules.ViaDiameter, Hole: b.Rules.ViaHole, To: len(b.CopperNames()) - 1, Net: c.Net}
-	if field.PlatedAt(at, c.Net, 1<<len(b.CopperNames())-1) {
+	if field.PlatedAt(at, c.Net, 1<<tx.Doc.Board.Layers()-1) {
 		return nil // a plated hole of the net is here already
 	}
-	if o := field.Clear(geom.Disc(at, v.Diameter/2), 1<<(v.To+1)-1, c.Net, v.Hole); o != nil {
-		return fmt.Errorf("no via fits here: %w", o)
-	}
-	field.Laid = append(field.Laid, layout.PiecesOf(tx.Doc, v)...)
-	return tx.Put(v)
+	return tx.setVia(field, &design.Via{At: at, Net: c.Net})
 }
 
 // RemoveTrack takes away a whole track: the piece and all that continues it, up to pads and
@@ -115,7 +123,7 @@ func (c *RemoveTrack) Apply(tx *Tx) error {
 
 // RemoveNetTracks takes away all tracks and vias of a net; locked ones stay.
 type RemoveNetTracks struct {
-	Net string `json:"net"`
+	Net design.ID `json:"net"`
 }
 
 // Apply the command.

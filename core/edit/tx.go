@@ -6,11 +6,14 @@ package edit
 
 import (
 	"encoding/json"
+	"errors"
 	"fmt"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/layout"
+	"goldentrace/core/library"
+	"goldentrace/core/rules"
 )
 
 // Change is one object before and after; Before is nil when it was added, After when it was
@@ -45,8 +48,64 @@ func (c ChangeSet) Apply(d *design.Doc) {
 	}
 }
 
-// UnmarshalJSON reads a change with its objects.
-func (c *Change) UnmarshalJSON(data []byte) error {
+// Body is a change written as JSON, each object once.
+type Body struct {
+	Kind   design.Kind     `json:"kind"`
+	ID     design.ID       `json:"id"`
+	Before json.RawMessage `json:"before"`
+	After  json.RawMessage `json:"after"`
+}
+
+// Bodies writes the objects of a change set.
+func (c ChangeSet) Bodies() ([]Body, error) {
+	out := make([]Body, len(c))
+	for i, x := range c {
+		out[i] = Body{Kind: x.Kind, ID: x.ID}
+		for _, w := range []struct {
+			o  design.Object
+			to *json.RawMessage
+		}{{x.Before, &out[i].Before}, {x.After, &out[i].After}} {
+			if w.o == nil {
+				continue
+			}
+			body, err := json.Marshal(w.o)
+			if err != nil {
+				return nil, err
+			}
+			*w.to = body
+		}
+	}
+	return out, nil
+}
+
+// UnmarshalJSON reads a change with its objects, written by the present version.
+func (c *Change) UnmarshalJSON(data []byte) error { return c.read(data, design.Version) }
+
+// ReadChanges reads a change set as a version wrote it. When some of its objects cannot be read without
+// the document they were in, the error is design.ErrEarlier and the changes name what they are of
+// without the objects.
+func ReadChanges(version int, data []byte) (ChangeSet, error) {
+	var list []json.RawMessage
+	if err := json.Unmarshal(data, &list); err != nil {
+		return nil, err
+	}
+	out := make(ChangeSet, len(list))
+	earlier := false
+	for i, raw := range list {
+		err := out[i].read(raw, version)
+		if errors.Is(err, design.ErrEarlier) {
+			earlier = true
+		} else if err != nil {
+			return nil, err
+		}
+	}
+	if earlier {
+		return out, design.ErrEarlier
+	}
+	return out, nil
+}
+
+func (c *Change) read(data []byte, version int) error {
 	var raw struct {
 		Kind          design.Kind
 		ID            design.ID
@@ -60,14 +119,18 @@ func (c *Change) UnmarshalJSON(data []byte) error {
 		if len(r) == 0 || string(r) == "null" {
 			return nil, nil
 		}
-		return design.Decode(raw.Kind, r)
+		return design.DecodeOf(version, raw.Kind, r)
 	}
-	var err error
-	if c.Before, err = read(raw.Before); err != nil {
+	before, err := read(raw.Before)
+	if err != nil {
 		return err
 	}
-	c.After, err = read(raw.After)
-	return err
+	after, err := read(raw.After)
+	if err != nil {
+		return err
+	}
+	c.Before, c.After = before, after
+	return nil
 }
 
 // Env gives commands what is derived from the document. A nil function makes the command
@@ -75,6 +138,9 @@ func (c *Change) UnmarshalJSON(data []byte) error {
 type Env struct {
 	Nets  func() *circuit.Nets
 	Index func() *layout.Index
+	Rules func() *rules.Set
+	// Library is where parts are taken from; nil: the shipped one.
+	Library library.Source
 }
 
 // Command is one change a person can make.
@@ -162,11 +228,13 @@ func (tx *Tx) record(kind design.Kind, id design.ID, after design.Object) {
 }
 
 // Nets of the circuit as it was before the command.
-func (tx *Tx) Nets() *circuit.Nets {
-	if tx.env.Nets != nil {
-		return tx.env.Nets()
+func (tx *Tx) Nets() *circuit.Nets { return tx.env.nets(tx.Doc) }
+
+func (e Env) nets(d *design.Doc) *circuit.Nets {
+	if e.Nets != nil {
+		return e.Nets()
 	}
-	return circuit.Find(tx.Doc)
+	return circuit.Find(d)
 }
 
 // Index of the board's copper as it was before the command.
@@ -175,6 +243,22 @@ func (tx *Tx) Index() *layout.Index {
 		return tx.env.Index()
 	}
 	return layout.NewIndex(tx.Doc)
+}
+
+// Rules of the board as they were before the command.
+func (tx *Tx) Rules() *rules.Set {
+	if tx.env.Rules != nil {
+		return tx.env.Rules()
+	}
+	return rules.Of(tx.Doc)
+}
+
+// library is where parts are taken from.
+func (e Env) library() library.Source {
+	if e.Library != nil {
+		return e.Library
+	}
+	return library.Shipped()
 }
 
 // sheet is the sheet with the id, or a refusal.

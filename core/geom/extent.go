@@ -18,3 +18,10 @@ func (e *Extent) Add(pts ...Point) {
 
 // AddBox makes room for a box.
 func (e *Extent) AddBox(b Box) { e.Add(b.Min, b.Max) }
+
+// AddRing makes room for the closed line through the corners.
+func (e *Extent) AddRing(corners []Corner) {
+	if len(corners) > 0 {
+		e.AddBox(Closing(corners).Box())
+	}
+}

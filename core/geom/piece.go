@@ -17,10 +17,10 @@ func Straight(a, b Point) Piece { return Piece{a, a, b} }
 
 // Round tells whether the piece is an arc or a circle.
 func (p Piece) Round() bool {
-	if p.A == p.B {
-		return p.M != p.A
+	if p.M == p.A || p.M == p.B {
+		return false
 	}
-	return side(p.A, p.B, p.M) != 0
+	return p.A == p.B || side(p.A, p.B, p.M) != 0
 }
 
 // Back is the piece gone from its end to its beginning.
@@ -114,6 +114,23 @@ func (p Piece) Length() float64 {
 	}
 	k := p.circle()
 	return k.r * p.sweep(k)
+}
+
+// Middle of the piece: where half of its length lies on either side.
+func (p Piece) Middle() Point {
+	if !p.Round() {
+		return p.A.Towards(p.B, 0.5)
+	}
+	k := p.circle()
+	sin, cos := math.Sincos(k.way * p.sweep(k) / 2)
+	d := k.c.times(-1)
+	return k.c.plus(vec{d.x*cos - d.y*sin, d.x*sin + d.y*cos}).rounded(p.A)
+}
+
+// Centre of a round piece, rounded, and whether it goes anticlockwise about it.
+func (p Piece) Centre() (at Point, anticlockwise bool) {
+	k := p.circle()
+	return k.c.rounded(p.A), k.way > 0
 }
 
 // Radius of a round piece in nanometres; 0 of a straight one.

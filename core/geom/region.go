@@ -57,6 +57,23 @@ func (r Ring) Area() float64 {
 	return sum
 }
 
+// Holds tells whether a place lies within the ring or on it.
+func (r Ring) Holds(p Point) bool {
+	in := false
+	for _, q := range r {
+		if d, _, _ := PieceDistance(q, Straight(p, p)); d <= beside {
+			return true
+		}
+		if q.right(p) {
+			in = !in
+		}
+		if q.Round() && q.bulges(p) {
+			in = !in
+		}
+	}
+	return in
+}
+
 // Region is what lies within its outer ring and in none of its holes. Rings do not cross one
 // another nor themselves. Its borders belong to it.
 type Region struct {
@@ -156,6 +173,12 @@ func (r *Prepared) Distance(p Piece) (d float64, at, of Point) {
 	if r.Holds(p.A) {
 		return 0, p.A, p.A
 	}
+	return r.Border(p)
+}
+
+// Border is the distance of a piece from the region's border in nanometres, whether it lies within or
+// without, with the nearest place of the border and that of the piece.
+func (r *Prepared) Border(p Piece) (d float64, at, of Point) {
 	lo, hi := corners(p.Box())
 	d = math.Inf(1)
 	r.tree.Nearby(func(bl, bh [2]float64, q Piece, item bool) float64 {
@@ -169,5 +192,31 @@ func (r *Prepared) Distance(p Piece) (d float64, at, of Point) {
 		d, at, of = PieceDistance(q, p)
 		return false
 	})
+	return d, at, of
+}
+
+// Between is the distance of two regions in nanometres, 0 where they meet or one lies in the other,
+// with the nearest place of each. Cost: about the pieces of the second times the logarithm of those of
+// the first.
+func Between(r, s *Prepared) (d float64, at, of Point) {
+	if s.tree.Len() > r.tree.Len() {
+		d, of, at = Between(s, r)
+		return d, at, of
+	}
+	d = math.Inf(1)
+	s.tree.Scan(func(_, _ [2]float64, p Piece) bool {
+		if e, x, y := r.Distance(p); e < d {
+			d, at, of = e, x, y
+		}
+		return d > 0
+	})
+	if d > 0 {
+		r.tree.Scan(func(_, _ [2]float64, p Piece) bool { // the first may lie wholly within the second
+			if s.Holds(p.A) {
+				d, at, of = 0, p.A, p.A
+			}
+			return false
+		})
+	}
 	return d, at, of
 }

@@ -3,11 +3,14 @@ package geom
 import "math"
 
 // Shape is everything within the distance R (nanometres) of its core: a point, an open
-// line through Pts, or, when Area, the polygon that Pts bound. A track is a line with a
-// radius, a round pad a point with one, a rectangular pad an area with none, a rounded
+// line through Pts, or, when Area, what the closed line through Pts bounds. A track is a line with
+// a radius, a round pad a point with one, a rectangular pad an area with none, a rounded
 // pad an area with one. Distances between such shapes are exact but for rounding.
 type Shape struct {
-	Pts  []Point
+	Pts []Point
+	// Mids makes the side that begins at each of Pts an arc through the place, or leaves it straight
+	// where the place is that of Pts itself. Nil: all sides are straight.
+	Mids []Point
 	Area bool
 	R    int64
 }
@@ -18,8 +21,71 @@ func Disc(at Point, r int64) Shape { return Shape{Pts: []Point{at}, R: r} }
 // Stroke is a line of the given width with round ends.
 func Stroke(a, b Point, width int64) Shape { return Shape{Pts: []Point{a, b}, R: width / 2} }
 
+// Bow is a piece of a line of the given width with round ends.
+func Bow(p Piece, width int64) Shape {
+	if !p.Round() {
+		return Stroke(p.A, p.B, width)
+	}
+	return Shape{Pts: []Point{p.A, p.B}, Mids: []Point{p.M, p.B}, R: width / 2}
+}
+
+// Within is the area that the closed line through the corners bounds.
+func Within(corners []Corner) Shape {
+	s := Shape{Pts: Places(corners), Area: true}
+	for i, c := range corners {
+		if c.Mid != nil && s.Mids == nil {
+			s.Mids = append([]Point{}, s.Pts...)
+		}
+		if c.Mid != nil {
+			s.Mids[i] = *c.Mid
+		}
+	}
+	return s
+}
+
 // Box around the whole shape.
-func (s Shape) Box() Box { return BoxOf(s.Pts...).Grow(s.R) }
+func (s Shape) Box() Box { return s.Core().Grow(s.R) }
+
+// Core is the box around the shape's core.
+func (s Shape) Core() Box {
+	box := BoxOf(s.Pts...)
+	if s.Mids == nil {
+		return box
+	}
+	for i := range s.Sides() {
+		if p := s.Side(i); p.Round() {
+			box = box.Union(p.Box())
+		}
+	}
+	return box
+}
+
+// Moved is the shape carried to another place.
+func (s Shape) Moved(t Pose) Shape {
+	out := Shape{Pts: t.ApplyAll(s.Pts), Area: s.Area, R: s.R}
+	if s.Mids != nil {
+		out.Mids = t.ApplyAll(s.Mids)
+	}
+	return out
+}
+
+// Side is the i-th side of the core.
+func (s Shape) Side(i int) Piece {
+	a, b := s.side(i)
+	if s.Mids == nil {
+		return Straight(a, b)
+	}
+	return Piece{a, s.Mids[i], b}
+}
+
+// Edges are all sides of the core.
+func (s Shape) Edges() Ring {
+	out := make(Ring, s.Sides())
+	for i := range out {
+		out[i] = s.Side(i)
+	}
+	return out
+}
 
 // Holds tells whether p lies in the shape.
 func (s Shape) Holds(p Point) bool {
@@ -40,7 +106,8 @@ func Gap(a, b Shape) (gap float64, pa, pb Point) {
 	return gap, pa, pb
 }
 
-func (s Shape) sides() int {
+// Sides is how many sides the core has; a point counts as one.
+func (s Shape) Sides() int {
 	switch n := len(s.Pts); {
 	case n == 1:
 		return 1
@@ -56,20 +123,49 @@ func (s Shape) side(i int) (Point, Point) {
 }
 
 func coreDistance(a, b Shape) (float64, Point, Point) {
-	if a.Area && InPolygon(b.Pts[0], a.Pts) {
+	if a.Area && a.holds(b.Pts[0]) {
 		return 0, b.Pts[0], b.Pts[0]
 	}
-	if b.Area && InPolygon(a.Pts[0], b.Pts) {
+	if b.Area && b.holds(a.Pts[0]) {
 		return 0, a.Pts[0], a.Pts[0]
+	}
+	if a.Mids != nil || b.Mids != nil {
+		return piecewise(a, b)
 	}
 	best := math.Inf(1)
 	var ba, bb Point
-	for i := range a.sides() {
+	for i := range a.Sides() {
 		a0, a1 := a.side(i)
-		for j := range b.sides() {
+		for j := range b.Sides() {
 			b0, b1 := b.side(j)
 			if d, p, q := SegmentDistance(a0, a1, b0, b1); d < best {
 				best, ba, bb = d, p, q
+				if best == 0 {
+					return 0, ba, bb
+				}
+			}
+		}
+	}
+	return best, ba, bb
+}
+
+// holds tells whether a place lies in the core of an area.
+func (s Shape) holds(p Point) bool {
+	if s.Mids == nil {
+		return InPolygon(p, s.Pts)
+	}
+	return s.Core().Holds(p) && s.Edges().Holds(p)
+}
+
+// piecewise is the distance of cores that have arcs.
+func piecewise(a, b Shape) (float64, Point, Point) {
+	best := math.Inf(1)
+	var ba, bb Point
+	for i := range a.Sides() {
+		p := a.Side(i)
+		for j := range b.Sides() {
+			if d, x, y := PieceDistance(p, b.Side(j)); d < best {
+				best, ba, bb = d, x, y
 				if best == 0 {
 					return 0, ba, bb
 				}

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"fmt"
 	"strconv"
+	"strings"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -16,7 +17,7 @@ import (
 // Picture is an SVG of the board, where parts stand on it, else of the first sheet; nil: nothing is
 // drawn yet. of is "board", "circuit" or empty.
 func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
-	if len(d.Board.Outline) > 2 && stands(d) {
+	if len(d.Board.Outline) > 0 && stands(d) {
 		return Board(d), "board"
 	}
 	for _, use := range n.Tree.Uses {
@@ -24,7 +25,7 @@ func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
 			return svg, "circuit"
 		}
 	}
-	if len(d.Board.Outline) > 2 {
+	if len(d.Board.Outline) > 0 {
 		return Board(d), "board"
 	}
 	return nil, ""
@@ -32,7 +33,7 @@ func Picture(d *design.Doc, n *circuit.Nets) (svg []byte, of string) {
 
 // stands tells whether a part stands on the board; the others still wait beside it.
 func stands(d *design.Doc) bool {
-	board := geom.BoxOf(d.Board.Outline...)
+	board := geom.Closing(d.Board.Outline).Box()
 	for p := range d.Placed.All() {
 		if board.Holds(p.At) {
 			return true
@@ -54,11 +55,11 @@ var innerColours = []string{"#8088F5", "#E27BB1", "#93C05B", "#C98A4B", "#63B4E8
 // Board draws a board from above: its edge, the copper from the lowest layer up, holes and silk.
 func Board(d *design.Doc) []byte {
 	var e geom.Extent
-	e.AddBox(geom.BoxOf(d.Board.Outline...))
+	e.AddRing(d.Board.Outline)
 	index := layout.NewIndex(d)
-	copper := make([][]*layout.Copper, len(d.Board.CopperNames()))
+	copper := make([][]*layout.Copper, d.Board.Layers())
 	for c := range index.All() {
-		if !geom.BoxOf(d.Board.Outline...).Grow(1_000_000).Meets(c.Shape.Box()) {
+		if !e.Box.Grow(1_000_000).Meets(c.Box()) {
 			continue // still beside the board
 		}
 		for i := range copper {
@@ -70,7 +71,12 @@ func Board(d *design.Doc) []byte {
 	b := e.Box.Grow(1_500_000)
 	w := &writer{foot: b.Max.Y + b.Min.Y}
 	fmt.Fprintf(w, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="%s %s %s %s">`+"\n", mm(b.Min.X), mm(b.Min.Y), mm(b.Max.X-b.Min.X), mm(b.Max.Y-b.Min.Y))
-	fmt.Fprintf(w, `<path d="%sZ" fill="#2A2036" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", w.path(d.Board.Outline), edgeColour)
+	var edge strings.Builder
+	region := d.Board.Region()
+	for _, ring := range append([]geom.Ring{region.Outer}, region.Holes...) {
+		edge.WriteString(w.path(ring.Flat(flat, false)) + "Z")
+	}
+	fmt.Fprintf(w, `<path d="%s" fill="#2A2036" fill-rule="evenodd" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", edge.String(), edgeColour)
 	for i := len(copper) - 1; i >= 0; i-- {
 		colour := topColour
 		switch {
@@ -81,13 +87,15 @@ func Board(d *design.Doc) []byte {
 		}
 		fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", colour, colour)
 		for _, c := range copper[i] {
-			w.shape(c.Shape)
+			w.shape(c.On(i))
 		}
 		w.WriteString("</g>\n")
 	}
 	for c := range index.All() {
-		if c.Hole > 0 && e.Box.Grow(1_000_000).Holds(c.At) {
-			fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" fill="%s" stroke="%s" stroke-width="0.1"/>`+"\n", mm(c.At.X), mm(w.foot-c.At.Y), mm(c.Hole/2), boreColour, platedColour)
+		if c.Hole > 0 && c.Slot != (geom.Point{}) && e.Box.Grow(1_000_000).Holds(c.At) {
+			fmt.Fprintf(w, `<path d="%s" fill="none" stroke="%s" stroke-width="%s" stroke-linecap="round"/>`+"\n", w.path(c.Bore().Pts), boreColour, mm(c.Hole))
+		} else if c.Hole > 0 && e.Box.Grow(1_000_000).Holds(c.At) {
+			fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" fill="%s" stroke="%s" stroke-width="0.1"/>`+"\n", mm(c.Drill.X), mm(w.foot-c.Drill.Y), mm(c.Hole/2), boreColour, platedColour)
 		}
 	}
 	fmt.Fprintf(w, `<g fill="none" stroke="%s" stroke-width="0.15" stroke-linecap="round" stroke-linejoin="round">`+"\n", silkColour)
@@ -123,7 +131,17 @@ func (w *writer) path(pts []geom.Point) string {
 	return b.String()
 }
 
+// flat is how far lines that stand for an arc may leave it in these small pictures.
+const flat = 20_000
+
 func (w *writer) shape(s geom.Shape) {
+	if s.Mids != nil {
+		pts := s.Edges().Flat(flat, false)
+		if !s.Area {
+			pts = append(pts, s.Pts[len(s.Pts)-1])
+		}
+		s = geom.Shape{Pts: pts, Area: s.Area, R: s.R}
+	}
 	switch {
 	case len(s.Pts) == 1:
 		fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" stroke="none"/>`+"\n", mm(s.Pts[0].X), mm(w.foot-s.Pts[0].Y), mm(s.R))

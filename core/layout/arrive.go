@@ -13,13 +13,13 @@ import (
 // is there, the first at the top, 2 mm apart, on the 1.27 mm grid.
 func Arrive(d *design.Doc, footprints []*design.Footprint) []geom.Point {
 	var all geom.Extent
-	all.Add(d.Board.Outline...)
+	all.AddRing(d.Board.Outline)
 	for p := range d.Placed.All() {
 		if f := d.Footprint(p.Footprint); f != nil {
 			all.Add(Courtyard(f, p.Pose())...)
 		}
 	}
-	if len(d.Board.Outline) < 3 { // an outline will most likely be drawn from the origin on: stay clear of it
+	if len(d.Board.Outline) == 0 { // an outline will most likely be drawn from the origin on: stay clear of it
 		all.Add(geom.Pt(0, 0), geom.Pt(100*units.MM, 80*units.MM))
 	}
 	here := all.Box

@@ -45,6 +45,15 @@ func PadNets(d *design.Doc, n *circuit.Nets, k circuit.Package) map[string]strin
 	return out
 }
 
+// NamesOf are the names of the nets that a part's pads bear on the board.
+func NamesOf(d *design.Doc, on *design.Placed) map[string]string {
+	out := make(map[string]string, len(on.Nets))
+	for pad, net := range on.Nets {
+		out[pad] = d.NetName(net)
+	}
+	return out
+}
+
 // Differences lists what carrying the circuit to the board would do, parts in the order of
 // their designators. Empty: the board is up to date.
 func Differences(d *design.Doc, n *circuit.Nets) []Difference {
@@ -58,8 +67,9 @@ func Differences(d *design.Doc, n *circuit.Nets) []Difference {
 type Comparison struct {
 	plain  map[circuit.PartRef][]Difference // all but those of nets
 	wanted map[circuit.PartRef]wanted       // packages whose nets differ
-	bears  map[string]map[design.ID]int     // pads on the board by net and part
-	held   map[design.ID]*design.Placed     // parts of the board as counted in bears
+	doc    *design.Doc
+	bears  map[design.ID]map[design.ID]int // pads on the board by net and part
+	held   map[design.ID]*design.Placed    // parts of the board as counted in bears
 	list   []Difference
 	stale  bool
 }
@@ -71,7 +81,7 @@ type wanted struct {
 
 // NewComparison has compared nothing yet.
 func NewComparison() *Comparison {
-	return &Comparison{plain: map[circuit.PartRef][]Difference{}, wanted: map[circuit.PartRef]wanted{}, bears: map[string]map[design.ID]int{}, held: map[design.ID]*design.Placed{}}
+	return &Comparison{plain: map[circuit.PartRef][]Difference{}, wanted: map[circuit.PartRef]wanted{}, bears: map[design.ID]map[design.ID]int{}, held: map[design.ID]*design.Placed{}}
 }
 
 // UpdateAll compares everything anew.
@@ -94,6 +104,7 @@ func (c *Comparison) UpdateAll(d *design.Doc, n *circuit.Nets) {
 // Update compares the given parts anew; placed are the ids of parts of the board that
 // changed.
 func (c *Comparison) Update(d *design.Doc, n *circuit.Nets, refs map[circuit.PartRef]bool, placed map[design.ID]bool) {
+	c.doc = d
 	c.stale = c.stale || len(refs)+len(placed) > 0
 	for id := range placed {
 		c.count(c.held[id], -1)
@@ -160,7 +171,7 @@ func (c *Comparison) compare(d *design.Doc, n *circuit.Nets, ref circuit.PartRef
 	if what := changes(p, k.Designator, on); what != "" {
 		c.plain[ref] = []Difference{{Key: key("change"), Kind: "change", Part: p.ID, Path: ref.Path, On: on.ID, Text: what}}
 	}
-	if pads := PadNets(d, n, k); !maps.Equal(pads, on.Nets) {
+	if pads := PadNets(d, n, k); !maps.Equal(pads, NamesOf(d, on)) {
 		c.wanted[ref] = wanted{pads, on}
 	}
 }
@@ -192,7 +203,7 @@ func (c *Comparison) List() []Difference {
 		out = append(out, list...)
 	}
 	for ref, w := range c.wanted {
-		if what := netChanges(w.pads, w.on, renames); what != "" {
+		if what := netChanges(w.pads, w.on.Designator, NamesOf(c.doc, w.on), renames); what != "" {
 			out = append(out, Difference{Key: strings.TrimSpace(fmt.Sprintf("nets %d %s", ref.Part, ref.Path)), Kind: "nets", Part: ref.Part, Path: ref.Path, On: w.on.ID, Text: what})
 		}
 	}
@@ -236,12 +247,12 @@ func changes(p *design.Part, designator string, on *design.Placed) string {
 	return on.Designator + " " + strings.Join(what, ", and ") + "."
 }
 
-func netChanges(want map[string]string, on *design.Placed, renames map[string]string) string {
+func netChanges(want map[string]string, designator string, has map[string]string, renames map[string]string) string {
 	var what []string
 	pads := maps.Clone(want)
-	maps.Copy(pads, on.Nets)
+	maps.Copy(pads, has)
 	for _, pad := range slices.SortedFunc(maps.Keys(pads), circuit.CompareNatural) {
-		is, should := on.Nets[pad], want[pad]
+		is, should := has[pad], want[pad]
 		if to, ok := renames[is]; ok {
 			is = to
 		}
@@ -258,7 +269,7 @@ func netChanges(want map[string]string, on *design.Placed, renames map[string]st
 	if len(what) == 0 {
 		return ""
 	}
-	return on.Designator + ": " + strings.Join(what, ", ") + "."
+	return designator + ": " + strings.Join(what, ", ") + "."
 }
 
 // netRenames finds nets that only changed their name: every pad that bore the old name is
@@ -267,7 +278,7 @@ func (c *Comparison) netRenames() map[string]string {
 	to := map[string]map[string]int{}        // old name → new names, in pads
 	from := map[string]map[string]struct{}{} // new name → old names, of pads that differ
 	for _, w := range c.wanted {
-		for pad, is := range w.on.Nets {
+		for pad, is := range NamesOf(c.doc, w.on) {
 			should := w.pads[pad]
 			if to[is] == nil {
 				to[is] = map[string]int{}
@@ -299,10 +310,19 @@ func sum(m map[string]int) int {
 	return n
 }
 
+// Bearers lists the parts on the board that have pads on the net.
+func (c *Comparison) Bearers(net design.ID) []design.ID {
+	return slices.Sorted(maps.Keys(c.bears[net]))
+}
+
 // pads on the board that bear the net.
 func (c *Comparison) pads(net string) int {
 	n := 0
-	for _, k := range c.bears[net] {
+	is := c.doc.NetNamed(net)
+	if is == nil {
+		return 0
+	}
+	for _, k := range c.bears[is.ID] {
 		n += k
 	}
 	return n

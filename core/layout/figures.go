@@ -18,8 +18,13 @@ func FigureLines(f design.Figure) [][]geom.Point {
 			pts[i] = f.Pts[0].Add(geom.Pt(int64(math.Round(float64(f.R)*c)), int64(math.Round(float64(f.R)*s))))
 		}
 		return [][]geom.Point{pts}
+	case "arc":
+		return [][]geom.Point{geom.Piece{A: f.Pts[0], M: f.Pts[1], B: f.Pts[2]}.Along(arcTolerance, false)}
 	case "area", "solid":
 		return [][]geom.Point{append(append([]geom.Point{}, f.Pts...), f.Pts[0])}
 	}
 	return [][]geom.Point{f.Pts}
 }
+
+// arcTolerance is how far lines that stand for an arc of a drawing may leave it.
+const arcTolerance = 5_000

@@ -2,6 +2,8 @@ package layout
 
 import (
 	"iter"
+	"maps"
+	"slices"
 
 	"github.com/tidwall/rtree"
 
@@ -14,12 +16,21 @@ import (
 type Index struct {
 	tree  rtree.RTreeG[*Copper]
 	of    map[design.ID][]*Copper
-	byNet map[string]map[Ref]*Copper
+	byNet map[design.ID]map[Ref]*Copper
+	edge  Edge
+	stack []design.LayerID // copper layers as they were when the pieces were made
+	kept  []KeepOut
 }
 
 // NewIndex holds all copper of the document.
 func NewIndex(d *design.Doc) *Index {
-	x := &Index{of: map[design.ID][]*Copper{}, byNet: map[string]map[Ref]*Copper{}}
+	x := &Index{}
+	x.fill(d)
+	return x
+}
+
+func (x *Index) fill(d *design.Doc) {
+	*x = Index{of: map[design.ID][]*Copper{}, byNet: map[design.ID]map[Ref]*Copper{}, edge: EdgeOf(d.Board), stack: copperIDs(d.Board), kept: KeepOuts(d)}
 	for p := range d.Placed.All() {
 		x.Put(d, p)
 	}
@@ -32,8 +43,35 @@ func NewIndex(d *design.Doc) *Index {
 	for h := range d.Holes.All() {
 		x.Put(d, h)
 	}
-	return x
 }
+
+func copperIDs(b *design.Board) []design.LayerID {
+	var out []design.LayerID
+	for _, l := range b.Copper() {
+		out = append(out, l.ID)
+	}
+	return out
+}
+
+// Edge of the board.
+func (x *Index) Edge() *Edge { return &x.edge }
+
+// Board follows a change of the board: its edge; when its copper layers changed, all pieces are made
+// anew. It tells whether they were.
+func (x *Index) Board(d *design.Doc) bool {
+	if !slices.Equal(x.stack, copperIDs(d.Board)) {
+		x.fill(d)
+		return true
+	}
+	x.edge = EdgeOf(d.Board)
+	return false
+}
+
+// KeepOuts are the areas that keep something out.
+func (x *Index) KeepOuts() []KeepOut { return x.kept }
+
+// Areas follows a change of rule areas.
+func (x *Index) Areas(d *design.Doc) { x.kept = KeepOuts(d) }
 
 func corners(b geom.Box) (lo, hi [2]float64) {
 	return [2]float64{float64(b.Min.X), float64(b.Min.Y)}, [2]float64{float64(b.Max.X), float64(b.Max.Y)}
@@ -48,9 +86,9 @@ func (x *Index) Put(d *design.Doc, o design.Object) {
 	}
 	x.of[o.ObjectID()] = pieces
 	for _, c := range pieces {
-		lo, hi := corners(c.Shape.Box())
+		lo, hi := corners(c.Box())
 		x.tree.Insert(lo, hi, c)
-		if c.Net != "" {
+		if c.Net != 0 {
 			if x.byNet[c.Net] == nil {
 				x.byNet[c.Net] = map[Ref]*Copper{}
 			}
@@ -62,9 +100,9 @@ func (x *Index) Put(d *design.Doc, o design.Object) {
 // Remove takes the object's copper out.
 func (x *Index) Remove(id design.ID) {
 	for _, c := range x.of[id] {
-		lo, hi := corners(c.Shape.Box())
+		lo, hi := corners(c.Box())
 		x.tree.Delete(lo, hi, c)
-		if c.Net != "" {
+		if c.Net != 0 {
 			delete(x.byNet[c.Net], c.Ref())
 			if len(x.byNet[c.Net]) == 0 {
 				delete(x.byNet, c.Net)
@@ -96,7 +134,7 @@ func (x *Index) All() iter.Seq[*Copper] {
 func (x *Index) Len() int { return x.tree.Len() }
 
 // NetPieces lists the copper of a net in a settled order.
-func (x *Index) NetPieces(net string) []*Copper {
+func (x *Index) NetPieces(net design.ID) []*Copper {
 	out := make([]*Copper, 0, len(x.byNet[net]))
 	for _, c := range x.byNet[net] {
 		out = append(out, c)
@@ -105,11 +143,17 @@ func (x *Index) NetPieces(net string) []*Copper {
 	return out
 }
 
-// Nets lists the names of all nets that have copper.
-func (x *Index) Nets() []string {
-	out := make([]string, 0, len(x.byNet))
-	for n := range x.byNet {
-		out = append(out, n)
+// ObjectsOf are the objects that have copper of a net.
+func (x *Index) ObjectsOf(net design.ID) map[design.ID]bool {
+	out := make(map[design.ID]bool, len(x.byNet[net]))
+	for r := range x.byNet[net] {
+		out[r.ID] = true
 	}
 	return out
 }
+
+// Bears tells whether a net has any copper.
+func (x *Index) Bears(net design.ID) bool { return len(x.byNet[net]) > 0 }
+
+// Nets lists all nets that have copper, in the order of their ids.
+func (x *Index) Nets() []design.ID { return slices.Sorted(maps.Keys(x.byNet)) }

@@ -1,7 +1,9 @@
 package layout_test
 
 import (
+	"maps"
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -10,6 +12,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/synthetic"
 )
 
 // dots are vias and tracks of one net at random places.
@@ -17,9 +20,9 @@ func dots(t *rapid.T, d *design.Doc, n int) {
 	for range n {
 		a := geom.Pt(rapid.Int64Range(0, 60).Draw(t, "x")*1_000_000, rapid.Int64Range(0, 60).Draw(t, "y")*1_000_000)
 		if rapid.IntRange(0, 3).Draw(t, "kind") == 0 {
-			d.Put(&design.Track{ID: d.NewID(), A: a, B: a.Add(geom.Pt(rapid.Int64Range(1, 9).Draw(t, "dx")*1_000_000, 0)), Width: 300_000, Net: "N"})
+			d.Put(&design.Track{ID: d.NewID(), Layer: d.Board.Top(), A: a, B: a.Add(geom.Pt(rapid.Int64Range(1, 9).Draw(t, "dx")*1_000_000, 0)), Width: 300_000, Net: synthetic.Net(d, "N")})
 		} else {
-			d.Put(&design.Via{ID: d.NewID(), At: a, Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"})
+			d.Put(&design.Via{ID: d.NewID(), At: a, Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: synthetic.Net(d, "N")})
 		}
 	}
 }
@@ -83,49 +86,142 @@ func TestLinksAreAsShortAsPrims(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := design.New("links")
 		dots(t, d, rapid.IntRange(1, 25).Draw(t, "n"))
-		pieces := layout.NewIndex(d).NetPieces("N")
-		assert.InDelta(t, prim(pieces), length(layout.Links("N", pieces)), 1)
+		pieces := layout.NewIndex(d).NetPieces(synthetic.Net(d, "N"))
+		assert.InDelta(t, prim(pieces), length(layout.Links(pieces)), 1)
 	})
 }
 
-// The tree kept up to date through random changes stays as short as one made anew.
-func TestTreeKeptUpToDate(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		d := design.New("tree")
-		dots(t, d, rapid.IntRange(45, 70).Draw(t, "n"))
-		x := layout.NewIndex(d)
-		tree := &layout.NetTree{}
-		tree.Update("N", x, x.NetPieces("N"), nil)
-		for range rapid.IntRange(1, 6).Draw(t, "changes") {
-			changed := map[design.ID]bool{}
-			before := d.Next
-			switch rapid.IntRange(0, 2).Draw(t, "change") {
-			case 0:
-				dots(t, d, 1)
-				o := d.Get(before)
-				x.Put(d, o)
-				changed[before] = true
-			case 1, 2:
-				for v := range d.Vias.All() {
-					changed[v.ID] = true
-					if rapid.Bool().Draw(t, "remove") {
-						d.Remove(design.KindVia, v.ID)
-						x.Remove(v.ID)
-					} else {
-						q := *v
-						q.At = q.At.Add(geom.Pt(rapid.Int64Range(-20, 20).Draw(t, "mx")*1_000_000, 0))
-						d.Put(&q)
-						x.Put(d, &q)
-					}
-					break
-				}
-			}
-			pieces := x.NetPieces("N")
-			if len(pieces) > 0 {
-				assert.InDelta(t, prim(pieces), length(tree.Update("N", x, pieces, changed)), 1)
+// boards are nets in different states: dots lie far apart, a row of tracks is joined wholly, half joined
+// or wherever its pieces happen to meet.
+var boards = map[string]func(t *rapid.T, d *design.Doc){
+	"open": func(t *rapid.T, d *design.Doc) { dots(t, d, rapid.IntRange(20, 60).Draw(t, "n")) },
+	"joined": func(t *rapid.T, d *design.Doc) {
+		for i := range int64(rapid.IntRange(2, 60).Draw(t, "n")) {
+			rung(d, i, i+1)
+		}
+	},
+	"half joined": func(t *rapid.T, d *design.Doc) {
+		for i := range int64(rapid.IntRange(2, 60).Draw(t, "n")) {
+			if rapid.Bool().Draw(t, "laid") {
+				rung(d, i, i+1)
 			}
 		}
-	})
+		dots(t, d, 10)
+	},
+	"one over the other": func(t *rapid.T, d *design.Doc) {
+		for range rapid.IntRange(66, 80).Draw(t, "n") {
+			rung(d, 3, 4)
+		}
+		dots(t, d, 5)
+	},
+}
+
+// rung is a track from one place of a stair to another.
+func rung(d *design.Doc, from, to int64) {
+	at := func(i int64) geom.Point { return geom.Pt(i/2*2_000_000, (i+1)/2*3_000_000) }
+	d.Put(&design.Track{ID: d.NewID(), Layer: d.Board.Top(), A: at(from), B: at(to), Width: 300_000, Net: synthetic.Net(d, "N")})
+}
+
+// Links kept up to date through random changes are as short as Prim's, and the ones found of the same
+// copper at once.
+func TestLinksKeptUpToDate(t *testing.T) {
+	for name, fill := range boards {
+		t.Run(name, func(t *testing.T) {
+			rapid.Check(t, func(t *rapid.T) {
+				d := design.New("links")
+				net := synthetic.Net(d, "N")
+				fill(t, d)
+				x := layout.NewIndex(d)
+				links := layout.NewNetLinks(net)
+				links.Update(x, maps.Keys(x.ObjectsOf(net)))
+				for range rapid.IntRange(1, 8).Draw(t, "changes") {
+					changed := change(t, d, x)
+					was := links.Links()
+					got := links.Update(x, slices.Values(changed))
+					pieces := x.NetPieces(net)
+					assert.Equal(t, len(pieces), links.Len())
+					if len(pieces) > 0 {
+						assert.InDelta(t, prim(pieces), length(got), 1)
+					}
+					assert.Equal(t, layout.Links(pieces), got)
+					assert.Equal(t, got, after(was, got))
+				}
+			})
+		})
+	}
+}
+
+// change alters a few objects of the document and of the index: some go, some move, one comes.
+func change(t *rapid.T, d *design.Doc, x *layout.Index) (changed []design.ID) {
+	var all []design.Object
+	for v := range d.Vias.All() {
+		all = append(all, v)
+	}
+	for v := range d.Tracks.All() {
+		all = append(all, v)
+	}
+	step := geom.Pt(rapid.Int64Range(-5, 5).Draw(t, "mx")*1_000_000, 0)
+	for range rapid.IntRange(0, min(3, len(all))).Draw(t, "touched") {
+		o := rapid.SampledFrom(all).Draw(t, "object")
+		changed = append(changed, o.ObjectID())
+		switch o := o.(type) {
+		case *design.Via:
+			q := *o
+			q.At = q.At.Add(step)
+			d.Put(&q)
+		case *design.Track:
+			q := *o
+			q.Width += 100_000
+			q.B = q.B.Add(step)
+			d.Put(&q)
+		}
+		if rapid.Bool().Draw(t, "goes") {
+			d.Remove(o.ObjectKind(), o.ObjectID())
+		}
+	}
+	if rapid.Bool().Draw(t, "comes") {
+		changed = append(changed, d.Next)
+		dots(t, d, 1)
+	}
+	for _, id := range changed {
+		if o := d.Get(id); o != nil {
+			x.Put(d, o)
+		} else {
+			x.Remove(id)
+		}
+	}
+	slices.Sort(changed)
+	return slices.Compact(changed)
+}
+
+// after is what a browser makes of the former links and what changed of them.
+func after(was, is []layout.Link) []layout.Link {
+	c, anything := layout.Changed(was, is)
+	if !anything {
+		return was
+	}
+	if c.Gone == nil && c.At == nil {
+		return c.Come
+	}
+	out := slices.Clone(was)
+	for _, i := range slices.Backward(c.Gone) {
+		out = slices.Delete(out, i, i+1)
+	}
+	for i, at := range c.At {
+		out = slices.Insert(out, at, c.Come[i])
+	}
+	return out
+}
+
+// Pads one above the other that no copper joins have a link of no length.
+func TestALinkOfNoLength(t *testing.T) {
+	d := design.New("stacked")
+	net := synthetic.Net(d, "N")
+	for _, l := range []design.LayerID{d.Board.Top(), d.Board.Bottom()} {
+		d.Put(&design.Track{ID: d.NewID(), Layer: l, A: geom.Pt(0, 0), B: geom.Pt(1_000_000, 0), Width: 200_000, Net: net})
+	}
+	pieces := layout.NewIndex(d).NetPieces(net)
+	assert.Equal(t, []layout.Link{{A: geom.Pt(0, 0), B: geom.Pt(0, 0), FromName: "track", ToName: "track"}}, layout.Links(pieces))
 }
 
 // While a part is dragged on a net of many pieces, each of its pads links to the nearest piece
@@ -134,13 +230,16 @@ func TestLinksOfADraggedPartOnALargeNet(t *testing.T) {
 	d := design.New("large")
 	first := d.Next
 	for i := range 400 { // twenty by twenty vias, 10 mm apart
-		d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(int64(i%20)*10_000_000, int64(i/20)*10_000_000), Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"})
+		d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(int64(i%20)*10_000_000, int64(i/20)*10_000_000), Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: synthetic.Net(d, "N")})
 	}
 	x := layout.NewIndex(d)
-	dragged := &design.Via{ID: first, Diameter: 800_000, Hole: 400_000, To: 1, Net: "N"}
+	net := synthetic.Net(d, "N")
+	whole := layout.NewNetLinks(net)
+	whole.Update(x, maps.Keys(x.ObjectsOf(net)))
+	dragged := &design.Via{ID: first, Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: synthetic.Net(d, "N")}
 	links := func(at geom.Point) []layout.Link {
 		dragged.At = at
-		return x.LinksWith("N", map[design.ID][]*layout.Copper{dragged.ID: layout.PiecesOf(d, dragged)})
+		return whole.With(map[design.ID][]*layout.Copper{dragged.ID: layout.PiecesOf(d, dragged)})
 	}
 	near := links(geom.Pt(53_000_000, 92_000_000))
 	assert.Len(t, near, 1)

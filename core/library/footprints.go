@@ -145,6 +145,7 @@ func footprints() map[string]*design.Footprint {
 	chip("Coil 6 mm", 2.4, 2.0, 5.6, 6.0, 6.0)
 	chip("Crystal 3.2 mm", 1.25, 1.0, 1.5, 3.2, 1.5)
 	fieldFootprints(add)
+	shapedFootprints(add)
 	return out
 }
 
@@ -201,6 +202,9 @@ func parts() []*design.LibraryPart {
 		&design.LibraryPart{Name: "Dual amplifier, units", Prefix: "U", Symbol: "Amplifier 1", Footprint: "SOIC-8", Value: "BV272", Description: "Two operational amplifiers drawn apart, SOIC-8",
 			Keywords: "opamp smd", Units: []string{"Amplifier 1", "Amplifier 2", "Amplifier supply"}},
 		lp("Dual amplifier", "U", "Dual amplifier", "SOIC-8", "", "Two operational amplifiers, SOIC-8", "opamp smd"),
+		lp("Dual amplifier DFN", "U", "Dual amplifier", "DFN-8", "BV274", "Two operational amplifiers, DFN-8 with heat pad", "opamp smd"),
+		lp("Supply socket", "J", "Terminal 3", "Supply socket", "9 V", "Socket for a mains adapter: middle, sleeve, switch", "connector power jack tht"),
+		lp("Solder bridge", "S", "Solder bridge", "Solder bridge", "open", "Two pads that a drop of solder joins", "jumper link option"),
 		lp("Shift register", "U", "Shift register", "SOIC-16", "", "Eight-bit shift register, SOIC-16", "logic serial smd"),
 	}
 }

@@ -5,7 +5,6 @@ package library
 
 import (
 	"cmp"
-	"maps"
 	"slices"
 	"sync"
 
@@ -20,36 +19,90 @@ type Item struct {
 	Units     []*design.Symbol    `json:"units,omitempty"` // of a package with several; Symbol is the first
 }
 
-var build = sync.OnceValue(func() map[string]Item {
-	out := map[string]Item{}
-	symbols, footprints := symbols(), footprints()
-	for _, p := range parts() {
-		it := Item{Part: p, Symbol: symbols[p.Symbol], Footprint: footprints[p.Footprint]}
-		for _, u := range p.Units {
-			it.Units = append(it.Units, symbols[u])
-		}
-		out[p.Name] = it
-	}
-	return out
-})
+// Source is where parts come from: the shipped library, and later those of a workspace and of a project.
+type Source interface {
+	// Find is the item with the exact name.
+	Find(name string) (Item, bool)
+	// Footprint by its name, or nil.
+	Footprint(name string) *design.Footprint
+	// Search lists the items that a query finds, at most so many, and how many there are.
+	Search(query string, most int) (list []Item, found int)
+}
+
+// Sources asks several one after the other; what the first has, hides what others call so.
+type Sources []Source
 
 // Find is the item with the exact name.
-func Find(name string) (Item, bool) {
-	it, ok := build()[name]
-	return it, ok
+func (s Sources) Find(name string) (Item, bool) {
+	for _, from := range s {
+		if it, ok := from.Find(name); ok {
+			return it, true
+		}
+	}
+	return Item{}, false
 }
 
 // Footprint by its name, or nil.
-func Footprint(name string) *design.Footprint {
-	for _, it := range build() {
-		if it.Footprint.Name == name {
-			return it.Footprint
+func (s Sources) Footprint(name string) *design.Footprint {
+	for _, from := range s {
+		if f := from.Footprint(name); f != nil {
+			return f
 		}
 	}
 	return nil
 }
 
-// All lists the items by name.
-func All() []Item {
-	return slices.SortedFunc(maps.Values(build()), func(a, b Item) int { return cmp.Compare(a.Part.Name, b.Part.Name) })
+// Search lists what all of them have, the first's first; hidden ones are left out.
+func (s Sources) Search(query string, most int) (list []Item, found int) {
+	seen := map[string]bool{}
+	for _, from := range s {
+		all, _ := from.Search(query, 0)
+		for _, it := range all {
+			if seen[it.Part.Name] {
+				continue
+			}
+			seen[it.Part.Name] = true
+			if found++; most == 0 || len(list) < most {
+				list = append(list, it)
+			}
+		}
+	}
+	return list, found
 }
+
+// The shipped library's name, and its version, which counts up whenever an item of it changes.
+const (
+	ShippedName    = "shipped"
+	ShippedVersion = 1
+)
+
+var shippedItems = sync.OnceValue(func() []Item {
+	var out []Item
+	symbols, footprints := symbols(), footprints()
+	origin := design.Origin{Library: ShippedName, Version: ShippedVersion}
+	for _, s := range symbols {
+		s.Origin = origin
+	}
+	for _, f := range footprints {
+		f.Origin = origin
+	}
+	for _, p := range parts() {
+		p.Origin = origin
+		it := Item{Part: p, Symbol: symbols[p.Symbol], Footprint: footprints[p.Footprint]}
+		for _, u := range p.Units {
+			it.Units = append(it.Units, symbols[u])
+		}
+		out = append(out, it)
+	}
+	slices.SortFunc(out, func(a, b Item) int { return cmp.Compare(a.Part.Name, b.Part.Name) })
+	return out
+})
+
+// Find is the item of the shipped library with the exact name.
+func Find(name string) (Item, bool) { return Shipped().Find(name) }
+
+// Footprint of the shipped library by its name, or nil.
+func Footprint(name string) *design.Footprint { return Shipped().Footprint(name) }
+
+// All lists the items of the shipped library by name.
+func All() []Item { return slices.Clone(shippedItems()) }

@@ -7,22 +7,30 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+
+	"goldentrace/core/design"
 )
 
 // Catalog is a list of items made ready for searching as somebody types: a search looks at
 // each item once, at about a tenth of a microsecond.
 type Catalog struct {
 	items []Item
-	names []string // in lower case
-	rest  []string // all other texts, in lower case, words between spaces
+	by    map[string]int               // items by their exact name
+	feet  map[string]*design.Footprint // by name
+	names []string                     // in lower case
+	rest  []string                     // all other texts, in lower case, words between spaces
 	pins  []int
 }
 
 // NewCatalog makes items ready for searching.
 func NewCatalog(items []Item) *Catalog {
-	c := &Catalog{items: items}
-	for _, it := range items {
+	c := &Catalog{items: items, by: map[string]int{}, feet: map[string]*design.Footprint{}}
+	for i, it := range items {
 		p := it.Part
+		c.by[p.Name] = i
+		if it.Footprint != nil {
+			c.feet[it.Footprint.Name] = it.Footprint
+		}
 		c.names = append(c.names, strings.ToLower(p.Name))
 		c.rest = append(c.rest, strings.ToLower(strings.Join([]string{"", p.Value, p.Footprint, p.Prefix, p.Description, p.Keywords, ""}, " ")))
 		n := len(it.Symbol.Pins)
@@ -37,7 +45,19 @@ func NewCatalog(items []Item) *Catalog {
 	return c
 }
 
-var shipped = sync.OnceValue(func() *Catalog { return NewCatalog(All()) })
+// Find is the item with the exact name.
+func (c *Catalog) Find(name string) (Item, bool) {
+	i, ok := c.by[name]
+	if !ok {
+		return Item{}, false
+	}
+	return c.items[i], true
+}
+
+// Footprint by its name, or nil.
+func (c *Catalog) Footprint(name string) *design.Footprint { return c.feet[name] }
+
+var shipped = sync.OnceValue(func() *Catalog { return NewCatalog(shippedItems()) })
 
 // Shipped is the catalog of the shipped library.
 func Shipped() *Catalog { return shipped() }

@@ -86,6 +86,9 @@ func symbol(s *design.Symbol, t geom.Pose) []Mark {
 			out = append(out, area("body", "ink", milli(0.3), pts...))
 		case "solid":
 			out = append(out, area("ink", "", 0, pts...))
+		case "arc":
+			way := geom.Piece{A: pts[0], M: pts[1], B: pts[2]}.Along(milli(0.02), false)
+			out = append(out, line("ink", milli(0.3), way...))
 		default:
 			out = append(out, line("ink", milli(0.3), pts...))
 		}

@@ -7,10 +7,12 @@ import (
 	"fmt"
 	"iter"
 	"math"
+	"math/bits"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 	"goldentrace/core/units"
 )
 
@@ -84,6 +86,7 @@ func (o *Obstacle) Error() string {
 type Field struct {
 	Doc   *design.Doc
 	Index *layout.Index
+	Rules *rules.Set
 	// Laid is copper that the command at work has laid already; the index does not have it yet.
 	Laid []*layout.Copper
 }
@@ -92,7 +95,7 @@ type Field struct {
 func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
 	return func(yield func(*layout.Copper) bool) {
 		for _, c := range f.Laid {
-			if c.Shape.Box().Meets(b) && !yield(c) {
+			if c.Box().Meets(b) && !yield(c) {
 				return
 			}
 		}
@@ -106,7 +109,7 @@ func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
 
 // PlatedAt tells whether a plated hole of the net that joins the layers of the mask stands at
 // the place, so that a hop there needs no via.
-func (f Field) PlatedAt(at geom.Point, net string, layers uint32) bool {
+func (f Field) PlatedAt(at geom.Point, net design.ID, layers uint32) bool {
 	for c := range f.near(geom.BoxOf(at)) {
 		if c.Hole > 0 && !c.Bare && c.Net == net && c.Layers&layers == layers && c.Shape.Holds(at) {
 			return true
@@ -115,80 +118,128 @@ func (f Field) PlatedAt(at geom.Point, net string, layers uint32) bool {
 	return false
 }
 
-// Clear tells whether a shape of the net may lie on the copper layers of the mask; nil when
-// it may, else the obstacle it comes nearest to in proportion to what is required.
-func (f Field) Clear(s geom.Shape, layers uint32, net string, hole int64) *Obstacle {
-	r := f.Doc.Board.Rules
-	reach := max(r.Clearance, r.EdgeClearance, r.HoleClearance)
+// Wish is what somebody wants to lay: copper of a net on the layers of a mask, and, for a via, its hole.
+type Wish struct {
+	Shape  geom.Shape
+	Layers uint32
+	Net    design.ID
+	Thing  design.Thing
+	Hole   int64          // in the middle of the shape; 0: none
+	Other  []layout.Level // layers on which the shape is another
+}
+
+// levels are the shapes on layers of a mask.
+func (w Wish) levels(layers uint32) []layout.Level {
+	return (&layout.Copper{Layers: w.Layers, Shape: w.Shape, Other: w.Other}).Levels(layers)
+}
+
+// ClearOf tells whether a piece may lie where it is, as Clear.
+func (f Field) ClearOf(c *layout.Copper) *Obstacle {
+	return f.Clear(Wish{Shape: c.Shape, Layers: c.Layers, Net: c.Net, Thing: c.Thing, Hole: c.Hole, Other: c.Other})
+}
+
+// ViaSize is the diameter and the hole that the rules give to a new via.
+func (f Field) ViaSize(at geom.Point, net design.ID) (diameter, hole int64) {
+	w := Wish{Shape: geom.Disc(at, 0), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia}
+	return f.Usual(design.ViaDiameter, w), f.Usual(design.ViaHole, w)
+}
+
+// Via is what a through via of the rules' size would be.
+func (f Field) Via(at geom.Point, net design.ID) Wish {
+	diameter, hole := f.ViaSize(at, net)
+	return Wish{Shape: geom.Disc(at, diameter/2), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia, Hole: hole}
+}
+
+// Clear tells whether a wish may be; nil when it may, else the obstacle it comes nearest to in
+// proportion to what is required.
+func (f Field) Clear(w Wish) *Obstacle {
 	var worst *Obstacle
 	note := func(o Obstacle) {
 		if worst == nil || o.Measured-o.Required < worst.Measured-worst.Required {
 			worst = &o
 		}
 	}
-	for c := range f.near(s.Box().Grow(reach)) {
-		if hole > 0 && c.Hole > 0 {
-			gap, p, _ := geom.Gap(geom.Disc(s.Pts[0], hole/2), geom.Disc(c.At, c.Hole/2))
-			if geom.Short(gap, r.HoleClearance) {
-				note(Obstacle{"the hole of " + c.Name, c.Net, p, geom.Measured(gap), r.HoleClearance})
+	who := rules.Subject{Net: w.Net, Thing: w.Thing}
+	lowest := bits.TrailingZeros32(w.Layers)
+	box := (&layout.Copper{Shape: w.Shape, Other: w.Other}).Box()
+	for c := range f.near(box.Grow(f.Rules.Reach(w.Layers))) {
+		other := c.Subject()
+		if w.Hole > 0 && c.Hole > 0 {
+			gap, p, _ := geom.Gap(geom.Disc(w.Shape.Pts[0], w.Hole/2), c.Bore())
+			if need := f.Rules.Between(design.HoleClearance, who, other, lowest, p).Of(0); geom.Short(gap, need) {
+				note(Obstacle{"the hole of " + c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
 			}
 		}
-		need := r.Clearance
-		switch {
-		case c.Bare:
-			need = r.EdgeClearance
-		case c.Net == net && net != "" || c.Layers&layers == 0:
+		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
-		gap, _, p := geom.Gap(s, c.Shape)
-		if geom.Short(gap, need) {
-			note(Obstacle{c.Name, c.Net, p, geom.Measured(gap), need})
+		for _, own := range w.levels(c.Layers) {
+			for _, level := range c.Levels(own.Layers) {
+				gap, q, p := geom.Gap(own.Shape, level.Shape)
+				if need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5)); geom.Short(gap, need) {
+					note(Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
+				}
+			}
 		}
 	}
-	if o := EdgeGap(f.Doc.Board.Outline, s); o != nil && geom.Short(float64(o.Measured), r.EdgeClearance) {
-		o.Required = r.EdgeClearance
-		note(*o)
+	for i := range f.Index.KeepOuts() {
+		k := &f.Index.KeepOuts()[i]
+		if at, bars := k.Bars(w.Thing, w.Layers, w.Shape); bars {
+			note(Obstacle{Name: "the area " + k.Name, At: at, Measured: -w.Shape.R, Required: 0})
+		}
+	}
+	need := f.asked(design.EdgeClearance, w.Layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, w.Shape.Pts[0]) })
+	if gap, at, near := f.Index.Edge().Gap(w.Shape, need); near && geom.Short(float64(geom.Measured(gap)), need) {
+		note(Obstacle{"the board's edge", "", at, geom.Measured(gap), need})
 	}
 	return worst
 }
 
-// EdgeGap is how near a shape comes to the board's edge; below zero outside. Nil without an
-// outline.
-func EdgeGap(outline []geom.Point, s geom.Shape) *Obstacle {
-	if len(outline) < 3 {
-		return nil
+// need is the clearance that is asked for to a piece on the layers of a mask.
+func (f Field) need(who rules.Subject, c *layout.Copper, other rules.Subject, layers uint32, at geom.Point) int64 {
+	if c.Bare {
+		return f.asked(design.EdgeClearance, layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, at) })
 	}
-	best := math.Inf(1)
-	var at geom.Point
-	for i, a := range outline {
-		edge := geom.Shape{Pts: []geom.Point{a, outline[(i+1)%len(outline)]}}
-		if g, _, p := geom.Gap(s, edge); g < best {
-			best, at = g, p
-		}
+	return f.asked(design.Clearance, layers, func(layer int) *rules.Ruling { return f.Rules.Between(design.Clearance, who, other, layer, at) })
+}
+
+// asked is the most that is asked for on the layers of a mask.
+func (f Field) asked(k design.RuleKind, layers uint32, on func(layer int) *rules.Ruling) (most int64) {
+	if !f.Rules.Layered(k) {
+		return on(bits.TrailingZeros32(layers)).Of(0)
 	}
-	if !geom.InPolygon(s.Pts[0], outline) {
-		best = -math.Abs(best) - 1
+	for ; layers != 0; layers &= layers - 1 {
+		most = max(most, on(bits.TrailingZeros32(layers)).Of(0))
 	}
-	return &Obstacle{Name: "the board's edge", At: at, Measured: geom.Measured(best)}
+	return most
+}
+
+// Usual is the width, or the size, that a kind of rule gives to what is new.
+func (f Field) Usual(k design.RuleKind, w Wish) int64 {
+	return f.Rules.For(k, rules.Subject{Net: w.Net, Thing: w.Thing}, bits.TrailingZeros32(w.Layers), w.Shape.Pts[0]).Of(0)
 }
 
 // Probe is the answer while a track is being drawn.
 type Probe struct {
-	Path    []geom.Point `json:"path"`              // what may be laid, from the start
-	Blocked *Obstacle    `json:"blocked,omitempty"` // why it ends before the hand
-	Rest    []geom.Point `json:"rest,omitempty"`    // from there to the hand, not allowed
-	Length  int64        `json:"length"`
-	Via     string       `json:"via,omitempty"` // why a hop at the path's end is not possible; empty when it is
+	Width     int64        `json:"width"`     // of the track
+	Clearance int64        `json:"clearance"` // that its net keeps to others at the path's end
+	ViaSize   int64        `json:"viaSize"`   // diameter of the via that a hop would make
+	ViaHole   int64        `json:"viaHole"`
+	Path      []geom.Point `json:"path"`              // what may be laid, from the start
+	Blocked   *Obstacle    `json:"blocked,omitempty"` // why it ends before the hand
+	Rest      []geom.Point `json:"rest,omitempty"`    // from there to the hand, not allowed
+	Length    int64        `json:"length"`
+	Via       string       `json:"via,omitempty"` // why a hop at the path's end is not possible; empty when it is
 }
 
 // Draw finds how far a track of the net may go from a to b. Each piece is tried whole; one
 // that may not lie whole is halved until its allowed length is known to a micrometre.
-func (f Field) Draw(a, b geom.Point, style Corner, layer int, net string, width int64) Probe {
+func (f Field) Draw(a, b geom.Point, style Corner, layer int, net design.ID, width int64) Probe {
 	way := Path(a, b, style)
 	out := Probe{Path: []geom.Point{a}}
 	for i := 0; i+1 < len(way); i++ {
 		p, q := way[i], way[i+1]
-		if o := f.Clear(geom.Stroke(p, q, width), 1<<layer, net, 0); o != nil {
+		if o := f.Clear(track(p, q, width, layer, net)); o != nil {
 			out.Blocked = o
 			end := f.furthest(p, q, layer, net, width)
 			if end != p {
@@ -203,19 +254,23 @@ func (f Field) Draw(a, b geom.Point, style Corner, layer int, net string, width 
 	return out
 }
 
-func (f Field) furthest(p, q geom.Point, layer int, net string, width int64) geom.Point {
+func track(p, q geom.Point, width int64, layer int, net design.ID) Wish {
+	return Wish{Shape: geom.Stroke(p, q, width), Layers: 1 << layer, Net: net, Thing: design.ATrack}
+}
+
+func (f Field) furthest(p, q geom.Point, layer int, net design.ID, width int64) geom.Point {
 	lo, hi := 0.0, 1.0
 	total := p.Dist(q)
 	for (hi-lo)*total > 1000 {
 		mid := (lo + hi) / 2
-		if f.Clear(geom.Stroke(p, p.Towards(q, mid), width), 1<<layer, net, 0) == nil {
+		if f.Clear(track(p, p.Towards(q, mid), width, layer, net)) == nil {
 			lo = mid
 		} else {
 			hi = mid
 		}
 	}
 	end := p.Towards(q, lo)
-	if lo == 0 || f.Clear(geom.Stroke(p, end, width), 1<<layer, net, 0) != nil {
+	if lo == 0 || f.Clear(track(p, end, width, layer, net)) != nil {
 		return p
 	}
 	return end

@@ -41,7 +41,7 @@ func endsOf(d *design.Doc, id design.ID) []geom.Point {
 // continues lists what goes on at one end: a single further track, or a via and the single
 // track beyond it.
 func continues(d *design.Doc, x *layout.Index, from design.ID, at geom.Point, seen map[design.ID]bool) ([]design.ID, bool) {
-	net, tracks, vias := "", []design.ID{}, []design.ID{}
+	net, tracks, vias := design.ID(0), []design.ID{}, []design.ID{}
 	if t, ok := d.Get(from).(*design.Track); ok {
 		net = t.Net
 	} else if v, ok := d.Get(from).(*design.Via); ok {

@@ -1,13 +1,17 @@
 // Package synthetic makes designs of any size for tests and benchmarks: blocks of a chip
 // with its resistors and capacitors on sheets of 50 parts, a supply net that reaches every
-// chip, local nets of two to four pins, and a board on which all parts stand in a grid with
-// a share of the tracks laid. Pin counts and nets per part are those of ordinary mixed
-// boards: about three pins a part, two thirds of them passive.
+// chip, local nets of two to four pins, and a board on which all parts stand in a grid, ground
+// and supply joined through vias and spines on the bottom and a share of the other tracks laid. Pin
+// counts, nets and copper per part are those of ordinary mixed boards: about three pins a part, two
+// thirds of them passive, six tracks and vias.
 package synthetic
 
 import (
+	"cmp"
 	"fmt"
+	"maps"
 	"math"
+	"slices"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -15,6 +19,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/library"
+	"goldentrace/core/rules"
 	"goldentrace/core/units"
 )
 
@@ -140,9 +145,10 @@ func fill(d *design.Doc, n, perSheet int) {
 func board(d *design.Doc, n int) error {
 	side := int64(math.Ceil(math.Sqrt(float64(n)/5))) * 14 * units.MM
 	b := *d.Board
-	b.Outline = []geom.Point{{X: 0, Y: 0}, {X: side + 10*units.MM, Y: 0}, {X: side + 10*units.MM, Y: side + 10*units.MM}, {X: 0, Y: side + 10*units.MM}}
-	b.Rules.TrackWidth = 200 * units.Micrometre
+	edge := side + 10*units.MM
+	b.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(edge, 0), geom.Pt(edge, edge), geom.Pt(0, edge))
 	d.Put(&b)
+	d.SetBase(map[design.RuleKind]int64{design.TrackWidth: 200 * units.Micrometre})
 	if _, err := edit.Apply(d, edit.Env{}, &edit.Carry{All: true}); err != nil {
 		return err
 	}
@@ -164,15 +170,19 @@ func board(d *design.Doc, n int) error {
 		within++
 		d.Put(&q)
 	}
+	supplies(d)
 	x := layout.NewIndex(d)
-	env := edit.Env{Index: func() *layout.Index { return x }}
-	for _, net := range x.Nets() {
-		if net == "GND" || net == "+5V" {
+	set := rules.Of(d)
+	env := edit.Env{Index: func() *layout.Index { return x }, Rules: func() *rules.Set { return set }}
+	nets := slices.Collect(d.Nets.All())
+	slices.SortFunc(nets, func(a, b *design.Net) int { return cmp.Compare(a.Name, b.Name) })
+	for _, net := range nets {
+		if net.Name == "GND" || net.Name == "+5V" {
 			continue
 		}
-		for _, l := range layout.Links(net, x.NetPieces(net)) {
+		for _, l := range layout.Links(x.NetPieces(net.ID)) {
 			mid := geom.Pt(l.A.X+(l.B.X-l.A.X)/2, l.A.Y)
-			cs, err := edit.Apply(d, env, &edit.DrawTrack{Net: net, Runs: []edit.Run{{Path: []geom.Point{l.A, mid, geom.Pt(mid.X, l.B.Y), l.B}}}})
+			cs, err := edit.Apply(d, env, &edit.DrawTrack{Net: net.ID, Runs: []edit.Run{{Layer: d.Board.Top(), Path: geom.Corners(l.A, mid, geom.Pt(mid.X, l.B.Y), l.B)}}})
 			if err != nil {
 				continue // a way that is not free stays an open link
 			}
@@ -182,4 +192,55 @@ func board(d *design.Doc, n int) error {
 		}
 	}
 	return nil
+}
+
+// supplies joins ground and supply: from each pad a track to a via beside it, from there on the bottom to
+// the spine of its column, and all spines to a trunk, ground's below and the supply's above.
+func supplies(d *design.Doc) {
+	top, bottom := d.Board.Top(), d.Board.Bottom()
+	track := func(net design.ID, layer design.LayerID, a, b geom.Point) {
+		if a != b {
+			d.Put(&design.Track{ID: d.NewID(), Layer: layer, A: a, B: b, Width: 300 * units.Micrometre, Net: net})
+		}
+	}
+	high := d.Board.Outline[2].Y - 2_500_000
+	for _, w := range []struct {
+		name  string
+		spine int64 // from the left of its column
+		trunk int64
+		fan   func(c *layout.Copper) geom.Point // to the via
+	}{
+		{"GND", 3_000_000, 2_500_000, func(c *layout.Copper) geom.Point {
+			if c.Number == "4" {
+				return geom.Pt(0, -2_095_000)
+			}
+			return geom.Pt(-1_200_000, 0)
+		}},
+		{"+5V", 12_000_000, high, func(*layout.Copper) geom.Point { return geom.Pt(0, 2_000_000) }},
+	} {
+		net := d.NetNamed(w.name)
+		if net == nil {
+			continue
+		}
+		spines := map[int64][]int64{} // places of a spine at which something joins it
+		for _, c := range layout.NewIndex(d).NetPieces(net.ID) {
+			via := c.At.Add(w.fan(c))
+			x := (c.At.X-units.MM)/(14*units.MM)*14*units.MM + w.spine
+			track(net.ID, top, c.At, via)
+			d.Put(&design.Via{ID: d.NewID(), At: via, Diameter: 600_000, Hole: 300_000, From: top, To: bottom, Net: net.ID})
+			track(net.ID, bottom, via, geom.Pt(x, via.Y))
+			spines[x] = append(spines[x], via.Y)
+		}
+		columns := slices.Sorted(maps.Keys(spines))
+		for i, x := range columns {
+			ys := append(spines[x], w.trunk)
+			slices.Sort(ys)
+			for k, y := range ys[1:] {
+				track(net.ID, bottom, geom.Pt(x, ys[k]), geom.Pt(x, y))
+			}
+			if i > 0 {
+				track(net.ID, bottom, geom.Pt(columns[i-1], w.trunk), geom.Pt(x, w.trunk))
+			}
+		}
+	}
 }

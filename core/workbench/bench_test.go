@@ -2,7 +2,6 @@ package workbench_test
 
 import (
 	"encoding/json"
-	"fmt"
 	"maps"
 	"slices"
 	"testing"
@@ -15,17 +14,19 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/workbench"
 	"goldentrace/demo"
 )
 
 // mirror is what a browser makes of the deltas it is sent.
 type mirror struct {
-	nets, links, findings map[string]string
+	nets, findings map[string]string
+	links          map[design.ID][]layout.Link
 }
 
 func newMirror() *mirror {
-	return &mirror{map[string]string{}, map[string]string{}, map[string]string{}}
+	return &mirror{map[string]string{}, map[string]string{}, map[design.ID][]layout.Link{}}
 }
 
 func text(v any) string {
@@ -59,15 +60,19 @@ func (m *mirror) apply(d workbench.Delta) {
 		}
 		m.nets[r.Net] = text(n)
 	}
-	for net, l := range d.Links {
-		if len(l) == 0 {
-			delete(m.links, net)
-		} else {
-			sum := 0.0
-			for _, x := range l {
-				sum += x.A.Dist(x.B)
+	for net, c := range d.Links {
+		now := c.Come
+		if c.Gone != nil || c.At != nil {
+			now = slices.Clone(m.links[net])
+			for _, i := range slices.Backward(c.Gone) {
+				now = slices.Delete(now, i, i+1)
 			}
-			m.links[net] = fmt.Sprintf("%d links, %.0f", len(l), sum) // of trees of one length either will do
+			for i, at := range c.At {
+				now = slices.Insert(now, at, c.Come[i])
+			}
+		}
+		if m.links[net] = now; len(now) == 0 {
+			delete(m.links, net)
 		}
 	}
 	for _, k := range d.Mended {
@@ -75,9 +80,6 @@ func (m *mirror) apply(d workbench.Delta) {
 	}
 	for _, f := range d.Findings {
 		c := *f
-		if c.Kind == "links" {
-			c.Text, c.At, c.Fingerprint = "", geom.Point{}, ""
-		}
 		m.findings[c.Key] = text(c)
 	}
 }
@@ -108,9 +110,8 @@ func TestDeltasAddUp(t *testing.T) {
 				}
 				c = &edit.RemoveTrack{ID: pick(slices.Sorted(maps.Keys(d.Tracks)), "track")}
 			case 3:
-				r := d.Board.Rules
-				r.Clearance = rapid.Int64Range(1, 9).Draw(t, "clearance") * 100_000
-				c = &edit.SetRules{Rules: r}
+				kind := rapid.SampledFrom(design.RuleKinds[:3]).Draw(t, "rule")
+				c = &edit.SetRules{Rules: map[design.RuleKind]int64{kind: rapid.Int64Range(1, 9).Draw(t, "number") * 100_000}}
 			case 4:
 				c = &edit.Carry{All: true}
 			case 5:
@@ -165,7 +166,8 @@ func TestDraggedLinksAreTheRealOnes(t *testing.T) {
 		said := b.Drag([]design.ID{p.ID}, step, geom.Point{}, 0)
 		cs, err := b.Edit(&edit.MovePlaced{IDs: []design.ID{p.ID}, Step: step})
 		require.NoError(t, err)
-		got := b.Settle()
+		b.Settle()
+		got := b.All()
 		for net, links := range said.Links {
 			sum := func(l []float64) (s float64) {
 				for _, v := range l {
@@ -177,7 +179,7 @@ func TestDraggedLinksAreTheRealOnes(t *testing.T) {
 			for _, l := range links {
 				a = append(a, l.A.Dist(l.B))
 			}
-			for _, l := range got.Links[net] {
+			for _, l := range got.Links[net].Come {
 				c = append(c, l.A.Dist(l.B))
 			}
 			assert.InDelta(t, sum(c), sum(a), 1, "%s of %s", net, p.Designator)

@@ -8,14 +8,14 @@ import (
 
 // Dragged is what moving things on the board would do to the open links, for a preview.
 type Dragged struct {
-	Links map[string][]layout.Link `json:"links"`
+	Links map[design.ID][]layout.Link `json:"links"`
 }
 
 // Drag answers for parts moved by step and turned by angle about the pivot.
 func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragged {
-	out := Dragged{Links: map[string][]layout.Link{}}
+	out := Dragged{Links: map[design.ID][]layout.Link{}}
 	moved := map[design.ID][]*layout.Copper{}
-	nets := map[string]bool{}
+	nets := map[design.ID]bool{}
 	for _, id := range ids {
 		p := b.Doc.Placed[id]
 		if p == nil {
@@ -30,8 +30,8 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 		}
 	}
 	for n := range nets {
-		if n != "" {
-			out.Links[n] = b.index.LinksWith(n, moved)
+		if links := b.links.of[n]; links != nil {
+			out.Links[n] = links.With(moved)
 		}
 	}
 	return out

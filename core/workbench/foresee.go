@@ -2,7 +2,6 @@ package workbench
 
 import (
 	"fmt"
-	"maps"
 	"strings"
 
 	"goldentrace/core/circuit"
@@ -68,52 +67,43 @@ func (b *Bench) stale(cs edit.ChangeSet) map[design.ID]bool {
 	return out
 }
 
-// refresh finds the nets of the sheets anew. It tells nobody.
-func (b *Bench) refresh(sheets map[design.ID]bool) circuit.NetChanges {
-	if len(sheets) == 0 {
-		return circuit.NetChanges{}
-	}
-	return b.nets.Refresh(b.Doc, maps.Clone(sheets))
-}
-
 // Foresee tells what a command would change and what it would do to the nets, and does nothing.
 // Cost: that of the command and twice that of finding the nets of the sheets it touches.
 func (b *Bench) Foresee(c edit.Command) (edit.ChangeSet, circuit.Outcome, error) {
-	means := edit.Means(c, b.Doc, b.Nets())
+	means := edit.Means(c, b.Doc, b.Env())
 	next := b.Doc.Next
-	cs, err := edit.Apply(b.Doc, edit.Env{Nets: b.Nets, Index: b.Index}, c)
+	cs, err := edit.Apply(b.Doc, b.Env(), c)
 	if err != nil {
 		return nil, circuit.Outcome{}, err
 	}
 	sheets := b.stale(cs)
-	out := b.refresh(sheets).Outcome(means)
+	out := b.circuit.refresh(sheets).Outcome(means)
 	cs.Inverted().Apply(b.Doc)
 	b.Doc.Next = next
-	b.refresh(sheets)
+	b.circuit.refresh(sheets)
 	return cs, out, nil
 }
 
 // Try applies a command unless it would join or part nets that it is not for and that agreed,
 // what the person was told, does not name: then it returns *Asks and nothing has changed.
 func (b *Bench) Try(c edit.Command, agreed *circuit.Outcome) (edit.ChangeSet, circuit.Outcome, error) {
-	means := edit.Means(c, b.Doc, b.Nets())
+	means := edit.Means(c, b.Doc, b.Env())
 	next := b.Doc.Next
-	cs, err := edit.Apply(b.Doc, edit.Env{Nets: b.Nets, Index: b.Index}, c)
+	cs, err := edit.Apply(b.Doc, b.Env(), c)
 	if err != nil {
 		return nil, circuit.Outcome{}, err
 	}
 	sheets := b.stale(cs)
-	changes := b.refresh(sheets)
+	changes := b.circuit.refresh(sheets)
 	out := changes.Outcome(means)
 	if !out.Meant() && (agreed == nil || !out.Same(*agreed)) {
 		cs.Inverted().Apply(b.Doc)
 		b.Doc.Next = next
-		b.refresh(sheets)
+		b.circuit.refresh(sheets)
 		return nil, out, &Asks{out}
 	}
-	b.learn(changes)
 	b.applied(cs)
-	clear(b.dirty.stale) // found already
+	b.circuit.found(changes)
 	return cs, out, nil
 }
 
@@ -132,7 +122,7 @@ func (b *Bench) Step(cs edit.ChangeSet) error {
 // Edit applies a command, agreeing to all that it joins and parts; a refused command changes
 // nothing.
 func (b *Bench) Edit(c edit.Command) (edit.ChangeSet, error) {
-	cs, err := edit.Apply(b.Doc, edit.Env{Nets: b.Nets, Index: b.Index}, c)
+	cs, err := edit.Apply(b.Doc, b.Env(), c)
 	if err != nil {
 		return nil, err
 	}

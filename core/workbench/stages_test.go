@@ -59,7 +59,7 @@ func TestHowFarTheJobIs(t *testing.T) {
 	do(&edit.Carry{All: true})
 	is("done", "work", "its links are open and it has no outline")
 	assert.Zero(t, b.Stages().Differences)
-	do(&edit.SetOutline{Outline: []geom.Point{geom.Pt(-100_000_000, -100_000_000), geom.Pt(100_000_000, -100_000_000), geom.Pt(100_000_000, 100_000_000), geom.Pt(-100_000_000, 100_000_000)}})
+	do(&edit.SetOutline{Outline: geom.Corners(geom.Pt(-100_000_000, -100_000_000), geom.Pt(100_000_000, -100_000_000), geom.Pt(100_000_000, 100_000_000), geom.Pt(-100_000_000, 100_000_000))})
 	is("done", "work", "its links are open still")
 	excuse("board")
 	is("done", "done", "excused")

@@ -20,6 +20,7 @@ import (
 	"goldentrace/core/lettering"
 	"goldentrace/core/library"
 	"goldentrace/core/partlist"
+	"goldentrace/core/question"
 	"goldentrace/server"
 	"goldentrace/store"
 )
@@ -64,12 +65,21 @@ func (g *generator) all() []byte {
 	for _, o := range objects {
 		g.name(reflect.TypeOf(o).Elem())
 	}
-	for _, v := range []any{server.Message{}, server.Request{}, server.Failure{}, server.Created{}, server.Named{}, server.Starts{}, server.Glance{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, partlist.Preview{}, store.Project{}, library.Item{}} {
+	for _, v := range []any{server.Request{}, server.Failure{}, server.Created{}, server.Named{}, server.Starts{}, server.Glance{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, partlist.Preview{}, store.Project{}, library.Item{}} {
 		g.name(reflect.TypeOf(v))
 	}
 	commands := map[string]string{}
 	for _, k := range edit.Kinds() {
 		commands[k] = g.name(reflect.TypeOf(edit.Blank(k)).Elem())
+	}
+	names, types := server.Messages()
+	for _, n := range names {
+		g.name(types[n])
+	}
+	var questions bytes.Buffer
+	for _, k := range question.Kinds() {
+		asked, answer := question.Types(k)
+		fmt.Fprintf(&questions, "  %s: { asks: %s; answers: %s }\n", k, g.name(asked), g.ts(answer, true))
 	}
 	for len(g.queue) > 0 {
 		t := g.queue[0]
@@ -91,6 +101,12 @@ func (g *generator) all() []byte {
 	for _, k := range slices.Sorted(maps.Keys(commands)) {
 		fmt.Fprintf(&g.out, "  %s: %s\n", k, commands[k])
 	}
+	g.out.WriteString("}\n\n/** Every message from the program by its name. */\nexport interface Messages {\n")
+	for _, n := range names {
+		fmt.Fprintf(&g.out, "  %s: %s\n", n, g.done[types[n]])
+	}
+	g.out.WriteString("}\nexport type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Messages]\n\n/** Every question by its name, and its answer. */\nexport interface Questions {\n")
+	g.out.Write(questions.Bytes())
 	g.out.WriteString("}\n\n/** Our lettering: strokes as places of two characters each. */\nexport const letters: Record<string, string> = {\n")
 	for _, r := range slices.Sorted(maps.Keys(lettering.Letters)) {
 		fmt.Fprintf(&g.out, "  %s: %s,\n", quote(string(r)), quote(lettering.Letters[r]))
@@ -143,10 +159,14 @@ func (g *generator) fields(t reflect.Type) {
 			continue
 		}
 		opt := ""
-		if slices.Contains(tag, "omitempty") {
+		if slices.Contains(tag, "omitempty") || slices.Contains(tag, "omitzero") {
 			opt = "?"
 		}
-		fmt.Fprintf(&g.out, "  %s%s: %s\n", tag[0], opt, g.ts(f.Type, opt != ""))
+		ts := g.ts(f.Type, opt != "")
+		if t == reflect.TypeFor[server.ObjectChange]() && tag[0] == "after" {
+			ts = "AnyObject"
+		}
+		fmt.Fprintf(&g.out, "  %s%s: %s\n", tag[0], opt, ts)
 	}
 }
 

@@ -21,6 +21,7 @@ import (
 type Span struct {
 	From, To, Of int
 	Plated       bool
+	Laser        bool // made by a laser instead of a drill
 }
 
 // Through tells whether the holes go through the whole board.
@@ -39,9 +40,10 @@ func (s Span) Plating() string {
 	return "Buried"
 }
 
-// Hit is one hole.
+// Hit is one hole, or the beginning of a slot.
 type Hit struct {
 	At       geom.Point
+	Slot     geom.Point // the way its middle goes; none: a round hole
 	Diameter int64
 	Function string // ComponentDrill, ViaDrill, MechanicalDrill
 }
@@ -49,7 +51,7 @@ type Hit struct {
 // Hits lists the holes of a board with the given number of copper layers by span, in a
 // settled order. The plated and the unplated holes through the whole board are always there.
 func Hits(x *layout.Index, layers int) map[Span][]Hit {
-	out := map[Span][]Hit{{1, layers, layers, true}: nil, {1, layers, layers, false}: nil}
+	out := map[Span][]Hit{{1, layers, layers, true, false}: nil, {1, layers, layers, false, false}: nil}
 	for c := range x.All() {
 		if c.Hole == 0 {
 			continue
@@ -61,15 +63,15 @@ func Hits(x *layout.Index, layers int) map[Span][]Hit {
 		case "pad":
 			function = "ComponentDrill"
 		}
-		s := Span{1, layers, layers, !c.Bare}
+		s := Span{1, layers, layers, !c.Bare, c.Laser}
 		if !c.Bare {
 			s.From, s.To = bits.TrailingZeros32(c.Layers)+1, bits.Len32(c.Layers)
 		}
-		out[s] = append(out[s], Hit{c.At, c.Hole, function})
+		out[s] = append(out[s], Hit{c.Drill, c.Slot, c.Hole, function})
 	}
 	for _, hits := range out {
 		slices.SortFunc(hits, func(a, b Hit) int {
-			return cmp.Or(cmp.Compare(a.At.X, b.At.X), cmp.Compare(a.At.Y, b.At.Y), cmp.Compare(a.Diameter, b.Diameter))
+			return cmp.Or(cmp.Compare(a.At.X, b.At.X), cmp.Compare(a.At.Y, b.At.Y), cmp.Compare(a.Diameter, b.Diameter), cmp.Compare(a.Slot.X, b.Slot.X), cmp.Compare(a.Slot.Y, b.Slot.Y))
 		})
 	}
 	return out
@@ -82,14 +84,24 @@ func Spans(hits map[Span][]Hit) []Span {
 		switch {
 		case !s.Plated:
 			return 2
-		case s.Through():
+		case s.Through() && !s.Laser:
 			return 0
 		}
 		return 1
 	}
 	return slices.SortedFunc(maps.Keys(hits), func(a, b Span) int {
-		return cmp.Or(cmp.Compare(rank(a), rank(b)), cmp.Compare(a.From, b.From), cmp.Compare(a.To, b.To))
+		return cmp.Or(cmp.Compare(rank(a), rank(b)), cmp.Compare(a.From, b.From), cmp.Compare(a.To, b.To), laserLast(a, b))
 	})
+}
+
+func laserLast(a, b Span) int {
+	switch {
+	case a.Laser == b.Laser:
+		return 0
+	case a.Laser:
+		return 1
+	}
+	return -1
 }
 
 // Write makes the file of one span.
@@ -105,10 +117,10 @@ func Write(hits []Hit, span Span, stamp string) []byte {
 		function string
 		diameter int64
 	}
-	tools := map[tool][]geom.Point{}
+	tools := map[tool][]Hit{}
 	for _, h := range hits {
 		t := tool{h.Function, h.Diameter}
-		tools[t] = append(tools[t], h.At)
+		tools[t] = append(tools[t], h)
 	}
 	order := slices.SortedFunc(maps.Keys(tools), func(a, b tool) int {
 		return cmp.Or(cmp.Compare(a.diameter, b.diameter), cmp.Compare(a.function, b.function))
@@ -119,10 +131,24 @@ func Write(hits []Hit, span Span, stamp string) []byte {
 	b.WriteString("%\nG05\n")
 	for i, t := range order {
 		fmt.Fprintf(&b, "T%d\n", i+1)
-		for _, p := range tools[t] {
-			fmt.Fprintf(&b, "X%sY%s\n", units.Format(p.X, "mm"), units.Format(p.Y, "mm"))
+		for _, h := range tools[t] {
+			if h.Slot == (geom.Point{}) {
+				fmt.Fprintf(&b, "%s\n", at(h.At))
+			}
+		}
+		routed := false
+		for _, h := range tools[t] {
+			if h.Slot != (geom.Point{}) { // go there, tool down, along the slot, tool up
+				fmt.Fprintf(&b, "G00%s\nM15\nG01%s\nM16\n", at(h.At), at(h.At.Add(h.Slot)))
+				routed = true
+			}
+		}
+		if routed {
+			b.WriteString("G05\n")
 		}
 	}
 	b.WriteString("M30\n")
 	return b.Bytes()
 }
+
+func at(p geom.Point) string { return "X" + units.Format(p.X, "mm") + "Y" + units.Format(p.Y, "mm") }

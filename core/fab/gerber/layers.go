@@ -2,10 +2,13 @@ package gerber
 
 import (
 	"fmt"
+	"math"
+	"math/bits"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 )
 
 // common file attributes of one board's files.
@@ -18,6 +21,7 @@ func common(title, stamp string) []string {
 type Job struct {
 	Doc   *design.Doc
 	Index *layout.Index
+	Rules *rules.Set
 	Stamp string // when it was made, RFC 3339
 }
 
@@ -27,7 +31,7 @@ func (j Job) plot(function, polarity string) *Plot {
 
 // Copper draws one copper layer.
 func (j Job) Copper(layer int) []byte {
-	n := len(j.Doc.Board.CopperNames())
+	n := j.Doc.Board.Layers()
 	side := "Inr"
 	switch {
 	case n == 1 && !j.Doc.Board.Stack[0].Copper: // the only copper lies below
@@ -40,13 +44,13 @@ func (j Job) Copper(layer int) []byte {
 	p := j.plot(fmt.Sprintf("Copper,L%d,%s", layer+1, side), "Positive")
 	for part := range j.Doc.Placed.All() {
 		for _, c := range j.Index.Of(part.ID) {
-			if !c.On(layer) || c.Bare {
+			if !c.Has(layer) || c.Bare {
 				continue
 			}
 			pad := &j.Doc.Footprint(part.Footprint).Pads[c.Pad]
 			attrs := map[string]string{"P": Escape(part.Designator) + "," + Escape(pad.Number), "C": Escape(part.Designator)}
-			if c.Net != "" {
-				attrs["N"] = Escape(c.Net)
+			if c.Net != 0 {
+				attrs["N"] = Escape(j.Doc.NetName(c.Net))
 			} else {
 				attrs["N"] = "N/C"
 			}
@@ -55,54 +59,135 @@ func (j Job) Copper(layer int) []byte {
 			if pad.Hole == 0 {
 				function = "SMDPad,CuDef"
 			}
-			p.Flash(function, c.Shape, c.At)
+			p.Put(function, c.On(layer), c.At)
 		}
 	}
+	id := j.Doc.Board.At(layer)
 	for t := range j.Doc.Tracks.All() {
-		if t.Layer == layer {
-			p.Object(map[string]string{"N": Escape(t.Net)})
-			p.Line("Conductor", t.Width, t.A, t.B)
+		if t.Layer == id {
+			p.Object(map[string]string{"N": Escape(j.Doc.NetName(t.Net))})
+			p.Pieces("Conductor", t.Width, geom.Ring{t.Piece()})
 		}
 	}
 	for v := range j.Doc.Vias.All() {
-		if v.From <= layer && layer <= v.To {
-			p.Object(map[string]string{"N": Escape(v.Net)})
-			p.Flash("ViaPad", geom.Disc(v.At, v.Diameter/2), v.At)
+		for _, c := range j.Index.Of(v.ID) {
+			if c.Has(layer) {
+				p.Object(map[string]string{"N": Escape(j.Doc.NetName(v.Net))})
+				p.Flash("ViaPad", c.On(layer), v.At)
+			}
 		}
 	}
 	return p.Bytes()
 }
 
-// grown is the pad with its copper made larger on every side (or smaller), corners with it.
-func grown(p design.Pad, d int64) (design.Pad, bool) {
+// grown is a pad's shape made larger on every side (or smaller), its corners with it. A chamfered one
+// keeps its slants at 45°.
+func grown(p design.PadShape, d int64) (design.PadShape, bool) {
 	p.Size.X, p.Size.Y = p.Size.X+2*d, p.Size.Y+2*d
-	p.Corner = max(0, p.Corner+d)
+	if p.Form == design.Chamfered {
+		p.Corner += int64(math.Round(float64(d) * (2 - math.Sqrt2)))
+		p.Corner = min(max(0, p.Corner), (min(p.Size.X, p.Size.Y)-1)/2)
+		if p.Corner == 0 {
+			p.Form = design.Rect
+		}
+	} else {
+		p.Corner = max(0, p.Corner+d)
+	}
 	return p, p.Size.X > 0 && p.Size.Y > 0
 }
 
+// opened are the places that an opening of a pad's shape leaves free: its windows, else the shape made
+// larger by the margin.
+func opened(pad *design.Pad, shape design.PadShape, o *design.Opening, margin int64, t geom.Pose) (out []geom.Shape) {
+	if o != nil && o.None {
+		return nil
+	}
+	own := pad.Pose()
+	if o != nil && len(o.Windows) > 0 {
+		for _, w := range o.Windows {
+			out = append(out, geom.Within(w).Moved(own).Moved(t))
+		}
+		return out
+	}
+	if o != nil && o.Margin != nil {
+		margin = *o.Margin
+	}
+	if shape.Form == design.Free {
+		s := geom.Within(shape.Edge)
+		s.R = max(0, margin) // smaller than itself it is not made
+		return []geom.Shape{s.Moved(own).Moved(t)}
+	}
+	if grown, ok := grown(shape, margin); ok {
+		out = append(out, layout.ShapeOf(grown, own).Moved(t))
+	}
+	return out
+}
+
+// opening is a place free of mask, and the middle of what it is for.
+type opening struct {
+	shape  geom.Shape
+	middle geom.Point
+}
+
 // openings lists the mask openings of one side.
-func (j Job) openings(bottom bool) (out []geom.Shape, middles []geom.Point) {
-	margin := j.Doc.Board.Rules.MaskMargin
+func (j Job) openings(bottom bool) (out []opening) {
 	for part := range j.Doc.Placed.All() {
 		f := j.Doc.Footprint(part.Footprint)
-		for i := range f.Pads {
-			pad := f.Pads[i]
-			if pad.Hole == 0 && part.Bottom != bottom {
+		for _, c := range j.Index.Of(part.ID) {
+			pad := f.Pads[c.Pad]
+			if pad.Hole == 0 && (part.Bottom != pad.Far) != bottom {
 				continue
 			}
+			shape := pad.ShapeOn(group(part.Bottom, bottom))
 			if pad.Bare {
-				pad = design.Pad{Form: "round", At: pad.At, Size: geom.Pt(pad.Hole, pad.Hole)}
+				margin := j.asked(design.MaskMargin, c, pad.Hole)
+				if s := c.Bore(); s.R+margin > 0 {
+					s.R += margin
+					out = append(out, opening{s, c.Drill})
+				}
+				continue
 			}
-			if pad, ok := grown(pad, margin); ok {
-				out = append(out, layout.Moved(layout.PadShape(&pad), part.Pose()))
-				middles = append(middles, part.Pose().Apply(pad.At))
+			margin := j.asked(design.MaskMargin, c, min(shape.Size.X, shape.Size.Y))
+			for _, s := range opened(&pad, shape, pad.Mask, margin, part.Pose()) {
+				out = append(out, opening{s, c.At})
+			}
+		}
+	}
+	for v := range j.Doc.Vias.All() {
+		for _, c := range j.Index.Of(v.ID) {
+			if layer := j.outer(bottom); v.Cover == design.Open && c.Has(layer) {
+				s := c.On(layer)
+				s.R += j.asked(design.MaskMargin, c, 2*s.R)
+				out = append(out, opening{s, v.At})
 			}
 		}
 	}
 	for h := range j.Doc.Holes.All() {
-		out, middles = append(out, geom.Disc(h.At, h.Diameter/2+margin)), append(middles, h.At)
+		c := j.Index.Of(h.ID)[0]
+		out = append(out, opening{geom.Disc(h.At, h.Diameter/2+j.asked(design.MaskMargin, c, h.Diameter)), h.At})
 	}
-	return out, middles
+	return out
+}
+
+// asked is what the rules ask for of a piece of a size.
+func (j Job) asked(k design.RuleKind, c *layout.Copper, size int64) int64 {
+	return j.Rules.For(k, c.Subject(), bits.TrailingZeros32(c.Layers), c.At).Of(size)
+}
+
+// outer is the position of the outer copper layer of a side.
+func (j Job) outer(bottom bool) int {
+	if bottom {
+		return j.Doc.Board.Layers() - 1
+	}
+	return 0
+}
+
+// group is how a side of the board is seen from a part.
+func group(part, bottom bool) string {
+	if part == bottom {
+		return design.Near
+	}
+	return design.Far
 }
 
 func side(bottom bool) string {
@@ -115,9 +200,8 @@ func side(bottom bool) string {
 // Mask draws the openings of the solder mask; vias are covered.
 func (j Job) Mask(bottom bool) []byte {
 	p := j.plot("Soldermask,"+side(bottom), "Negative")
-	shapes, middles := j.openings(bottom)
-	for i, s := range shapes {
-		p.Flash("", s, middles[i])
+	for _, o := range j.openings(bottom) {
+		p.Put("", o.shape, o.middle)
 	}
 	return p.Bytes()
 }
@@ -127,12 +211,15 @@ func (j Job) Paste(bottom bool) []byte {
 	p := j.plot("Paste,"+side(bottom), "Positive")
 	for part := range j.Doc.Placed.All() {
 		f := j.Doc.Footprint(part.Footprint)
-		for i := range f.Pads {
-			if f.Pads[i].Hole > 0 || part.Bottom != bottom {
+		for _, c := range j.Index.Of(part.ID) {
+			pad := &f.Pads[c.Pad]
+			if pad.Hole > 0 && pad.Paste == nil || pad.Hole == 0 && (part.Bottom != pad.Far) != bottom {
 				continue
 			}
-			if pad, ok := grown(f.Pads[i], -j.Doc.Board.Rules.PasteMargin); ok {
-				p.Flash("", layout.Moved(layout.PadShape(&pad), part.Pose()), part.Pose().Apply(pad.At))
+			shape := pad.ShapeOn(group(part.Bottom, bottom))
+			margin := -j.asked(design.PasteMargin, c, min(shape.Size.X, shape.Size.Y))
+			for _, s := range opened(pad, shape, pad.Paste, margin, part.Pose()) {
+				p.Put("", s, c.At)
 			}
 		}
 	}
@@ -142,12 +229,12 @@ func (j Job) Paste(bottom bool) []byte {
 // Silk draws what is printed on one side; it is cleared where the mask is open.
 func (j Job) Silk(bottom bool) []byte {
 	p := j.plot("Legend,"+side(bottom), "Positive")
-	width := j.Doc.Board.Rules.SilkWidth
+	width := j.Rules.For(design.SilkWidth, rules.Subject{}, j.outer(bottom), geom.Point{}).Of(0)
 	for part := range j.Doc.Placed.All() {
 		if part.Bottom == bottom {
 			p.Object(map[string]string{"C": Escape(part.Designator)})
-			for _, l := range layout.SilkLines(j.Doc, part) {
-				p.Line("", width, l...)
+			for _, l := range layout.SilkPieces(j.Doc, part) {
+				p.Pieces("", width, l)
 			}
 		}
 	}
@@ -159,19 +246,21 @@ func (j Job) Silk(bottom bool) []byte {
 			}
 		}
 	}
-	shapes, middles := j.openings(bottom)
-	p.Polarity(len(shapes) == 0)
-	for i, s := range shapes {
-		p.Flash("", s, middles[i])
+	list := j.openings(bottom)
+	p.Polarity(len(list) == 0)
+	for _, o := range list {
+		p.Put("", o.shape, o.middle)
 	}
 	return p.Bytes()
 }
 
-// Outline draws the board's edge as a closed line of 0.1 mm.
+// Outline draws the board's edge, its cut-outs too, as closed lines of 0.1 mm.
 func (j Job) Outline() []byte {
 	p := j.plot("Profile,NP", "")
-	if o := j.Doc.Board.Outline; len(o) > 2 {
-		p.Line("Profile", 100_000, append(append([]geom.Point{}, o...), o[0])...)
+	if r := j.Doc.Board.Region(); len(r.Outer) > 0 {
+		for _, ring := range append([]geom.Ring{r.Outer}, r.Holes...) {
+			p.Pieces("Profile", 100_000, ring)
+		}
 	}
 	return p.Bytes()
 }

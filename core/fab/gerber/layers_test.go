@@ -14,12 +14,13 @@ import (
 	"goldentrace/core/fab/reread"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
 )
 
 func job() gerber.Job {
 	d := synthetic.FourLayers()
-	return gerber.Job{Doc: d, Index: layout.NewIndex(d), Stamp: "2026-03-04T05:06:07Z"}
+	return gerber.Job{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d), Stamp: "2026-03-04T05:06:07Z"}
 }
 
 // read tells the marks of a file in words: kind, middle or first place, width × height of its box,
@@ -98,9 +99,8 @@ func TestMaskAndPasteByHand(t *testing.T) {
 	}
 	// a pad that the margin eats up gets no paste, and corners grow and shrink with it
 	j := job()
-	b := *j.Doc.Board
-	b.Rules.PasteMargin = 500_000
-	j.Doc.Put(&b)
+	j.Doc.SetBase(map[design.RuleKind]int64{design.PasteMargin: 500_000})
+	j.Rules = rules.Of(j.Doc)
 	got, _ := read(t, j.Paste(false))
 	assert.Empty(t, got, "half a millimetre off each side of a millimetre")
 }

@@ -19,13 +19,16 @@ type Plot struct {
 	macroName map[string]string
 	current   int
 	clear     bool
+	way       int               // 1 straight, 2 clockwise, 3 anticlockwise
+	bent      bool              // arcs were begun
+	regional  bool              // a region's function is in force
 	attrs     map[string]string // object attributes in force
 	file      []string
 }
 
 // NewPlot begins a file with its function, as "Copper,L1,Top".
 func NewPlot(function, polarity string, file ...string) *Plot {
-	p := &Plot{codes: map[string]int{}, macroName: map[string]string{}, attrs: map[string]string{}}
+	p := &Plot{way: 1, codes: map[string]int{}, macroName: map[string]string{}, attrs: map[string]string{}}
 	p.file = append([]string{"TF.FileFunction," + function}, file...)
 	if polarity != "" {
 		p.file = append(p.file, "TF.FilePolarity,"+polarity)
@@ -179,23 +182,87 @@ func (p *Plot) macro(s geom.Shape, middle geom.Point) string {
 	return name
 }
 
+// Put puts a shape down: as one flash at its middle, or, when it has arcs, as a region.
+func (p *Plot) Put(function string, s geom.Shape, middle geom.Point) {
+	if s.Mids == nil {
+		p.Flash(function, s, middle)
+		return
+	}
+	p.aperFunction(function)
+	p.Region(s.Edges())
+	p.aperFunction("")
+	if s.R > 0 { // as much around it
+		p.Pieces(function, 2*s.R, s.Edges())
+	}
+}
+
+// aperFunction gives regions the function that apertures have.
+func (p *Plot) aperFunction(function string) {
+	if function == "" {
+		if p.regional {
+			p.out.WriteString("%TD.AperFunction*%\n")
+			p.regional = false
+		}
+		return
+	}
+	fmt.Fprintf(&p.out, "%%TA.AperFunction,%s*%%\n", function)
+	p.regional = true
+}
+
 // Line draws a line of round ends through the points.
 func (p *Plot) Line(function string, width int64, pts ...geom.Point) {
 	p.use(function, "C,"+mm(width))
 	fmt.Fprintf(&p.out, "%sD02*\n", at(pts[0]))
 	for _, q := range pts[1:] {
-		fmt.Fprintf(&p.out, "%sD01*\n", at(q))
+		p.to(geom.Straight(pts[0], q))
 	}
 }
 
-// Region fills a closed polygon.
-func (p *Plot) Region(pts []geom.Point) {
-	p.out.WriteString("G36*\n")
-	fmt.Fprintf(&p.out, "%sD02*\n", at(pts[0]))
-	for _, q := range pts[1:] {
-		fmt.Fprintf(&p.out, "%sD01*\n", at(q))
+// Pieces draws a line of round ends along pieces, each of which begins where the one before it ends.
+func (p *Plot) Pieces(function string, width int64, pieces geom.Ring) {
+	p.use(function, "C,"+mm(width))
+	fmt.Fprintf(&p.out, "%sD02*\n", at(pieces[0].A))
+	for _, q := range pieces {
+		p.to(q)
 	}
-	fmt.Fprintf(&p.out, "%sD01*\nG37*\n", at(pts[0]))
+}
+
+// to goes on along a piece: straight (G01), clockwise (G02) or anticlockwise (G03). The middle of an
+// arc is given from its beginning; both radii differ by less than the nanometre that is written.
+func (p *Plot) to(q geom.Piece) {
+	if !q.Round() {
+		p.mode(1)
+		fmt.Fprintf(&p.out, "%sD01*\n", at(q.B))
+		return
+	}
+	c, anticlockwise := q.Centre()
+	if anticlockwise {
+		p.mode(3)
+	} else {
+		p.mode(2)
+	}
+	fmt.Fprintf(&p.out, "%sI%dJ%dD01*\n", at(q.B), c.X-q.A.X, c.Y-q.A.Y)
+}
+
+func (p *Plot) mode(g int) {
+	if p.way == g {
+		return
+	}
+	if g > 1 && !p.bent {
+		p.bent = true
+		p.out.WriteString("G75*\n")
+	}
+	p.way = g
+	fmt.Fprintf(&p.out, "G%02d*\n", g)
+}
+
+// Region fills a closed line.
+func (p *Plot) Region(ring geom.Ring) {
+	fmt.Fprintf(&p.out, "G36*\n%sD02*\n", at(ring[0].A))
+	for _, q := range ring {
+		p.to(q)
+	}
+	p.out.WriteString("G37*\n")
 }
 
 // Bytes is the whole file.

@@ -22,7 +22,7 @@ func TestPlotByHand(t *testing.T) {
 	p.Polarity(true)
 	p.Polarity(false)
 	p.Polarity(false)
-	p.Region([]geom.Point{{X: 0, Y: 0}, {X: 9, Y: 0}, {X: 0, Y: 9}})
+	p.Region(geom.Polygon(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(0, 9)))
 	p.Polarity(true)
 	assert.Equal(t, `G04 Written by Golden Trace*
 %TF.FileFunction,Copper,L1,Top*%

@@ -18,6 +18,7 @@ import (
 	"goldentrace/core/fab/testnet"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 )
 
 // File is one of the files.
@@ -31,7 +32,7 @@ type File struct {
 }
 
 // spanned matches the file of holes that do not go through the whole board.
-var spanned = regexp.MustCompile(`plated-([0-9]+)-([0-9]+)\.xnc$`)
+var spanned = regexp.MustCompile(`(plated|laser)-([0-9]+)-([0-9]+)\.xnc$`)
 
 var unsafe = regexp.MustCompile(`[^A-Za-z0-9]+`)
 
@@ -46,12 +47,12 @@ func Stem(title string) string {
 
 // Make produces the files. progress is called with the share done and may be nil.
 func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at time.Time, progress func(float64)) ([]File, error) {
-	if len(d.Board.Outline) < 3 {
+	if len(d.Board.Outline) == 0 {
 		return nil, fmt.Errorf("the board has no outline, so there is nothing to make yet: draw it first")
 	}
 	stem := Stem(name)
 	stamp := at.UTC().Format(time.RFC3339)
-	job := gerber.Job{Doc: d, Index: x, Stamp: stamp}
+	job := gerber.Job{Doc: d, Index: x, Rules: rules.Of(d), Stamp: stamp}
 	type step struct {
 		suffix string
 		make   func() []byte
@@ -101,6 +102,8 @@ func drillName(s drill.Span) string {
 	switch {
 	case !s.Plated:
 		return "unplated.xnc"
+	case s.Laser:
+		return fmt.Sprintf("laser-%d-%d.xnc", s.From, s.To)
 	case s.Through():
 		return "plated.xnc"
 	}
@@ -135,15 +138,11 @@ func jobFile(d *design.Doc, stem, stamp string, files []File) File {
 			list = append(list, attr{f.Name, find(f.Data, "TF.FileFunction,"), find(f.Data, "TF.FilePolarity,")})
 		}
 	}
-	thickness := int64(0)
-	for _, l := range d.Board.Stack {
-		thickness += l.Thickness
-	}
-	box := geom.BoxOf(d.Board.Outline...)
+	box := geom.Closing(d.Board.Outline).Box()
 	data, _ := json.MarshalIndent(map[string]any{
 		"Header": map[string]any{"GenerationSoftware": map[string]string{"Vendor": "Golden Trace", "Application": "goldentrace", "Version": "1"}, "CreationDate": stamp},
 		"GeneralSpecs": map[string]any{"ProjectId": map[string]string{"Name": stem, "GUID": "474f4c44-454e-5452-4143-450000000001", "Revision": d.Settings.Revision},
-			"Size": map[string]float64{"X": float64(box.Max.X-box.Min.X) / 1e6, "Y": float64(box.Max.Y-box.Min.Y) / 1e6}, "LayerNumber": len(d.Board.CopperNames()), "BoardThickness": float64(thickness) / 1e6},
+			"Size": map[string]float64{"X": float64(box.Max.X-box.Min.X) / 1e6, "Y": float64(box.Max.Y-box.Min.Y) / 1e6}, "LayerNumber": d.Board.Layers(), "BoardThickness": float64(d.Board.Thickness()) / 1e6},
 		"FilesAttributes": list,
 	}, "", "  ") // plain data always marshals
 	data = append(data, '\n')
@@ -206,7 +205,8 @@ func describe(name string) (kind, role, text string) {
 		}
 	}
 	if m := spanned.FindStringSubmatch(name); m != nil {
-		return "drill", "plated-" + m[1] + "-" + m[2], "Plated holes from copper layer " + m[1] + " to " + m[2]
+		what := map[string]string{"plated": "Plated holes", "laser": "Lasered holes"}[m[1]]
+		return "drill", m[1] + "-" + m[2] + "-" + m[3], what + " from copper layer " + m[2] + " to " + m[3]
 	}
 	if at := strings.LastIndex(name, "copper-"); at >= 0 {
 		n := strings.TrimSuffix(name[at+len("copper-"):], ".gbr")

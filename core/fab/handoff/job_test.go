@@ -122,11 +122,11 @@ func TestMakingCanBeStoppedAndNeedsAnOutline(t *testing.T) {
 	require.ErrorIs(t, err, context.Canceled)
 	assert.Equal(t, 3, made, "nothing is made after it was stopped")
 	b := *d.Board
-	b.Outline = []geom.Point{geom.Pt(0, 0), geom.Pt(10, 0)}
+	b.Outline = nil
 	d.Put(&b)
 	_, err = handoff.Make(context.Background(), d, layout.NewIndex(d), "x", time.Now(), nil)
 	require.ErrorContains(t, err, "no outline")
-	b.Outline = append(b.Outline[:2:2], geom.Pt(10_000_000, 10_000_000))
+	b.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(10_000_000, 0), geom.Pt(10_000_000, 10_000_000))
 	d.Put(&b)
 	_, err = handoff.Make(context.Background(), d, layout.NewIndex(d), "x", time.Now(), nil)
 	require.NoError(t, err, "a triangle is a board")
@@ -140,7 +140,7 @@ func TestTheJobFileMeasuresTheBoardNotItsPlace(t *testing.T) {
 		b := *d.Board
 		b.Outline = nil
 		for _, p := range d.Board.Outline {
-			b.Outline = append(b.Outline, p.Add(off))
+			b.Outline = append(b.Outline, geom.Corner{Point: p.Add(off)})
 		}
 		d.Put(&b)
 		list, err := handoff.Make(context.Background(), d, layout.NewIndex(d), "moved", time.Now(), nil)

@@ -109,7 +109,7 @@ func TestPadsAtOddAngles(t *testing.T) {
 	for i, lib := range []string{"Resistor 0805", "Dual amplifier", "Header 4", "LED"} {
 		do(&edit.PlacePart{Sheet: sheet, Library: lib, At: geom.Pt(int64(i)*25_000_000, 0)})
 	}
-	do(&edit.SetOutline{Outline: []geom.Point{{X: 0, Y: 0}, {X: 60_000_000, Y: 0}, {X: 60_000_000, Y: 60_000_000}, {X: 0, Y: 60_000_000}}})
+	do(&edit.SetOutline{Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(60_000_000, 0), geom.Pt(60_000_000, 60_000_000), geom.Pt(0, 60_000_000))})
 	do(&edit.Carry{All: true})
 	n := int64(0)
 	for p := range b.Doc.Placed.All() {
@@ -124,7 +124,7 @@ func TestPadsAtOddAngles(t *testing.T) {
 		count := 0
 		for p := range b.Doc.Placed.All() {
 			for _, c := range b.Index().Of(p.ID) {
-				if !c.On(layer) {
+				if !c.Has(layer) {
 					continue
 				}
 				count++
@@ -157,7 +157,7 @@ func TestGeneratedBoardTraces(t *testing.T) {
 	x := layout.NewIndex(d)
 	pieces := 0
 	for _, net := range x.Nets() {
-		pieces += 1 + len(layout.Links(net, x.NetPieces(net)))
+		pieces += 1 + len(layout.Links(x.NetPieces(net)))
 	}
 	islands := trace(t, f)
 	withNet := 0

@@ -12,6 +12,7 @@ import (
 // Hole is one hit of a drill file.
 type Hole struct {
 	At       geom.Point `json:"at"`
+	Slot     geom.Point `json:"slot,omitzero"` // the way the middle of a slot goes from there
 	Diameter int64      `json:"diameter"`
 	Function string     `json:"function,omitempty"`
 }
@@ -30,6 +31,7 @@ func Drill(data []byte) (*Drilling, error) {
 	unit, function := 0.0, ""
 	tools, functions := map[string]int64{}, map[string]string{}
 	tool, ended, header := "", false, false
+	routing, down := false, false
 	var at geom.Point
 	for n, line := range strings.Split(strings.ReplaceAll(string(data), "\r", ""), "\n") {
 		line = strings.TrimSpace(line)
@@ -57,7 +59,14 @@ func Drill(data []byte) (*Drilling, error) {
 			unit = 25.4e6
 		case line == "M30":
 			ended = true
-		case line == "%" || line == "G05" || line == "G90" || line == "FMAT,2":
+		case line == "M15" || line == "M16" || line == "M17":
+			if !routing {
+				return nil, fail("the tool goes down outside of a rout")
+			}
+			down = line == "M15"
+		case line == "G05":
+			routing = false
+		case line == "%" || line == "G90" || line == "FMAT,2":
 		case line[0] == 'T' && strings.Contains(line, "C"):
 			name, size, _ := strings.Cut(line, "C")
 			d, err := strconv.ParseFloat(size, 64)
@@ -70,33 +79,43 @@ func Drill(data []byte) (*Drilling, error) {
 				return nil, fail("this tool is not defined")
 			}
 			tool = line
-		case line[0] == 'X' || line[0] == 'Y':
+		case line[0] == 'X' || line[0] == 'Y' || strings.HasPrefix(line, "G00") || strings.HasPrefix(line, "G01"):
 			if tool == "" || unit == 0 {
 				return nil, fail("a hole before its tool")
+			}
+			move := ""
+			if line[0] == 'G' {
+				move, line = line[:3], line[3:]
+				routing = routing || move == "G00"
+			}
+			to, slot := "", false
+			if line, to, slot = strings.Cut(line, "G85"); slot && move != "" {
+				return nil, fail("this is not known")
 			}
 			if !strings.Contains(line, ".") && strings.Trim(line, "XY-0123456789") != "" {
 				return nil, fail("this is not known")
 			}
-			for _, axis := range []byte{'X', 'Y'} {
-				i := strings.IndexByte(line, axis)
-				if i < 0 {
-					continue
-				}
-				j := i + 1
-				for j < len(line) && line[j] != 'X' && line[j] != 'Y' {
-					j++
-				}
-				v, err := strconv.ParseFloat(line[i+1:j], 64)
-				if err != nil {
-					return nil, fail("the place cannot be read")
-				}
-				if axis == 'X' {
-					at.X = int64(math.Round(v * unit))
-				} else {
-					at.Y = int64(math.Round(v * unit))
-				}
+			from := at
+			if err := place(line, unit, &at); err != nil {
+				return nil, fail(err.Error())
 			}
-			out.Holes = append(out.Holes, Hole{at, tools[tool], functions[tool]})
+			switch {
+			case move == "G01" && !down, move == "" && routing:
+				return nil, fail("the tool is not down")
+			case move == "G00":
+				continue
+			case move == "G01":
+				out.Holes = append(out.Holes, Hole{from, at.Sub(from), tools[tool], functions[tool]})
+				continue
+			case slot:
+				from = at
+				if err := place(to, unit, &at); err != nil {
+					return nil, fail(err.Error())
+				}
+				out.Holes = append(out.Holes, Hole{from, at.Sub(from), tools[tool], functions[tool]})
+				continue
+			}
+			out.Holes = append(out.Holes, Hole{at, geom.Point{}, tools[tool], functions[tool]})
 		default:
 			return nil, fail("this is not known")
 		}
@@ -108,4 +127,28 @@ func Drill(data []byte) (*Drilling, error) {
 		return nil, fmt.Errorf("the drill file is cut short: its end mark is missing")
 	}
 	return out, nil
+}
+
+// place reads the coordinates of a line; one that is not given stays.
+func place(line string, unit float64, at *geom.Point) error {
+	for _, axis := range []byte{'X', 'Y'} {
+		i := strings.IndexByte(line, axis)
+		if i < 0 {
+			continue
+		}
+		j := i + 1
+		for j < len(line) && line[j] != 'X' && line[j] != 'Y' {
+			j++
+		}
+		v, err := strconv.ParseFloat(line[i+1:j], 64)
+		if err != nil {
+			return fmt.Errorf("the place cannot be read")
+		}
+		if axis == 'X' {
+			at.X = int64(math.Round(v * unit))
+		} else {
+			at.Y = int64(math.Round(v * unit))
+		}
+	}
+	return nil
 }

@@ -26,16 +26,16 @@ func TestADrillFileByHand(t *testing.T) {
 
 func TestDrillFilesThatCannotBeRead(t *testing.T) {
 	for text, why := range map[string]string{
-		"":                                    "does not begin with M48",
-		"M48\nMETRIC\n":                       "cut short",
-		"M48\nT1C0.4\nM30":                    "line 2, \"T1C0.4\": the tool's size cannot be read",
-		"M48\nMETRIC\nT1C0\nM30":              "the tool's size cannot be read",
-		"M48\nMETRIC\nT1Cx\nM30":              "the tool's size cannot be read",
-		"M48\nMETRIC\nT2\nM30":                "this tool is not defined",
-		"M48\nMETRIC\nX1.0Y1.0\nM30":          "a hole before its tool",
-		"M48\nMETRIC\nT1C1\nT1\nX1.0Yq\nM30":  "the place cannot be read",
-		"M48\nMETRIC\nT1C1\nT1\nX1G85X2\nM30": "this is not known",
-		"M48\nMETRIC\nR5\nM30":                "this is not known",
+		"":                                   "does not begin with M48",
+		"M48\nMETRIC\n":                      "cut short",
+		"M48\nT1C0.4\nM30":                   "line 2, \"T1C0.4\": the tool's size cannot be read",
+		"M48\nMETRIC\nT1C0\nM30":             "the tool's size cannot be read",
+		"M48\nMETRIC\nT1Cx\nM30":             "the tool's size cannot be read",
+		"M48\nMETRIC\nT2\nM30":               "this tool is not defined",
+		"M48\nMETRIC\nX1.0Y1.0\nM30":         "a hole before its tool",
+		"M48\nMETRIC\nT1C1\nT1\nX1.0Yq\nM30": "the place cannot be read",
+		"M48\nMETRIC\nT1C1\nT1\nX1A2X2\nM30": "this is not known",
+		"M48\nMETRIC\nR5\nM30":               "this is not known",
 	} {
 		_, err := reread.Drill([]byte(text))
 		assert.ErrorContains(t, err, why, "%q", text)

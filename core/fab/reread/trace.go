@@ -66,7 +66,7 @@ func Trace(copper []*Artwork, drills []*Drilling) ([]Island, error) {
 			continue
 		}
 		for _, h := range d.Holes {
-			barrel := geom.Disc(h.At, h.Diameter/2)
+			barrel := geom.Stroke(h.At, h.At.Add(h.Slot), h.Diameter)
 			first := -1
 			for s, art := range copper {
 				if s+1 < d.From || s+1 > d.To {

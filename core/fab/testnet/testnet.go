@@ -20,7 +20,10 @@ func Write(d *design.Doc, x *layout.Index) []byte {
 	rec("P  JOB   %s", ascii(d.Settings.Title, 60))
 	rec("P  UNITS CUST 1")
 	rec("P  DIM   N")
-	nets := x.Nets()
+	var nets []string
+	for _, id := range x.Nets() {
+		nets = append(nets, d.NetName(id))
+	}
 	slices.Sort(nets)
 	alias := map[string]string{"": "N/C"}
 	long := 0
@@ -33,21 +36,21 @@ func Write(d *design.Doc, x *layout.Index) []byte {
 		alias[n] = fmt.Sprintf("NNAME%d", long)
 		rec("P  NNAME%-5d%s", long, ascii(n, 60))
 	}
-	bottom := len(d.Board.CopperNames()) - 1
+	bottom := d.Board.Layers() - 1
 	for p := range d.Placed.All() {
 		f := d.Footprint(p.Footprint)
 		for _, c := range x.Of(p.ID) {
 			if !c.Bare {
-				rec("%s", record(c, alias[c.Net], p.Designator, f.Pads[c.Pad].Number, bottom))
+				rec("%s", record(c, alias[d.NetName(c.Net)], p.Designator, f.Pads[c.Pad].Number, bottom))
 			}
 		}
 	}
 	for v := range d.Vias.All() {
 		for _, c := range x.Of(v.ID) {
-			if !c.On(0) && !c.On(bottom) {
+			if !c.Has(0) && !c.Has(bottom) {
 				continue // a buried via cannot be probed
 			}
-			rec("%s", record(c, alias[c.Net], "VIA", "", bottom))
+			rec("%s", record(c, alias[d.NetName(c.Net)], "VIA", "", bottom))
 		}
 	}
 	b.WriteString("999\r\n")
@@ -77,21 +80,25 @@ func micro(nm int64) int64 {
 func record(c *layout.Copper, net, part, pin string, bottom int) string {
 	kind, hole, access := "327", "     ", "A01"
 	switch {
-	case c.Hole > 0 && !(c.On(0) && c.On(bottom)): // a blind via is probed from the side it reaches
+	case c.Hole > 0 && !(c.Has(0) && c.Has(bottom)): // a blind via is probed from the side it reaches
 		kind, hole = "307", fmt.Sprintf("D%04dP", min(micro(c.Hole), 9999))
-		if !c.On(0) {
+		if !c.Has(0) {
 			access = fmt.Sprintf("A%02d", bottom+1)
 		}
 	case c.Hole > 0:
 		kind, hole, access = "317", fmt.Sprintf("D%04dP", min(micro(c.Hole), 9999)), "A00"
-	case c.On(bottom) && bottom > 0:
+	case c.Has(bottom) && bottom > 0:
 		access = fmt.Sprintf("A%02d", bottom+1)
 	}
 	dash := "-"
 	if pin == "" {
 		dash = " "
 	}
-	box := c.Shape.Box()
+	upper := 0
+	if !c.Has(0) {
+		upper = bottom
+	}
+	box := c.On(upper).Box()
 	mask := "S0" // open on both
 	if c.Kind == "via" {
 		mask = "S3"

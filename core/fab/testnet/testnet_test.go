@@ -50,7 +50,7 @@ func TestAliasesAndRounding(t *testing.T) {
 	d := design.New("Weir ☂")
 	d.Put(&design.Footprint{ID: 20, Name: "P", Pads: []design.Pad{{Number: "ABCDEF", Form: "rect", Size: geom.Pt(20_000_000, 1_000_499)}}})
 	for i, net := range []string{"EXACTLY14CHARS", "FIFTEEN_LETTERS", "水", "N/C", "B"} {
-		d.Put(&design.Placed{ID: design.ID(30 + i), Part: design.ID(1000 + i), Designator: "LONGNAME9", Footprint: "P", At: geom.Pt(-1_500, 1_499), Nets: map[string]string{"ABCDEF": net}})
+		d.Put(&design.Placed{ID: design.ID(30 + i), Part: design.ID(1000 + i), Designator: "LONGNAME9", Footprint: "P", At: geom.Pt(-1_500, 1_499), Nets: map[string]design.ID{"ABCDEF": synthetic.Net(d, net)}})
 	}
 	out := string(testnet.Write(d, layout.NewIndex(d)))
 	aliases := map[string]string{}
@@ -80,7 +80,7 @@ func TestOneLayer(t *testing.T) {
 	b.Stack = b.Stack[:1]
 	d.Put(&b)
 	d.Put(&design.Footprint{ID: 20, Name: "P", Pads: []design.Pad{{Number: "1", Form: "round", Size: geom.Pt(1_000_000, 1_000_000)}, {Number: "2", Form: "round", Size: geom.Pt(2_000_000, 2_000_000), Hole: 12_000_000}}})
-	d.Put(&design.Placed{ID: 30, Part: 1000, Designator: "X1", Footprint: "P", Nets: map[string]string{}})
+	d.Put(&design.Placed{ID: 30, Part: 1000, Designator: "X1", Footprint: "P", Nets: map[string]design.ID{}})
 	out := string(testnet.Write(d, layout.NewIndex(d)))
 	assert.Contains(t, out, "327N/C              X1    -1          A01X+000000")
 	assert.Contains(t, out, "317N/C              X1    -2    D9999PA00X+000000", "a hole wider than the columns")

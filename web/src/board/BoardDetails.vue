@@ -2,16 +2,19 @@
 import { mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { Project } from '../live/project'
-import type { Kinds, Legend, Placed, Rules } from '../live/wire.gen'
+import type { Kinds, Legend, Placed } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import AngleField from '../shell/fields/AngleField.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import LengthField from '../shell/fields/LengthField.vue'
 import TextField from '../shell/fields/TextField.vue'
-import { boxOf } from '../canvas/viewport'
+import { pieceLength, ringBox } from '../canvas/arcs'
 import { format } from '../live/units'
 import { useTaste } from '../shell/taste'
+import WholeField from '../shell/fields/WholeField.vue'
+import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
+import WhyRules from './WhyRules.vue'
 
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const taste = useTaste()
@@ -29,18 +32,47 @@ const allTracks = computed(
     picked.value.every((b) => b.kind === 'track' || b.kind === 'via'),
 )
 const board = computed(() => (void props.project.docTick.value, props.project.board))
-const size = computed(() => (board.value.outline?.length ? boxOf(board.value.outline) : null))
+const size = computed(() => (board.value.outline?.length ? ringBox(board.value.outline) : null))
 const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean }) =>
   props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields }).catch(complain)
-const setRule = (k: keyof Rules, v: number) =>
-  props.project.edit('setRules', { rules: { ...board.value.rules, [k]: v } }).catch(complain)
+const copper = computed(() => board.value.stack.filter((l) => l.copper))
+/** What a via goes through, how it is made and how it is covered. */
+function span(v: Kinds['via']) {
+  const at = (id: number) => copper.value.findIndex((l) => l.id === id)
+  const [from, to] = [at(v.from), at(v.to)]
+  const last = copper.value.length - 1
+  const kind = from === 0 && to === last ? 'Through' : from === 0 || to === last ? 'Blind' : 'Buried'
+  const made = v.kind === 'laser' ? ', lasered' : ''
+  const cover = { open: 'free of mask', filled: 'filled and covered' }[v.cover ?? ''] ?? 'covered by the mask'
+  return `${kind}${made}: ${copper.value[from]?.name} to ${copper.value[to]?.name}; ${cover}`
+}
+const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
+const areaLayers = computed(() => {
+  const on = area.value?.layers ?? []
+  return on.length
+    ? `on ${copper.value
+        .filter((l) => on.includes(l.id))
+        .map((l) => l.name)
+        .join(', ')}`
+    : 'on all layers'
+})
+/** What can be asked why: one thing of copper, or two. */
+const reasoned = computed(() =>
+  picked.value.length > 0 &&
+  picked.value.length < 3 &&
+  picked.value.every((b) => ['placed', 'track', 'via', 'hole'].includes(b.kind))
+    ? picked.value.map((b) => b.object!.id)
+    : null,
+)
+const setRule = (k: string, v: number) => props.project.edit('setRules', { rules: { [k]: v } }).catch(complain)
+const rule = (k: string) => (void props.project.docTick.value, props.project.rule(k))
 const width = computed(() => {
   const w = new Set(tracks.value.map((t) => t.width))
   return w.size === 1 ? [...w][0] : null
 })
-const total = computed(() => tracks.value.reduce((s, t) => s + Math.hypot(t.a.x - t.b.x, t.a.y - t.b.y), 0))
+const total = computed(() => tracks.value.reduce((s, t) => s + pieceLength(t.a, t.mid, t.b), 0))
 const say = (nm: number) => `${format(nm, taste.unit, 3)} ${taste.unit}`
-const rules: [keyof Rules, string][] = [
+const rules: [string, string][] = [
   ['clearance', 'Clearance'],
   ['edgeClearance', 'To the edge'],
   ['holeClearance', 'Holes'],
@@ -85,7 +117,7 @@ function resize(w: number, h: number) {
       <tbody>
         <tr v-for="(net, pad) in placed.nets" :key="pad">
           <td class="mono">{{ pad }}</td>
-          <td class="mono net">{{ net }}</td>
+          <td class="mono net">{{ project.netName(net) }}</td>
         </tr>
       </tbody>
     </v-table>
@@ -93,7 +125,7 @@ function resize(w: number, h: number) {
   <template v-else-if="allTracks">
     <h3>{{ tracks.length === 1 ? 'Track' : `${tracks.length} pieces of track` }}</h3>
     <p>
-      Net <span class="mono">{{ tracks[0].net }}</span>
+      Net <span class="mono">{{ project.netName(tracks[0].net) }}</span>
     </p>
     <LengthField
       label="Width"
@@ -110,10 +142,13 @@ function resize(w: number, h: number) {
   </template>
   <template v-else-if="one && (one.kind === 'hole' || one.kind === 'via' || one.kind === 'legend')">
     <h3>{{ { hole: 'Hole', via: 'Via', legend: 'Text' }[one.kind] }}</h3>
-    <p v-if="one.kind === 'via'">
-      Net <span class="mono">{{ (one.object as Kinds['via']).net }}</span>, hole
-      <span class="mono">{{ say((one.object as Kinds['via']).hole) }}</span>
-    </p>
+    <template v-if="one.kind === 'via'">
+      <p>
+        Net <span class="mono">{{ project.netName((one.object as Kinds['via']).net) || 'none' }}</span>, hole
+        <span class="mono">{{ say((one.object as Kinds['via']).hole) }}</span>
+      </p>
+      <p class="quiet">{{ span(one.object as Kinds['via']) }}</p>
+    </template>
     <template v-else>
       <LengthField label="x" :value="(one.object as Legend).at.x" @keep="set({ x: $event })" />
       <LengthField label="y" :value="(one.object as Legend).at.y" @keep="set({ y: $event })" />
@@ -134,6 +169,18 @@ function resize(w: number, h: number) {
       />
     </template>
   </template>
+  <template v-else-if="area">
+    <h3>Area</h3>
+    <TextField
+      label="Name"
+      :value="area.name"
+      @keep="project.edit('putArea', { area: { ...area, name: $event } }).catch(complain)"
+    />
+    <p class="quiet">
+      {{ area.keepOut?.length ? `Keeps out ${area.keepOut.map((k) => thingWords[k] ?? k).join(', ')}` : 'Keeps nothing out' }};
+      {{ areaLayers }}.
+    </p>
+  </template>
   <template v-else-if="picked.length">
     <h3>{{ picked.length }} things picked</h3>
   </template>
@@ -149,16 +196,17 @@ function resize(w: number, h: number) {
       :value="size ? size.maxY - size.minY : null"
       @keep="resize(size ? size.maxX - size.minX : $event, $event)"
     />
-    <h3>Rules</h3>
-    <LengthField
-      v-for="[k, name] in rules"
-      :key="k"
-      :label="name"
-      :value="board.rules[k]"
-      :step="10_000"
-      @keep="setRule(k, $event)"
+    <WholeField
+      label="Copper layers"
+      :value="copper.length"
+      :least="1"
+      :most="32"
+      @keep="project.edit('setLayers', { copper: $event }).catch(complain)"
     />
+    <h3>Rules for everything</h3>
+    <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>
+  <WhyRules v-if="reasoned" :project="project" :ids="reasoned" />
 </template>
 
 <style scoped>

@@ -7,11 +7,13 @@ import {
   mdiVectorLine,
   mdiVectorSquare,
 } from '@mdi/js'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
-import { nudges, paintPaper, pickForMenu, usePanKey } from '../canvas/page'
-import { type Box, boxOf, type Viewport } from '../canvas/viewport'
+import { dots, nudges, pickForMenu, usePanKey } from '../canvas/page'
+import { ringBox } from '../canvas/arcs'
+import type { Pen } from '../canvas/pen'
+import { type Box, boxOf } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
 import type { Finding } from '../live/wire.gen'
@@ -28,7 +30,7 @@ import BoardDetails from './BoardDetails.vue'
 import CarryPanel from './CarryPanel.vue'
 import { BoardEditor, type BoardTool } from './editor'
 import LayerLadder from './LayerLadder.vue'
-import { drawOverlay } from './overlay'
+import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ where: [Crumb[]] }>()
@@ -88,10 +90,11 @@ function pick(id: number) {
 }
 function lightNet(name: string) {
   ed.project.light(ed.project.lit.value === name ? '' : name)
-  if (!ed.project.lit.value) return
+  const net = ed.project.named('net', name)?.id
+  if (!ed.project.lit.value || !net) return
   const ids = [
-    ...props.project.all('placed').filter((p) => Object.values(p.nets).includes(name)),
-    ...props.project.all('track').filter((t) => t.net === name),
+    ...props.project.all('placed').filter((p) => Object.values(p.nets).includes(net)),
+    ...props.project.all('track').filter((t) => t.net === net),
   ].map((o) => o.id)
   const b = ed.boxOf(ids)
   if (b) goTo(b)
@@ -101,7 +104,7 @@ function showFinding(f: Finding) {
   ed.take('select')
   ed.selection.clear()
   for (const id of f.objects ?? []) if (props.project.kind(id) !== 'board') ed.selection.add(id)
-  if (f.layer !== undefined) ed.toLayer(f.layer)
+  if (f.layer) ed.toLayer(f.layer)
   if (f.kind === 'links') ed.project.light(f.key.slice(6))
   ed.flagged = f.at
   goTo(boxOf([f.at], 3e6))
@@ -122,8 +125,32 @@ function ready() {
   followRoute()
 }
 
-const paper = (ctx: CanvasRenderingContext2D, v: Viewport) =>
-  paintPaper(ctx, v, ed.look().colours, { pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })
+const sheets = [
+  dots(() => ed.look().colours, () => ({ pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })), // prettier-ignore
+  { name: 'net', order: 100, empty: () => !props.project.lit.value, paint: (pen: Pen, box: Box) => drawNet(ed, pen, box) },
+  {
+    name: 'links',
+    order: 101,
+    empty: () => !ed.state.showLinks || !props.project.links.size,
+    paint: (pen: Pen, box: Box) => drawLinks(ed, pen, box),
+  },
+  {
+    name: 'findings',
+    order: 102,
+    empty: () => !props.project.findings.size,
+    paint: (pen: Pen, box: Box) => drawFindings(ed, pen, box),
+  },
+]
+/** What is marked of the whole design is painted anew when it changed. */
+const renew = (...names: string[]) => names.forEach((n) => canvas.value?.renew(n))
+watch(() => [props.project.lit.value, ed.state.hoverNet, ed.state.showLinks, ed.dragLinks.value && Object.keys(ed.dragLinks.value).join()], () => renew('net', 'links')) // prettier-ignore
+onUnmounted(
+  props.project.onDerived((d) => {
+    if (Object.keys(d.links ?? {}).length) renew('links')
+    if (d.findings?.length || d.mended?.length) renew('findings')
+  }),
+)
+onUnmounted(props.project.onChange(() => props.project.lit.value && renew('net', 'links')))
 const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-5)
 function move(h: Hand) {
   ed.move(h.at, tolerance())
@@ -208,16 +235,19 @@ const commands: Command[] = [
     group: 'See',
     run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
   },
-  ...[1, 2].map((n) => ({
+  ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
     id: 'layer' + n,
     title: `Copper layer ${n}`,
     keys: String(n),
     group: 'See',
-    run: () => void ed.hop(n - 1),
+    run: () => void ed.hop(ed.copper[n - 1]?.id),
+    enabled: () => n <= ed.copper.length,
   })),
+  { id: 'layerUp', title: 'Copper layer above', keys: 'PageUp', group: 'See', run: () => ed.stepLayer(-1) },
+  { id: 'layerDown', title: 'Copper layer below', keys: 'PageDown', group: 'See', run: () => ed.stepLayer(1) },
   {
     id: 'hop',
-    title: 'Hop to the other copper layer',
+    title: 'Hop to the other outer copper layer',
     keys: 'Space',
     group: 'Track',
     run: () => void ed.hop(),
@@ -283,7 +313,7 @@ const hint = computed(() => {
     : 'click picks · drag picks by box · middle drag moves the board · wheel zooms · T track'
 })
 const outlineBox = computed<Box | null>(
-  () => (void props.project.docTick.value, props.project.board.outline?.length ? boxOf(props.project.board.outline) : null),
+  () => (void props.project.docTick.value, props.project.board.outline?.length ? ringBox(props.project.board.outline) : null),
 )
 /** What was typed of an outline that is not there yet: it is drawn when both sides are known. */
 const asked = ref<{ x: number; y: number; w: number | null; h: number | null }>({ x: 0, y: 0, w: null, h: null })
@@ -297,7 +327,7 @@ function setSize(k: 'x' | 'y' | 'w' | 'h', v: number) {
   if (s.w !== null && s.h !== null) ed.setRect({ minX: s.x, minY: s.y, maxX: s.x + s.w, maxY: s.y + s.h })
 }
 const lengthText = computed(() => `${format(ed.state.routeLength, taste.unit, 2)} ${taste.unit}`)
-const layerName = computed(() => ed.copperNames[ed.state.layer])
+const layerName = computed(() => (void props.project.docTick.value, ed.copper[ed.position(ed.state.layer)]?.name))
 defineExpose({ ed })
 </script>
 
@@ -309,7 +339,8 @@ defineExpose({ ed })
           ref="canvas"
           :scene="ed.scene"
           label="Board"
-          :paper="paper"
+          :ground="() => ed.look().colours.paper"
+          :sheets="() => sheets"
           :alpha="ed.alpha"
           :overlay="(pen) => drawOverlay(ed, pen)"
           :cursor="ed.state.tool === 'select' ? 'default' : 'crosshair'"

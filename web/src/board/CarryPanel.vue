@@ -22,7 +22,7 @@ const taken = computed(() => able.value.filter((d) => !declined.value.has(d.key)
 
 async function load() {
   try {
-    list.value = (await props.project.look({ t: 'differences' })).differences ?? []
+    list.value = (await props.project.question('differences', {})) ?? []
   } catch (e) {
     complain(e)
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import type { Project } from '../live/project'
 import { copperColour, hatchAngle } from '../shell/tokens'
 import { format } from '../live/units'
@@ -12,27 +12,54 @@ const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const rows = computed(() => {
   void props.project.docTick.value
   let copper = -1
-  return props.project.board.stack.map((l) => ({ ...l, layer: l.copper ? ++copper : -1 }))
+  return props.project.board.stack.map((l) => ({ ...l, at: l.copper ? ++copper : -1 }))
 })
 const n = computed(() => rows.value.filter((r) => r.copper).length)
+/** With many layers what lies between them is only a line. */
+const dense = computed(() => n.value > 6)
+/** The barrels that the board's vias use: from which layer to which, each once; through ones even when there are none yet. */
+const barrels = computed(() => {
+  void props.project.docTick.value
+  const at = new Map(rows.value.filter((r) => r.copper).map((r) => [r.id, r.at]))
+  const spans = new Map<string, { from: number; to: number }>()
+  if (n.value > 1) spans.set(`0 ${n.value - 1}`, { from: 0, to: n.value - 1 })
+  for (const v of props.project.all('via')) {
+    const [from, to] = [at.get(v.from), at.get(v.to)]
+    if (from !== undefined && to !== undefined) spans.set(`${from} ${to}`, { from, to })
+  }
+  const row = (i: number) => rows.value.findIndex((r) => r.at === i)
+  const name = (i: number) => rows.value[row(i)].name
+  return [...spans.values()]
+    .sort((a, b) => a.from - b.from || b.to - a.to)
+    .map((s) => ({
+      key: `${s.from} ${s.to}`,
+      rows: `${row(s.from) + 1} / ${row(s.to) + 2}`,
+      title: s.from === 0 && s.to === n.value - 1 ? 'Vias through all layers' : `Vias from ${name(s.from)} to ${name(s.to)}`,
+    }))
+})
+const box = ref<HTMLElement>()
+watch(
+  () => props.editor.state.layer,
+  () => void nextTick(() => box.value?.querySelector('.bar.on')?.scrollIntoView({ block: 'nearest' })),
+)
 function eye(layer: number) {
   const h = props.editor.state.hidden
   props.editor.state.hidden = h.includes(layer) ? h.filter((x) => x !== layer) : [...h, layer]
-  props.editor.scene.invalidate()
+  props.editor.scene.rearrange()
 }
 function alone(layer: number) {
-  const others = rows.value.filter((r) => r.copper && r.layer !== layer).map((r) => r.layer)
+  const others = rows.value.filter((r) => r.copper && r.id !== layer).map((r) => r.id)
   const isAlone = others.every((o) => props.editor.state.hidden.includes(o))
   props.editor.toLayer(layer)
   props.editor.state.hidden = isAlone ? [] : others
-  props.editor.scene.invalidate()
+  props.editor.scene.rearrange()
 }
-function menu(e: MouseEvent, r: { name: string; layer: number }) {
-  const hidden = props.editor.state.hidden.includes(r.layer)
+function menu(e: MouseEvent, r: { name: string; id: number }) {
+  const hidden = props.editor.state.hidden.includes(r.id)
   openMenu({ x: e.clientX, y: e.clientY }, [
-    { title: `Work on ${r.name}`, run: () => props.editor.toLayer(r.layer) },
-    { title: hidden ? 'Show it' : 'Hide it', run: () => eye(r.layer) },
-    { title: 'Show it alone, or all again', run: () => alone(r.layer) },
+    { title: `Work on ${r.name}`, run: () => props.editor.toLayer(r.id) },
+    { title: hidden ? 'Show it' : 'Hide it', run: () => eye(r.id) },
+    { title: 'Show it alone, or all again', run: () => alone(r.id) },
   ])
 }
 const tip = (r: { name: string; thickness: number; material: string }) =>
@@ -40,18 +67,18 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
 </script>
 
 <template>
-  <div class="float ladder" role="group" aria-label="Layer ladder">
-    <div class="stack">
+  <div ref="box" class="float ladder" role="group" aria-label="Layer ladder">
+    <div class="stack" :class="{ dense }">
       <template v-for="(r, i) in rows" :key="i">
-        <div v-if="r.copper" class="copper">
+        <div v-if="r.copper" class="copper" :style="{ gridRow: i + 1 }">
           <v-btn
             class="bar"
-            :class="{ on: editor.state.layer === r.layer, off: editor.state.hidden.includes(r.layer) }"
-            :style="{ '--c': copperColour(r.layer, n), '--a': hatchAngle(r.layer) + 'deg' }"
-            :aria-pressed="editor.state.layer === r.layer"
+            :class="{ on: editor.state.layer === r.id, off: editor.state.hidden.includes(r.id) }"
+            :style="{ '--c': copperColour(r.at, n), '--a': hatchAngle(r.at) + 'deg' }"
+            :aria-pressed="editor.state.layer === r.id"
             :title="tip(r)"
-            @click="editor.toLayer(r.layer)"
-            @dblclick="alone(r.layer)"
+            @click="editor.toLayer(r.id)"
+            @dblclick="alone(r.id)"
             @contextmenu.prevent="menu($event, r)"
           >
             <i /><span>{{ r.name }}</span>
@@ -59,17 +86,23 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
           <v-btn
             class="eye"
             size="x-small"
-            :icon="editor.state.hidden.includes(r.layer) ? mdiEyeOffOutline : mdiEyeOutline"
-            :aria-label="`${editor.state.hidden.includes(r.layer) ? 'Show' : 'Hide'} ${r.name}`"
-            @click="eye(r.layer)"
+            :icon="editor.state.hidden.includes(r.id) ? mdiEyeOffOutline : mdiEyeOutline"
+            :aria-label="`${editor.state.hidden.includes(r.id) ? 'Show' : 'Hide'} ${r.name}`"
+            @click="eye(r.id)"
           />
         </div>
-        <div v-else class="between" :title="tip(r)">
-          <span class="quiet">{{ r.material }} {{ format(r.thickness, 'mm', 3) }}</span>
+        <div v-else class="between" :title="tip(r)" :style="{ gridRow: i + 1 }">
+          <span v-if="!dense" class="quiet">{{ r.material }} {{ format(r.thickness, 'mm', 3) }}</span>
         </div>
       </template>
+      <div
+        v-for="(b, i) in barrels"
+        :key="b.key"
+        class="barrel"
+        :title="b.title"
+        :style="{ gridRow: b.rows, gridColumn: i + 2 }"
+      />
     </div>
-    <div class="barrel" title="Via: through all layers" />
   </div>
 </template>
 
@@ -80,14 +113,26 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   top: 12px;
   z-index: 4;
   padding: 8px;
-  display: flex;
-  gap: 6px;
+  max-height: calc(100% - 110px);
+  overflow-y: auto;
 }
 .stack {
-  display: flex;
-  flex-direction: column;
-  gap: 2px;
-  width: 148px;
+  display: grid;
+  grid-template-columns: 148px;
+  grid-auto-columns: 9px;
+  column-gap: 2px;
+  row-gap: 2px;
+}
+.copper,
+.between {
+  grid-column: 1;
+}
+.dense .bar.v-btn {
+  height: 21px;
+}
+.dense .between {
+  height: 3px;
+  padding: 0;
 }
 .copper {
   display: flex;
@@ -129,7 +174,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
 .barrel {
   width: 7px;
   align-self: stretch;
-  margin: 8px 2px;
+  margin: 8px 1px;
   border-radius: 3px;
   background: linear-gradient(to right, #d9906f 0 2px, #100c16 2px 5px, #d9906f 5px 7px);
 }

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { notices } from '../shell/notices'
-import { at, board, hole, onBoard, placed, track, via } from '../testing/board'
+import { at, board, hole, onBoard, placed, track, via, net } from '../testing/board'
 import { settle, surroundings } from '../testing/program'
 
 const tolerance = 100_000
@@ -65,10 +65,10 @@ describe('dragging parts', () => {
     ed.move(at(0.03, 0), tolerance)
     expect(line.sent).toEqual([]) // the hand only trembled
     ed.move(at(4.3, 2.6), tolerance)
-    expect(line.lastOf('previewDrag')).toMatchObject({ ids: [11], step: at(4, 3) })
+    expect(line.asked('drag')).toMatchObject({ ids: [11], step: at(4, 3) })
     expect(ed.scene.within({ minX: -1e7, minY: -1e7, maxX: 1e7, maxY: 1e7 }).some((i) => i.id === 11)).toBe(false)
-    const link = { net: 'GND', a: at(0, 0), b: at(1, 1), fromName: '', toName: '' }
-    line.answer('previewDrag', { t: 'drag', drag: { links: { GND: [link] } } as never })
+    const link = { net: net('GND'), a: at(0, 0), b: at(1, 1), fromName: '', toName: '' }
+    line.say('drag', { links: { GND: [link] } })
     await settle()
     expect(ed.dragLinks.value).toEqual({ GND: [link] })
     ed.up(at(4.3, 2.6))
@@ -121,7 +121,7 @@ describe('a track under the hand', () => {
   }
   const path = (...pts: [number, number][]) => pts.map((p) => at(...p))
   const reach = async (line: Awaited<ReturnType<typeof onBoard>>['line'], pts: [number, number][], more: object = {}) => {
-    line.answer('previewTrack', { t: 'track', track: { path: path(...pts), length: 5e6, ...more } as never })
+    line.say('track', { path: path(...pts), length: 5e6, ...more })
     await settle()
   }
   it('begins on copper of a net only', async () => {
@@ -133,17 +133,17 @@ describe('a track under the hand', () => {
     expect(notices.map((n) => n.text)).toContain('Pad R16.1 belongs to no net, so no track can begin there.')
     expect(ed.route).toBeNull()
     ed.down(at(-2, 0), tolerance, plain)
-    expect(ed.route).toMatchObject({ net: 'VIN', runs: [{ layer: 0, path: [at(-2, 0)] }] })
+    expect(ed.route).toMatchObject({ net: net('VIN'), runs: [{ layer: 1, path: [at(-2, 0)] }] })
     expect(ed.project.lit.value).toBe('VIN')
   })
   it('follows the hand and says where it stops', async () => {
     const { ed, line } = await begin()
     ed.move(at(6.2, 5), tolerance)
-    expect(line.lastOf('previewTrack')).toMatchObject({ from: at(-2, 0), to: at(6, 5), layer: 0, net: 'VIN', width: 250_000, style: 'straightFirst' }) // prettier-ignore
+    expect(line.asked('track')).toMatchObject({ from: at(-2, 0), to: at(6, 5), layer: 1, net: net('VIN'), style: 'straightFirst' }) // prettier-ignore
     await reach(line, [[-2, 0], [6, 5]], { blocked: { name: 'pad R11.2', net: 'GND', at: at(2, 0) } }) // prettier-ignore
     expect(ed.state.blocked).toBe('Stopped before pad R11.2 of GND.')
     ed.nextStyle()
-    expect(line.lastOf('previewTrack').style).toBe('diagonalFirst')
+    expect(line.asked('track').style).toBe('diagonalFirst')
   })
   it('is kept when it lands on copper of its own net, corner for corner', async () => {
     const { ed, line } = await begin()
@@ -156,12 +156,12 @@ describe('a track under the hand', () => {
     await reach(line, [[6, 5], [18, 0]]) // prettier-ignore
     await reach(line, [[6, 5], [18, 0]]) // prettier-ignore
     ed.down(at(17.8, 0.1), tolerance, plain)
-    expect(line.lastOf('previewTrack').to).toEqual(at(18, 0)) // the pad's middle
+    expect(line.asked('track').to).toEqual(at(18, 0)) // the pad's middle
     await reach(line, [[6, 5], [18, 5], [18, 0]]) // prettier-ignore
     expect(cmd(line.lastOf('edit'))).toMatchObject({
       kind: 'drawTrack',
-      net: 'VIN',
-      runs: [{ layer: 0, path: path([-2, 0], [1, 0], [6, 5], [18, 5], [18, 0]) }],
+      net: net('VIN'),
+      runs: [{ layer: 1, path: path([-2, 0], [1, 0], [6, 5], [18, 5], [18, 0]) }],
     })
     expect(ed.route).toBeNull()
   })
@@ -181,10 +181,10 @@ describe('a track under the hand', () => {
     const hop = ed.hop()
     await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
     await hop
-    expect(ed.state.layer).toBe(1)
-    expect(ed.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[0, 3], [1, 1]]) // prettier-ignore
+    expect(ed.state.layer).toBe(2)
+    expect(ed.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[1, 3], [2, 1]]) // prettier-ignore
     ed.back()
-    expect(ed.state.layer).toBe(0)
+    expect(ed.state.layer).toBe(1)
     expect(ed.route!.runs.map((r) => r.path.length)).toEqual([3])
     ed.back()
     ed.back()
@@ -203,7 +203,7 @@ describe('a track under the hand', () => {
     await reach(line, [[-2, 0], [6, 5]], { via: 'too near to pad R11.2' }) // prettier-ignore
     await hop
     expect(notices.map((n) => n.text)).toEqual(['No via fits here: too near to pad R11.2.'])
-    expect(ed.state.layer).toBe(0)
+    expect(ed.state.layer).toBe(1)
     expect(ed.route!.runs.length).toBe(1)
   })
   it('that is ended in the air is kept as far as it went', async () => {
@@ -216,7 +216,7 @@ describe('a track under the hand', () => {
     ed.down(at(6, 5), tolerance, plain)
     await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
     ed.finish()
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack', runs: [{ layer: 0, path: path([-2, 0], [6, 5]) }] })
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack', runs: [{ layer: 1, path: path([-2, 0], [6, 5]) }] })
   })
 })
 
@@ -224,30 +224,53 @@ describe('layers on the board', () => {
   it('are hopped between from top to bottom, or to one by its number', async () => {
     const { ed } = await onBoard([board(4)])
     await ed.hop()
-    expect(ed.state.layer).toBe(3)
+    expect(ed.state.layer).toBe(4)
     await ed.hop()
-    expect(ed.state.layer).toBe(0)
-    await ed.hop(2)
-    expect(ed.state.layer).toBe(2)
-    await ed.hop(4)
-    expect(ed.state.layer).toBe(2)
+    expect(ed.state.layer).toBe(1)
+    await ed.hop(3)
+    expect(ed.state.layer).toBe(3)
+    await ed.hop(5)
+    expect(ed.state.layer).toBe(3)
     ed.toLayer(-1)
+    expect(ed.state.layer).toBe(3)
+    ed.stepLayer(1)
+    expect(ed.state.layer).toBe(4)
+    ed.stepLayer(1) // there is none below
+    expect(ed.state.layer).toBe(4)
+    ed.stepLayer(-1)
+    ed.stepLayer(-1)
     expect(ed.state.layer).toBe(2)
+  })
+  it('stay what they are when others come in between', async () => {
+    const { ed, line } = await onBoard([board(2), track(21, 1, [0, 0], [9, 0])])
+    ed.toLayer(2)
+    ed.state.hidden = [1]
+    const more = board(2).object as { stack: { id: number }[] }
+    more.stack.splice(2, 0, { id: 7, name: 'New', copper: true } as never)
+    line.tell({ t: 'changes', rev: 2, act: 'setLayers', changes: [{ kind: 'board', id: 1, after: more as never }] })
+    ed.changed([{ kind: 'board', id: 1 }])
+    expect([ed.position(1), ed.position(7), ed.position(2)]).toEqual([0, 1, 2])
+    expect([ed.state.layer, ed.state.hidden]).toEqual([2, [1]])
+    expect(ed.under(at(4, 0), tolerance)).toEqual([21])
+    more.stack = more.stack.filter((l) => l.id === 7)
+    line.tell({ t: 'changes', rev: 3, act: 'setLayers', changes: [{ kind: 'board', id: 1, after: more as never }] })
+    ed.changed([{ kind: 'board', id: 1 }])
+    expect([ed.state.layer, ed.state.hidden]).toEqual([7, []]) // what is no more is neither worked on nor hidden
   })
   it('are shown when worked on; the others are dimmed or hidden', async () => {
     const { ed } = await onBoard([board(4)])
-    ed.state.hidden = [1, 2]
-    expect(['copper-0', 'copper-1', 'copper-3'].map(ed.alpha)).toEqual([1, 0, 0.35])
-    ed.toLayer(1)
-    expect(ed.state.hidden).toEqual([2])
-    expect(ed.alpha('copper-1')).toBe(1)
+    ed.state.hidden = [2, 3]
+    expect(['copper-1', 'copper-2', 'copper-4'].map(ed.alpha)).toEqual([1, 0, 0.35])
+    ed.toLayer(2)
+    expect(ed.state.hidden).toEqual([3])
+    expect(ed.alpha('copper-2')).toBe(1)
   })
   it('are painted from below, the one in work over the others, barrels over all copper', async () => {
     const { ed } = await onBoard([board(4), track(21, 0, [0, 0], [1, 0]), track(22, 1, [0, 0], [1, 0]), track(23, 3, [0, 0], [1, 0]), via(24, 0, 0, 0, 3)]) // prettier-ignore
     const order = () => ed.scene.within({ minX: 0, minY: 0, maxX: 1e6, maxY: 1 }).map((i) => i.id)
-    expect(order()).toEqual([23, 22, 21, 24])
-    ed.toLayer(3)
-    expect(order()).toEqual([22, 21, 23, 24])
+    expect(order()).toEqual([23, 22, 21, 24, 24])
+    ed.toLayer(4)
+    expect(order()).toEqual([22, 21, 23, 24, 24])
   })
 })
 
@@ -301,7 +324,7 @@ describe('other tools of the board', () => {
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'removeTrack', id: 13 })
     ed.selection.delete(11)
     ed.removeNet()
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'removeNetTracks', net: 'VIN' })
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'removeNetTracks', net: net('VIN') })
     ed.selectAll()
     expect([...ed.selection].sort()).toEqual([11, 13])
   })

@@ -4,12 +4,24 @@ import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { Previewer } from '../live/previewer'
 import type { Project } from '../live/project'
-import type { AnyObject, Kind, Kinds, Link, Placed, Point, Probe, Run } from '../live/wire.gen'
+import type { AnyObject, Kind, Kinds, Link, Placed, Point, Probe, Questions, Run } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
+import { alphaOf, orderOf } from './layering'
 import { type Touched, touched, under } from './picking'
-import { courtyard, holeItem, legendItem, type Look, outlineItem, placedItems, trackItem, viaItem } from './draw'
+import {
+  areaItem,
+  courtyard,
+  holeItem,
+  legendItem,
+  type Look,
+  lookOf,
+  outlineItem,
+  placedItems,
+  trackItem,
+  viaItems,
+} from './draw'
 
 export type BoardTool = 'select' | 'track' | 'outline' | 'hole' | 'text' | 'measure'
 export const cornerStyles = ['straightFirst', 'diagonalFirst', 'square', 'free'] as const
@@ -19,7 +31,7 @@ export class BoardEditor {
   readonly scene: Scene
   readonly state = reactive({
     tool: 'select' as BoardTool,
-    layer: 0,
+    layer: 0, // the id of the copper layer in work
     hidden: [] as number[],
     hoverNet: '',
     hovered: 0,
@@ -43,55 +55,43 @@ export class BoardEditor {
   drag: { from: Point; step: Point } | null = null
   rect: { from: Point; to: Point } | null = null
   measure: Point[] = []
-  route: { net: string; runs: Run[]; start: Touched } | null = null
+  route: { net: number; runs: Run[]; start: Touched } | null = null
   probe: Probe | null = null
   target: Touched | null = null
   flagged: Point | null = null
   redraw: () => void = () => undefined
   private readonly previews: Previewer
+  private drawnStack = ''
 
   constructor(
     readonly project: Project,
     readonly taste: ReturnType<typeof useTaste>,
   ) {
-    this.scene = markRaw(new Scene((l) => this.order(l)))
+    this.scene = markRaw(new Scene((l) => orderOf(this, l)))
     this.previews = new Previewer(project)
   }
 
-  get copperNames() {
-    return this.project.board.stack.filter((l) => l.copper).map((l) => l.name)
+  /** The copper layers from the top. */
+  get copper() {
+    return this.project.board.stack.filter((l) => l.copper)
   }
-  readonly look = (): Look => ({ colours: boardColours[this.taste.boardShade], layers: this.copperNames.length })
+  /** The place of a copper layer among them, 0 at the top; −1: there is none. */
+  position(layer: number) {
+    return this.copper.findIndex((l) => l.id === layer)
+  }
+  readonly look = (): Look => lookOf(boardColours[this.taste.boardShade], this.project.board)
   get grid() {
     return this.taste.gridOn ? this.taste.boardGrid : 1_000
   }
 
   // ---- layers
 
-  private order(layer: string): number {
-    if (layer === 'board') return 0
-    if (layer === 'silk-bottom') return this.state.layer === this.copperNames.length - 1 && this.copperNames.length > 1 ? 90 : 1
-    if (layer === 'silk-top') return 91
-    if (layer === 'barrel') return 80
-    if (layer === 'pad-name') return 95
-    const at = Number(layer.slice(7))
-    return at === this.state.layer ? 70 : 50 - at
-  }
-  readonly alpha = (layer: string): number => {
-    if (layer.startsWith('copper-')) {
-      const at = Number(layer.slice(7))
-      return this.state.hidden.includes(at) ? 0 : at === this.state.layer ? 1 : 0.35
-    }
-    const bottom = this.state.layer === this.copperNames.length - 1 && this.copperNames.length > 1
-    if (layer === 'silk-top') return bottom ? 0.55 : 0.95
-    if (layer === 'silk-bottom') return bottom ? 0.95 : 0.3
-    return 1
-  }
+  readonly alpha = (layer: string) => alphaOf(this, layer)
   toLayer(n: number) {
-    if (n < 0 || n >= this.copperNames.length) return
+    if (this.position(n) < 0) return
     this.state.layer = n
     this.state.hidden = this.state.hidden.filter((h) => h !== n)
-    this.scene.invalidate()
+    this.scene.rearrange()
   }
 
   // ---- what is drawn
@@ -100,35 +100,56 @@ export class BoardEditor {
     switch (kind) {
       case 'board':
         return outlineItem(o as Kinds['board'], this.look)
+      case 'ruleArea':
+        return [areaItem(o as Kinds['ruleArea'], this.look)]
       case 'placed':
         return placedItems(this.project, o as Placed, this.look)
       case 'track':
         return [trackItem(o as Kinds['track'], this.look)]
       case 'via':
-        return [viaItem(o as Kinds['via'], this.look)]
+        return viaItems(o as Kinds['via'], this.look)
       case 'hole':
         return [holeItem(o as Kinds['hole'], this.look)]
       case 'legend':
-        return [legendItem(o as Kinds['legend'], this.project.board.rules.silkWidth, this.look)]
+        return [legendItem(o as Kinds['legend'], this.project.rule('silkWidth'), this.look)]
     }
     return []
   }
 
   load() {
     const all = new Map<number, Item[]>()
-    for (const kind of ['board', 'placed', 'track', 'via', 'hole', 'legend'] as Kind[])
+    for (const kind of ['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend'] as Kind[])
       for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
     this.scene.load(all)
-    this.state.layer = Math.min(this.state.layer, this.copperNames.length - 1)
+    this.drawnStack = this.copper.map((l) => l.id).join()
+    this.layersChanged()
   }
 
   changed(changes: { kind: Kind; id: number }[]) {
+    const stack = this.copper.map((l) => l.id).join()
+    const silk = changes.some((c) => c.kind === 'rule' && this.project.get('rule', c.id)?.kind === 'silkWidth')
+    if (stack !== this.drawnStack || silk) {
+      this.load() // layers, or the width of what is printed, are others now
+      return
+    }
+    const feet = new Set(changes.filter((c) => c.kind === 'footprint').map((c) => this.project.get('footprint', c.id)?.name))
+    if (feet.size)
+      for (const p of this.project.all('placed')) if (feet.has(p.footprint)) this.scene.set(p.id, this.itemsOf('placed', p))
+    const named = new Set(changes.filter((c) => c.kind === 'net').map((c) => c.id))
+    if (named.size)
+      for (const p of this.project.all('placed')) if (Object.values(p.nets).some((n) => named.has(n))) this.scene.touch(p.id)
     for (const c of changes) {
       const o = this.project.get(c.kind, c.id)
       if (!o) this.selection.delete(c.id)
-      if (['board', 'placed', 'track', 'via', 'hole', 'legend'].includes(c.kind))
+      if (['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend'].includes(c.kind))
         this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
     }
+  }
+
+  /** The layer in work is one there is, and no other is hidden. */
+  private layersChanged() {
+    if (this.position(this.state.layer) < 0) this.state.layer = this.copper[0].id
+    this.state.hidden = this.state.hidden.filter((h) => this.position(h) >= 0)
   }
 
   content(): Box {
@@ -168,7 +189,7 @@ export class BoardEditor {
   }
 
   netUnder(p: Point, tolerance: number): string {
-    return this.touched(p, tolerance)?.net ?? ''
+    return this.project.netName(this.touched(p, tolerance)?.net)
   }
 
   // ---- tools
@@ -221,7 +242,7 @@ export class BoardEditor {
   }
 
   get width() {
-    return this.state.width || this.project.board.rules.trackWidth
+    return this.state.width || this.probe?.width || this.project.rule('trackWidth')
   }
 
   down(p: Point, tolerance: number, e: { shiftKey: boolean; altKey: boolean; detail?: number }) {
@@ -299,9 +320,9 @@ export class BoardEditor {
         this.drag.step = step
         this.scene.hide(ids)
         const drag = this.drag
-        this.previews.ask({ t: 'previewDrag', ids, step, pivot: { x: 0, y: 0 } }, (m) => {
+        this.previews.ask('drag', { ids, step, pivot: { x: 0, y: 0 } }, (said) => {
           if (this.drag !== drag) return
-          this.dragLinks.value = m.drag!.links
+          this.dragLinks.value = said.links
           this.redraw()
         })
       }
@@ -327,7 +348,7 @@ export class BoardEditor {
       if (box.maxX - box.minX > 0.2e6 || box.maxY - box.minY > 0.2e6)
         for (const it of this.scene.within(box)) {
           const found = this.project.find(it.id)
-          if (!found || found.kind === 'board') continue
+          if (!found || found.kind === 'board' || found.kind === 'ruleArea') continue
           const f = found.kind === 'placed' ? this.project.named('footprint', (found.object as Placed).footprint) : undefined
           const own = f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : it
           if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
@@ -368,25 +389,18 @@ export class BoardEditor {
   private askRoute() {
     const r = this.route
     if (!r) return
-    this.previews.ask(
-      {
-        t: 'previewTrack',
-        from: this.from,
-        to: this.target?.at ?? this.at,
-        style: cornerStyles[this.state.style],
-        layer: this.state.layer,
-        net: r.net,
-        width: this.width,
-      },
-      (m) => {
-        if (this.route !== r) return
-        this.probe = m.track!
-        this.state.routeLength = m.track!.length
-        const b = m.track!.blocked
-        this.state.blocked = b ? `Stopped before ${b.name}${b.net ? ` of ${b.net}` : ''}.` : ''
-        this.redraw()
-      },
-    )
+    this.previews.ask('track', this.way(r.net, this.target?.at ?? this.at), (probe) => {
+      if (this.route !== r) return
+      this.probe = probe
+      this.state.routeLength = probe.length
+      const b = probe.blocked
+      this.state.blocked = b ? `Stopped before ${b.name}${b.net ? ` of ${b.net}` : ''}.` : ''
+      this.redraw()
+    })
+  }
+  /** What is asked about a track from where it was drawn to so far. */
+  private way(net: number, to: Point): Questions['track']['asks'] {
+    return { from: this.from, to, style: cornerStyles[this.state.style], layer: this.state.layer, net, width: this.state.width || undefined } // prettier-ignore
   }
 
   private trackClick(p: Point, tolerance: number) {
@@ -398,8 +412,8 @@ export class BoardEditor {
       else {
         if (!t.layers.includes(this.state.layer)) this.toLayer(t.layers[0])
         this.route = { net: t.net, runs: [{ layer: this.state.layer, path: [t.at] }], start: t }
-        this.state.routing = t.net
-        this.project.light(t.net)
+        this.state.routing = this.project.netName(t.net)
+        this.project.light(this.state.routing)
         this.target = null
       }
       this.redraw()
@@ -413,22 +427,12 @@ export class BoardEditor {
     const r = this.route!
     const target = this.target
     const to = target?.at ?? this.at
-    const m = await this.project
-      .look({
-        t: 'previewTrack',
-        from: this.from,
-        to,
-        style: cornerStyles[this.state.style],
-        layer: this.state.layer,
-        net: r.net,
-        width: this.width,
-      })
-      .catch(complain)
-    if (!m?.track || this.route !== r) return
-    const path = m.track.path
+    const probe = await this.project.question('track', this.way(r.net, to)).catch(complain)
+    if (!probe || this.route !== r) return
+    const path = probe.path
     const run = r.runs[r.runs.length - 1]
     run.path.push(...path.slice(1).filter((p, i) => !same(p, path[i])))
-    const arrived = target && !m.track.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
+    const arrived = target && !probe.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
     if (arrived) this.finish()
     else this.askRoute()
     this.redraw()
@@ -449,38 +453,34 @@ export class BoardEditor {
 
   /** Changes to another copper layer: at the track's end while drawing, with a via. */
   async hop(to?: number) {
-    const n = this.copperNames.length
-    const next = to ?? (this.state.layer === 0 ? n - 1 : 0)
-    if (next >= n || next === this.state.layer) return
+    const c = this.copper
+    const next = to ?? (this.state.layer === c[0].id ? c[c.length - 1] : c[0]).id
+    if (this.position(next) < 0 || next === this.state.layer) return
     const r = this.route
     if (!r) {
       this.toLayer(next)
       return
     }
     const aim = this.target?.at ?? this.at
-    const m = await this.project
-      .look({
-        t: 'previewTrack',
-        from: this.from,
-        to: aim,
-        style: cornerStyles[this.state.style],
-        layer: this.state.layer,
-        net: r.net,
-        width: this.width,
-      })
-      .catch(complain)
-    if (!m?.track || this.route !== r) return
-    if (m.track.via) {
-      say(`No via fits here: ${m.track.via}.`, 'error')
+    const probe = await this.project.question('track', this.way(r.net, aim)).catch(complain)
+    if (!probe || this.route !== r) return
+    if (probe.via) {
+      say(`No via fits here: ${probe.via}.`, 'error')
       return
     }
     const run = r.runs[r.runs.length - 1]
-    run.path.push(...m.track.path.slice(1))
+    run.path.push(...probe.path.slice(1))
     const end = run.path[run.path.length - 1]
     r.runs.push({ layer: next, path: [end] })
     this.toLayer(next)
     this.askRoute()
     this.redraw()
+  }
+
+  /** Goes to the copper layer above (−1) or below (1), where there is one. */
+  stepLayer(by: number) {
+    const next = this.copper[this.position(this.state.layer) + by]
+    if (next) void this.hop(next.id)
   }
 
   nextStyle() {
@@ -524,7 +524,8 @@ export class BoardEditor {
   }
   removeNet() {
     const id = [...this.selection][0]
-    const net = this.project.lit.value || (id && ((this.project.find(id)?.object as Kinds['track']).net as string | undefined))
+    const net =
+      this.project.named('net', this.project.lit.value)?.id || (id && (this.project.find(id)?.object as Kinds['track']).net)
     if (net) this.project.edit('removeNetTracks', { net }).catch(complain)
     else say('Pick a track or highlight a net first.', 'error')
   }

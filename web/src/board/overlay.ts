@@ -1,17 +1,16 @@
 import { boardPose, tracePoints } from '../canvas/geometry'
-import type { Pen } from '../canvas/scene'
-import { boxOf } from '../canvas/viewport'
+import { paintItem, type Pen } from '../canvas/scene'
+import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { format } from '../live/units'
 import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
 import { copperColour } from '../shell/tokens'
-import { courtyard, drawLines, fillPad, holeItem, legendItem, placedItems } from './draw'
+import { courtyard, drawLines, drawTrack, fillPad, holeItem, legendItem, placedItems } from './draw'
 import { type BoardEditor, dragged } from './editor'
 
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
-  drawNet(ed, pen)
-  drawLinks(ed, pen)
-  drawFindings(ed, pen)
+  drawHeldLinks(ed, pen)
+  if (ed.flagged) markFinding(ed, pen, ed.flagged, 16)
   drawOthers(ed, pen)
   drawSelection(ed, pen)
   if (ed.drag) for (const id of ed.movable()) drawHeld(ed, pen, id, ed.drag.step)
@@ -42,67 +41,88 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawMeasure(ed, pen)
 }
 
-function drawLinks(ed: BoardEditor, pen: Pen) {
-  if (!ed.state.showLinks) return
+function traceLinks(ed: BoardEditor, pen: Pen, links: Link[], strong: boolean) {
   const { ctx } = pen
   const c = ed.look().colours
-  const held = ed.dragLinks.value
-  const draw = (links: Link[], strong: boolean) => {
-    ctx.beginPath()
-    for (const l of links) tracePoints(ctx, [l.a, l.b], false)
-    ctx.strokeStyle = strong ? c.linkNet : c.link
-    ctx.globalAlpha = strong ? 1 : 0.62
-    ctx.lineWidth = (strong ? 1.8 : 1.1) * pen.px
-    ctx.setLineDash([2 * pen.px, 4 * pen.px])
-    ctx.stroke()
-    ctx.setLineDash([])
-    ctx.globalAlpha = 1
-  }
-  const quiet: Link[] = []
-  for (const [net, links] of ed.project.links) {
-    if (held && net in held) continue
-    if (net === ed.project.lit.value || net === ed.state.hoverNet) draw(links, true)
-    else quiet.push(...links)
-  }
-  draw(quiet, false)
-  if (held)
-    draw(
-      Object.values(held).flatMap((l) => l ?? []),
-      true,
-    )
+  ctx.beginPath()
+  for (const l of links) tracePoints(ctx, [l.a, l.b], false)
+  ctx.strokeStyle = strong ? c.linkNet : c.link
+  ctx.globalAlpha = strong ? 1 : 0.62
+  ctx.lineWidth = (strong ? 1.8 : 1.1) * pen.px
+  ctx.setLineDash([2 * pen.px, 4 * pen.px])
+  ctx.stroke()
+  ctx.setLineDash([])
+  ctx.globalAlpha = 1
 }
 
-function drawNet(ed: BoardEditor, pen: Pen) {
-  if (!ed.project.lit.value) return
+/** The open links within a box, but for those of nets that the hand moves. */
+export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
+  if (!ed.state.showLinks) return
+  const held = ed.dragLinks.value
+  const quiet: Link[] = []
+  const strong: Link[] = []
+  for (const [net, links] of ed.project.links) {
+    if (held && String(net) in held) continue
+    const name = ed.project.netName(net)
+    const list = name && (name === ed.project.lit.value || name === ed.state.hoverNet) ? strong : quiet
+    for (const l of links) if (meets(boxOf([l.a, l.b]), box)) list.push(l)
+  }
+  traceLinks(ed, pen, quiet, false)
+  traceLinks(ed, pen, strong, true)
+}
+
+/** The links of what the hand moves. */
+function drawHeldLinks(ed: BoardEditor, pen: Pen) {
+  const held = ed.dragLinks.value
+  if (held && ed.state.showLinks) traceLinks(ed, pen, Object.values(held).flatMap((l) => l ?? []), true) // prettier-ignore
+}
+
+/** The net in the light, within a box. */
+export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
+  const net = ed.project.named('net', ed.project.lit.value)?.id
+  if (!net) return
   const { ctx } = pen
   const c = ed.look().colours
   ctx.globalAlpha = 0.5
-  for (const t of ed.project.all('track')) if (t.net === ed.project.lit.value) drawLines(pen, [[t.a, t.b]], c.linkNet, t.width)
-  for (const p of ed.project.all('placed')) {
-    if (!Object.values(p.nets).includes(ed.project.lit.value)) continue
-    for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? []) {
-      if (p.nets[pad.number] !== ed.project.lit.value) continue
-      fillPad(pen, pad, boardPose(p), c.linkNet)
+  for (const id of new Set(ed.scene.within(box).map((i) => i.id))) {
+    const found = ed.project.find(id)
+    if (found?.kind === 'track') {
+      const t = found.object as Kinds['track']
+      if (t.net === net) drawTrack(pen, t, c.linkNet, t.width)
+    } else if (found?.kind === 'placed') {
+      const p = found.object as Placed
+      if (!Object.values(p.nets).includes(net)) continue
+      for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? [])
+        if (p.nets[pad.number] === net) fillPad(pen, pad, boardPose(p), c.linkNet)
     }
   }
   ctx.globalAlpha = 1
 }
 
 /** A ring with a tick that points at the place. */
-function drawFindings(ed: BoardEditor, pen: Pen) {
+function markFinding(ed: BoardEditor, pen: Pen, at: Point, r: number) {
   const { ctx } = pen
+  const [x, y, s] = [at.x / 1e6, at.y / 1e6, r * pen.px]
   ctx.strokeStyle = ed.look().colours.finding
-  const mark = (at: Point, r: number) => {
-    const [x, y, s] = [at.x / 1e6, at.y / 1e6, r * pen.px]
-    ctx.lineWidth = 2 * pen.px
-    ctx.beginPath()
-    ctx.arc(x, y, s, 0, 2 * Math.PI)
-    ctx.moveTo(x + s * 2.1, y + s * 2.1)
-    ctx.lineTo(x + s * 0.75, y + s * 0.75)
-    ctx.stroke()
-  }
-  for (const f of ed.project.findings.values()) if (f.stage === 'board' && f.severity === 'fault') mark(f.at, 9)
-  if (ed.flagged) mark(ed.flagged, 16)
+  ctx.lineWidth = 2 * pen.px
+  ctx.beginPath()
+  ctx.arc(x, y, s, 0, 2 * Math.PI)
+  ctx.moveTo(x + s * 2.1, y + s * 2.1)
+  ctx.lineTo(x + s * 0.75, y + s * 0.75)
+  ctx.stroke()
+}
+
+/** The faults of the board within a box and a little around it. */
+export function drawFindings(ed: BoardEditor, pen: Pen, box: Box) {
+  const grow = 22e6 * pen.px
+  const around = { minX: box.minX - grow, minY: box.minY - grow, maxX: box.maxX + grow, maxY: box.maxY + grow }
+  for (const f of ed.project.findings.values())
+    if (
+      f.stage === 'board' &&
+      f.severity === 'fault' &&
+      inside({ minX: f.at.x, minY: f.at.y, maxX: f.at.x, maxY: f.at.y }, around)
+    )
+      markFinding(ed, pen, f.at, 9)
 }
 
 function drawSelection(ed: BoardEditor, pen: Pen) {
@@ -114,7 +134,7 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
     ctx.globalAlpha = strong ? 1 : 0.55
     if (found.kind === 'track') {
       const t = found.object as Kinds['track']
-      drawLines(pen, [[t.a, t.b]], c.select, Math.max(t.width, 3e6 * pen.px))
+      drawTrack(pen, t, c.select, Math.max(t.width, 3e6 * pen.px))
     } else {
       const f = found.kind === 'placed' ? ed.project.named('footprint', (found.object as Placed).footprint) : undefined
       const b = ed.scene.boxOf(id)
@@ -161,7 +181,7 @@ function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
   const found = ed.project.find(id)
   if (found?.kind === 'placed') {
     const p = dragged(found.object as Placed, step)
-    for (const it of placedItems(ed.project, p, ed.look)) it.draw(pen)
+    for (const it of placedItems(ed.project, p, ed.look)) paintItem(it, pen)
     const f = ed.project.named('footprint', p.footprint)!
     pen.ctx.beginPath()
     tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
@@ -170,10 +190,10 @@ function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
     pen.ctx.stroke()
   } else if (found?.kind === 'hole') {
     const h = found.object as Kinds['hole']
-    holeItem({ ...h, at: { x: h.at.x + step.x, y: h.at.y + step.y } }, ed.look).draw(pen)
+    paintItem(holeItem({ ...h, at: { x: h.at.x + step.x, y: h.at.y + step.y } }, ed.look), pen)
   } else if (found?.kind === 'legend') {
     const l = found.object as Kinds['legend']
-    legendItem({ ...l, at: { x: l.at.x + step.x, y: l.at.y + step.y } }, ed.project.board.rules.silkWidth, ed.look).draw(pen)
+    paintItem(legendItem({ ...l, at: { x: l.at.x + step.x, y: l.at.y + step.y } }, ed.project.rule('silkWidth'), ed.look), pen)
   }
 }
 
@@ -182,26 +202,26 @@ function drawRoute(ed: BoardEditor, pen: Pen) {
   const c = ed.look().colours
   if (ed.state.tool === 'track' && !ed.route && ed.target?.net) ring(pen, ed.target.at, c.select)
   if (!ed.route) return
-  const n = ed.copperNames.length
-  const rules = ed.project.board.rules
+  const n = ed.copper.length
+  const via = { size: ed.probe?.viaSize ?? ed.project.rule('viaDiameter'), hole: ed.probe?.viaHole ?? ed.project.rule('viaHole') }
   for (const [i, run] of ed.route.runs.entries()) {
-    drawLines(pen, [run.path], copperColour(run.layer, n), ed.width)
+    drawLines(pen, [run.path], copperColour(ed.position(run.layer), n), ed.width)
     if (i > 0) {
       ctx.beginPath()
-      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, rules.viaDiameter / 2e6, 0, 2 * Math.PI)
+      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, via.size / 2e6, 0, 2 * Math.PI)
       ctx.fillStyle = c.barrel
       ctx.fill()
       ctx.beginPath()
-      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, rules.viaHole / 2e6, 0, 2 * Math.PI)
+      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, via.hole / 2e6, 0, 2 * Math.PI)
       ctx.fillStyle = c.bore
       ctx.fill()
     }
   }
   if (ed.probe) {
     ctx.globalAlpha = 0.25
-    drawLines(pen, [ed.probe.path], c.link, ed.width + 2 * rules.clearance)
+    drawLines(pen, [ed.probe.path], c.link, ed.width + 2 * ed.probe.clearance)
     ctx.globalAlpha = 0.9
-    drawLines(pen, [ed.probe.path], copperColour(ed.state.layer, n), ed.width)
+    drawLines(pen, [ed.probe.path], copperColour(ed.position(ed.state.layer), n), ed.width)
     ctx.globalAlpha = 1
     if (ed.probe.rest?.length) {
       ctx.setLineDash([4 * pen.px, 4 * pen.px])

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { at, board, hole, onBoard, placed, track, via } from '../testing/board'
+import { at, board, hole, onBoard, placed, track, via, net } from '../testing/board'
 import { surroundings } from '../testing/program'
 import { courtyard, padBox } from './draw'
 
@@ -20,7 +20,7 @@ describe('what lies under the hand', () => {
       board(2), placed(11, 0, 0), track(12, 0, [-5, 0], [5, 0]), track(13, 1, [-5, 0], [5, 0]), via(14, 0, 0, 0, 1), hole(15, 20, 0),
     ]) // prettier-ignore
     expect(ed.under(at(0, 0), tolerance)).toEqual([14, 12, 11, 13])
-    ed.toLayer(1)
+    ed.toLayer(2)
     expect(ed.under(at(1.4, 0), tolerance)).toEqual([13, 11, 12])
     expect(ed.under(at(21.4, 0), tolerance)).toEqual([15])
     expect(ed.under(at(21.6, 0), tolerance)).toEqual([])
@@ -28,7 +28,7 @@ describe('what lies under the hand', () => {
   it('is no track of a hidden layer', async () => {
     const { ed } = await onBoard([board(2), track(13, 1, [-5, 0], [5, 0])])
     expect(ed.under(at(0, 0.25), tolerance)).toEqual([13])
-    ed.state.hidden = [1]
+    ed.state.hidden = [2]
     expect(ed.under(at(0, 0.25), tolerance)).toEqual([])
   })
 })
@@ -36,19 +36,19 @@ describe('what lies under the hand', () => {
 describe('the copper under the hand', () => {
   it('is a pad, with its net, its middle and the layer of its side', async () => {
     const { ed } = await onBoard([board(2), placed(11, 10, 0), placed(12, 30, 0, { bottom: true })])
-    expect(ed.touched(at(12.4, 0.4), tolerance)).toMatchObject({ id: 11, net: 'GND', at: at(12, 0), layers: [0], name: 'pad R11.2' }) // prettier-ignore
+    expect(ed.touched(at(12.4, 0.4), tolerance)).toMatchObject({ id: 11, net: net('GND'), at: at(12, 0), layers: [1], name: 'pad R11.2' }) // prettier-ignore
     // from below the part is mirrored: pad 2 is on the left
-    expect(ed.touched(at(28, 0), tolerance)).toMatchObject({ id: 12, net: 'GND', layers: [1] })
+    expect(ed.touched(at(28, 0), tolerance)).toMatchObject({ id: 12, net: net('GND'), layers: [2] })
     expect(ed.touched(at(10, 0), tolerance)).toBeNull() // between the pads
   })
   it('is round where a pad is round, and on all layers where it is drilled', async () => {
-    const { ed } = await onBoard([board(4), placed(11, 0, 0, { footprint: 'PIN', nets: { 1: 'OUT' } })])
-    expect(ed.touched(at(0.95, 0), tolerance)).toMatchObject({ net: 'OUT', layers: [0, 1, 2, 3] })
+    const { ed } = await onBoard([board(4), placed(11, 0, 0, { footprint: 'PIN', nets: { 1: net('OUT') } })])
+    expect(ed.touched(at(0.95, 0), tolerance)).toMatchObject({ net: net('OUT'), layers: [1, 2, 3, 4] })
     expect(ed.touched(at(0.8, 0.8), tolerance)).toBeNull() // the corner of its box, 1.13 mm away
   })
   it('is a via only on the layers it joins', async () => {
     const { ed } = await onBoard([board(4), via(14, 0, 0, 1, 2)])
-    expect(ed.touched(at(0.3, 0), tolerance)).toMatchObject({ id: 14, net: 'VIN', at: at(0, 0), layers: [1, 2] })
+    expect(ed.touched(at(0.3, 0), tolerance)).toMatchObject({ id: 14, net: net('VIN'), at: at(0, 0), layers: [2, 3] })
     expect(ed.touched(at(0.5, 0), tolerance)).toBeNull()
   })
   it("is a track's end near it, else its middle line across from the hand", async () => {
@@ -61,7 +61,7 @@ describe('the copper under the hand', () => {
   it('is that of the layer in work before any other', async () => {
     const { ed } = await onBoard([board(2), placed(11, 2, 0), track(13, 1, [-5, 0], [5, 0], 'SDA')])
     expect(ed.netUnder(at(0, 0), tolerance)).toBe('VIN') // the pad, on top
-    ed.toLayer(1)
+    ed.toLayer(2)
     expect(ed.netUnder(at(0, 0), tolerance)).toBe('SDA')
   })
 })

@@ -1,4 +1,5 @@
-import { apply, boardPose, dist, inPolygon, padCore, segmentDistance } from '../canvas/geometry'
+import { inRing, nearestOn, pieceDistance } from '../canvas/arcs'
+import { apply, applyCorners, boardPose, dist, inPolygon, padCore } from '../canvas/geometry'
 import { boxOf, meets } from '../canvas/viewport'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
 import { courtyard, padBox } from './draw'
@@ -7,7 +8,7 @@ import type { BoardEditor } from './editor'
 /** Copper under the hand. */
 export interface Touched {
   id: number
-  net: string
+  net: number
   at: Point
   layers: number[]
   name: string
@@ -29,7 +30,7 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       }
       case 'track': {
         const t = found.object as Kinds['track']
-        if (!ed.state.hidden.includes(t.layer) && segmentDistance(p, t.a, t.b) <= t.width / 2 + tolerance / 2)
+        if (!ed.state.hidden.includes(t.layer) && pieceDistance(p, t.a, t.mid, t.b) <= t.width / 2 + tolerance / 2)
           add(it.id, t.layer === ed.state.layer ? 1 : 3)
         break
       }
@@ -45,6 +46,11 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       }
       case 'legend':
         add(it.id, 4)
+        break
+      case 'ruleArea': {
+        const ring = (found.object as Kinds['ruleArea']).outline
+        if (ring.some((c, i) => pieceDistance(p, c, c.mid, ring[(i + 1) % ring.length]) <= tolerance)) add(it.id, 5)
+      }
     }
   }
   return [...hits].sort((a, b) => a[1] - b[1]).map((h) => h[0])
@@ -52,7 +58,7 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
 
 /** The copper under the place: pads before vias before tracks; those on the layer in work first. */
 export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched | null {
-  const all = ed.copperNames.map((_, i) => i)
+  const all = ed.copper.map((l) => l.id)
   let best: (Touched & { rank: number }) | null = null
   const offer = (t: Touched, rank: number) => {
     if (!t.layers.includes(ed.state.layer)) rank += 10
@@ -66,16 +72,16 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
       for (const pad of ed.project.named('footprint', on.footprint)?.pads ?? []) {
         if (!meets(padBox(pad, t), boxOf([p], tolerance / 2))) continue
         const core = padCore(pad)
-        const pts = core.pts.map((q) => apply(t, q))
-        const near =
-          inPolygon(p, pts) || Math.min(...pts.map((q, i) => segmentDistance(p, q, pts[(i + 1) % 4]))) <= core.r + tolerance / 2
+        const pts = applyCorners(t, core.pts)
+        const edge = Math.min(...pts.map((q, i) => pieceDistance(p, q, q.mid, pts[(i + 1) % pts.length])))
+        const near = inRing(p, pts) || edge <= core.r + tolerance / 2
         if (near && !pad.bare)
           offer(
             {
               id: on.id,
-              net: on.nets[pad.number] ?? '',
+              net: on.nets[pad.number] ?? 0,
               at: apply(t, pad.at),
-              layers: pad.hole ? all : [on.bottom ? all.length - 1 : 0],
+              layers: pad.hole ? all : [!on.bottom !== !!pad.far ? all[0] : all[all.length - 1]],
               name: `pad ${on.designator}.${pad.number}`,
             },
             0,
@@ -84,19 +90,16 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
     } else if (found?.kind === 'via') {
       const v = found.object as Kinds['via']
       if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2)
-        offer({ id: v.id, net: v.net, at: v.at, layers: all.filter((i) => i >= v.from && i <= v.to), name: 'via' }, 1)
+        offer(
+          { id: v.id, net: v.net ?? 0, at: v.at, layers: all.slice(ed.position(v.from), ed.position(v.to) + 1), name: 'via' },
+          1,
+        )
     } else if (found?.kind === 'track') {
       const t = found.object as Kinds['track']
-      if (segmentDistance(p, t.a, t.b) > t.width / 2 + tolerance / 2) continue
-      const end = dist(p, t.a) < t.width ? t.a : dist(p, t.b) < t.width ? t.b : nearestOn(p, t.a, t.b)
-      offer({ id: t.id, net: t.net, at: end, layers: [t.layer], name: 'track' }, 2)
+      if (pieceDistance(p, t.a, t.mid, t.b) > t.width / 2 + tolerance / 2) continue
+      const end = dist(p, t.a) < t.width ? t.a : dist(p, t.b) < t.width ? t.b : nearestOn(p, t.a, t.mid, t.b)
+      offer({ id: t.id, net: t.net ?? 0, at: end, layers: [t.layer], name: 'track' }, 2)
     }
   }
   return best
-}
-
-function nearestOn(p: Point, a: Point, b: Point): Point {
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
-  const t = Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / (dx * dx + dy * dy)))
-  return { x: Math.round(a.x + t * dx), y: Math.round(a.y + t * dy) }
 }

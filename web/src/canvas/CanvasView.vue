@@ -2,8 +2,10 @@
 import { useResizeObserver } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Point } from '../live/wire.gen'
+import { penAt } from './pen'
+import { Plates, type Sheet } from './plates'
 import type { Pen, Scene } from './scene'
-import { type Box, union, Viewport } from './viewport'
+import { type Box, Viewport } from './viewport'
 
 /** What happens on a canvas, as tools see it. */
 export interface Hand {
@@ -15,7 +17,10 @@ export interface Hand {
 const props = defineProps<{
   scene: Scene
   label: string
-  paper: (ctx: CanvasRenderingContext2D, view: Viewport) => void
+  /** The colour of what nothing lies on. */
+  ground: () => string
+  /** What is painted beside the scene and stands still with it. */
+  sheets: () => Sheet[]
   alpha?: (layer: string) => number
   overlay: (pen: Pen, view: Viewport) => void
   cursor?: string
@@ -28,102 +33,55 @@ const over = ref<HTMLCanvasElement>()
 const view = new Viewport()
 let drawn = view.copy()
 let frame = 0
-let wantBase = true
 let wantOver = true
 let late = 0
-let lastCost = 0
 let panning: { x: number; y: number } | null = null
 let spaceHeld = false
 const dpr = Math.min(2, window.devicePixelRatio || 1)
 
-function pen(ctx: CanvasRenderingContext2D, v: Viewport): Pen {
-  const mm = v.scale * 1e6
-  ctx.setTransform(mm * dpr, 0, 0, -mm * dpr, (v.width / 2 - v.cx * v.scale) * dpr, (v.height / 2 + v.cy * v.scale) * dpr)
-  ctx.lineCap = 'round'
-  ctx.lineJoin = 'round'
-  const px = 1 / mm
-  return {
-    ctx,
-    px,
-    text(s, x, y, size, o = {}) {
-      if (size / px < 3.5) return // too small to read
-      ctx.save()
-      ctx.translate(x, y)
-      if (o.angle) ctx.rotate((o.angle * Math.PI) / 180)
-      const k = size / 20
-      ctx.scale(k, -k)
-      ctx.font = `${o.weight ?? 400} 20px ${o.mono === false ? 'Barlow' : "'JetBrains Mono'"}`
-      ctx.textAlign = o.align ?? 'center'
-      ctx.textBaseline = 'middle'
-      if (o.colour) ctx.fillStyle = o.colour
-      ctx.fillText(s, 0, 1)
-      ctx.restore()
-    },
-  }
-}
-
-function paintBase(area: Box | null) {
-  const ctx = base.value!.getContext('2d')!
-  const started = performance.now()
-  ctx.setTransform(1, 0, 0, 1, 0, 0)
-  ctx.save()
-  if (area) {
-    const a = view.toScreen({ x: area.minX, y: area.maxY })
-    const b = view.toScreen({ x: area.maxX, y: area.minY })
-    const [x, y] = [Math.floor((a.x - 3) * dpr), Math.floor((a.y - 3) * dpr)]
-    ctx.beginPath()
-    ctx.rect(x, y, Math.ceil((b.x + 3) * dpr) - x, Math.ceil((b.y + 3) * dpr) - y)
-    ctx.clip()
-  }
-  props.paper(ctx, view)
-  const p = pen(ctx, view)
-  const grow = 4 / view.scale
-  const box = area ? { minX: area.minX - grow, minY: area.minY - grow, maxX: area.maxX + grow, maxY: area.maxY + grow } : view.box
-  for (const item of props.scene.within(box)) {
-    ctx.globalAlpha = props.alpha?.(item.layer) ?? 1
-    if (ctx.globalAlpha > 0) item.draw(p)
-  }
-  ctx.globalAlpha = 1
-  ctx.restore()
-  if (!area) lastCost = performance.now() - started
-}
+const plates = new Plates(
+  props.scene,
+  dpr,
+  () => props.sheets(),
+  (l) => props.alpha?.(l) ?? 1,
+  (ctx) => {
+    ctx.globalAlpha = 1
+    ctx.fillStyle = props.ground()
+    ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
+  },
+)
+/** A picture that is painted as quickly follows a zoom at once, in milliseconds; others when the hand rests. */
+const quick = 12
+/** How long after a zoom the hand rests, in milliseconds. */
+const rest = 90
+let zoomed = -Infinity
 
 function tick() {
   frame = 0
-  if (!base.value) return
+  if (!base.value || view.width <= 1) return
+  const k = view.scale * dpr
+  const whole = (c: number, size: number) => (Math.round(c * k - size / 2) + size / 2) / k // pixels lie on pixels
+  view.cx = whole(view.cx, base.value.width)
+  view.cy = whole(view.cy, base.value.height)
   const moved = drawn.cx !== view.cx || drawn.cy !== view.cy || drawn.scale !== view.scale
-  if (wantBase || moved) {
-    if (moved && lastCost > 12 && !wantBase) {
-      // the kept picture follows the hand; it is refined when the hand rests
-      const k = view.scale / drawn.scale
-      const c = view.toScreen({ x: drawn.cx, y: drawn.cy })
-      base.value.style.transform = `translate(${c.x - view.width / 2}px, ${c.y - view.height / 2}px) scale(${k})`
-      clearTimeout(late)
-      late = window.setTimeout(() => {
-        wantBase = true
-        request()
-      }, 90)
-    } else {
-      const dirty = props.scene.dirty
-      if (moved || dirty === null || dirty.length > 400) paintBase(null)
-      else if (dirty.length) {
-        const all = dirty.reduce<Box | null>((a, b) => union(a, b), null)!
-        paintBase(all)
-      }
-      props.scene.dirty = []
-      base.value.style.transform = ''
-      drawn = view.copy()
-      wantBase = false
-    }
-  }
+  if (drawn.scale !== view.scale) zoomed = performance.now()
+  const wait = plates.stretched(view) && plates.lastCost > quick ? rest - (performance.now() - zoomed) : 0
+  const more = plates.show(base.value.getContext('2d', { alpha: false })!, view, wait <= 0)
+  if (wait > 0) {
+    clearTimeout(late)
+    late = window.setTimeout(request, wait + 1)
+  } else if (more) request()
+  drawn = view.copy()
   if (wantOver || moved) {
     const ctx = over.value!.getContext('2d')!
     ctx.setTransform(1, 0, 0, 1, 0, 0)
     ctx.clearRect(0, 0, over.value!.width, over.value!.height)
-    props.overlay(pen(ctx, view), view)
+    const [left, top] = [view.cx * k - over.value!.width / 2, -view.cy * k - over.value!.height / 2]
+    props.overlay(penAt(ctx, view.scale, dpr, left, top), view)
     wantOver = false
     root.value!.dataset.view = [view.cx, view.cy, view.scale].join(' ') // where a place of the drawing stands on the screen
   }
+  root.value!.dataset.painting = more ? 'yes' : 'no'
 }
 
 function request() {
@@ -133,10 +91,11 @@ function redraw() {
   wantOver = true
   request()
 }
-props.scene.onDirty = () => {
-  wantBase = true
-  wantOver = true
-  request()
+props.scene.onStale = redraw
+/** What is painted beside the scene looks otherwise. */
+function renew(sheet: string) {
+  plates.renew(sheet)
+  redraw()
 }
 
 function hand(e: PointerEvent | MouseEvent): Hand {
@@ -189,8 +148,8 @@ useResizeObserver(root, () => {
     c.width = Math.round(r.width * dpr)
     c.height = Math.round(r.height * dpr)
   }
-  props.scene.dirty = null
-  wantBase = wantOver = true
+  plates.forget()
+  wantOver = true
   if (first) emit('ready')
   request()
 })
@@ -199,6 +158,7 @@ onMounted(() => {
 })
 onBeforeUnmount(() => {
   cancelAnimationFrame(frame)
+  clearTimeout(late)
 })
 /** Room for the tools at the bottom, in pixels. */
 const tools = 84
@@ -219,6 +179,7 @@ function reveal(p: Point) {
 defineExpose({
   view,
   redraw,
+  renew,
   show,
   reveal,
   request,

@@ -2,31 +2,34 @@ import { useEventListener } from '@vueuse/core'
 import type { Point } from '../live/wire.gen'
 import type { Command } from '../shell/keys'
 import type { Hand } from './CanvasView.vue'
-import type { Viewport } from './viewport'
+import type { Sheet } from './plates'
 
 /** What the pages with a canvas have in common. */
 
-/** Paints the paper and the dots of its grid: every second one, fourth one … where they would be dense. */
-export function paintPaper(
-  ctx: CanvasRenderingContext2D,
-  v: Viewport,
-  look: { paper: string; dots: string },
-  grid: { pitch: number; on: boolean; apart: number; most?: number },
-) {
-  const dpr = ctx.canvas.width / v.width
-  ctx.fillStyle = look.paper
-  ctx.fillRect(0, 0, ctx.canvas.width, ctx.canvas.height)
-  if (!grid.on) return
-  let pitch = grid.pitch
-  while (pitch * v.scale < grid.apart) pitch *= 2
-  if (grid.most && pitch > grid.pitch * grid.most) return
-  ctx.fillStyle = look.dots
-  const b = v.box
-  for (let x = Math.ceil(b.minX / pitch) * pitch; x <= b.maxX; x += pitch)
-    for (let y = Math.ceil(b.minY / pitch) * pitch; y <= b.maxY; y += pitch) {
-      const p = v.toScreen({ x, y })
-      ctx.fillRect(Math.round(p.x * dpr), Math.round(p.y * dpr), dpr, dpr)
-    }
+/** The dots of a grid, below everything: every second one, fourth one … where they would be dense. */
+export function dots(
+  look: () => { dots: string },
+  grid: () => { pitch: number; on: boolean; apart: number; most?: number },
+): Sheet {
+  return {
+    name: 'dots',
+    order: -1,
+    paint({ ctx, px }, b) {
+      const g = grid()
+      if (!g.on) return
+      const scale = 1e-6 / px // pixels in a nanometre
+      let pitch = g.pitch
+      while (pitch * scale < g.apart) pitch *= 2
+      if (g.most && pitch > g.pitch * g.most) return
+      const m = ctx.getTransform()
+      const size = Math.max(1, Math.round(m.a * px))
+      ctx.setTransform(1, 0, 0, 1, 0, 0)
+      ctx.fillStyle = look().dots
+      for (let x = Math.ceil(b.minX / pitch) * pitch; x <= b.maxX; x += pitch)
+        for (let y = Math.ceil(b.minY / pitch) * pitch; y <= b.maxY; y += pitch)
+          ctx.fillRect(Math.round((m.a * x) / 1e6 + m.e), Math.round((m.d * y) / 1e6 + m.f), size, size)
+    },
+  }
 }
 
 /** Lets go of the paper when the space bar comes up. */

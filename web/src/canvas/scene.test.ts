@@ -21,11 +21,30 @@ describe('what is painted', () => {
   it('asks only for what changed to be painted anew', () => {
     const s = new Scene(() => 0)
     s.load(new Map([[1, [item(1, 0)]]]))
-    expect(s.dirty).toBeNull() // everything, the first time
-    s.dirty = []
-    s.set(1, [item(1, 50)])
-    expect(s.dirty!.map((b) => b.minX)).toEqual([0, 50]) // where it was and where it is
+    expect(s.everything).toBe(true) // the first time
+    s.everything = false
+    s.set(1, [item(1, 50, 'b')])
+    expect(s.stale.map(({ layer, box }) => [layer, box.minX])).toEqual([['a', 0], ['b', 50]]) // prettier-ignore
     expect(s.within({ minX: 0, minY: 0, maxX: 20, maxY: 20 })).toEqual([])
+    s.rearrange()
+    expect(s.stale.length).toBe(2)
+    s.invalidate()
+    expect([s.everything, s.stale.length]).toEqual([true, 0])
+  })
+  it('is painted with its like at once, and by itself after them', () => {
+    const s = new Scene(() => 0)
+    const said: string[] = []
+    const like = (id: number, key: string): Item => ({ ...item(id, id), draw: undefined, batch: { key, trace: () => said.push(`${key}${id}`), paint: () => said.push(key) } }) // prettier-ignore
+    const alone = (id: number, near?: number): Item => ({ ...item(id, id), near, draw: () => said.push(`alone ${id}`) })
+    s.load(new Map([[1, [like(1, 'x')]], [2, [alone(2)]], [3, [like(3, 'x')]], [4, [alone(4, 0.01)]], [5, [like(5, 'y')]]])) // prettier-ignore
+    const box = { minX: 0, minY: 0, maxX: 99, maxY: 9 }
+    s.paint('a', { ctx: { beginPath: () => said.push('|') }, px: 0.1 } as never, box)
+    const [x, y] = [said.slice(0, 4).sort(), said.slice(4, 7)]
+    expect([x, y, said.slice(7)]).toEqual([['x', 'x1', 'x3', '|'], ['|', 'y5', 'y'], ['alone 2']]) // four is too fine to be seen
+    expect(s.any('a', { minX: 4, minY: 0, maxX: 4, maxY: 9 }, 0.1)).toBe(true)
+    s.hide([1, 2, 3])
+    expect(s.any('a', { minX: 0, minY: 0, maxX: 4, maxY: 9 }, 0.1)).toBe(false)
+    expect(s.any('a', { minX: 0, minY: 0, maxX: 4, maxY: 9 }, 0.01)).toBe(true)
   })
   it('leaves out what the hand holds', () => {
     const s = new Scene(() => 0)

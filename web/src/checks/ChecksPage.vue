@@ -24,6 +24,9 @@ import Clashes from './Clashes.vue'
 const props = defineProps<{ project: Project }>()
 const router = useRouter()
 const taste = useTaste()
+/** The revision that the findings of the board's rules are of, when that is an earlier one. */
+const behind = computed(() => props.project.behind.value['board rules'] as number | undefined)
+const checking = computed(() => props.project.shareOf('check') !== null)
 const view = ref('findings')
 const only = ref<'all' | 'circuit' | 'board'>('all')
 const filter = ref('')
@@ -105,8 +108,10 @@ const menu = (list: Finding[]) => [
   { title: 'Find it again: take the excuse back', run: () => void excuse(list[0], ''), enabled: () => !!list[0].excused },
 ]
 const nothing = computed(() => props.project.stages.value.circuit === 'none')
-const rules = computed(() => (void props.project.docTick.value, props.project.board.rules))
-const len = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
+const len = (kind: string) => (
+  void props.project.docTick.value,
+  `${format(props.project.rule(kind), taste.unit, 4)} ${taste.unit}`
+)
 const checked = computed(() => [
   [
     'Circuit',
@@ -114,7 +119,7 @@ const checked = computed(() => [
   ],
   [
     'Board',
-    `clearance ${len(rules.value.clearance)}, to the edge ${len(rules.value.edgeClearance)}, between holes ${len(rules.value.holeClearance)}; least width ${len(rules.value.leastWidth)}, hole ${len(rules.value.leastHole)}, ring ${len(rules.value.leastRing)}`,
+    `clearance ${len('clearance')}, to the edge ${len('edgeClearance')}, between holes ${len('holeClearance')}; least width ${len('leastWidth')}, hole ${len('leastHole')}, ring ${len('leastRing')}`,
   ],
   ['Both', 'every net joined, parts on the board, board and circuit agree'],
 ])
@@ -129,9 +134,17 @@ useCommands([
   <div class="page">
     <div class="head">
       <h2>Checks</h2>
-      <span class="quiet"
+      <span v-if="behind === undefined" class="quiet"
         >computed from revision <span class="mono">{{ project.derivedRev.value }}</span>, as you work</span
       >
+      <template v-else>
+        <span class="stale" role="status"
+          >the board’s rules: as of revision <span class="mono">{{ behind }}</span><template v-if="checking"
+            >, being checked anew</template
+          ></span
+        >
+        <v-btn v-if="!checking" size="small" variant="outlined" @click="project.checkAll().catch(complain)">Check anew</v-btn>
+      </template>
       <span class="grow" />
       <v-tabs v-model="view" aria-label="What is shown of the checks">
         <v-tab value="findings" aria-controls="checks-body">Findings</v-tab>
@@ -147,7 +160,8 @@ useCommands([
         </div>
         <div v-else-if="!all.length" class="clean">
           <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
-          <p>No findings. All rules are kept.</p>
+          <p v-if="behind !== undefined">No findings so far.</p>
+          <p v-else>No findings. All rules are kept.</p>
         </div>
         <template v-else>
           <div class="bar">
@@ -277,5 +291,9 @@ h2 {
 .what p {
   max-width: 860px;
   margin-bottom: 8px;
+}
+.stale {
+  color: rgb(var(--v-theme-error));
+  font-size: 13px;
 }
 </style>

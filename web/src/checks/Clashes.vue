@@ -10,8 +10,8 @@ import { type Clash, clashesOf, pairOf } from './clashes'
 const props = defineProps<{ project: Project }>()
 const table = ref<CheckTable | null>(null)
 async function load() {
-  const m = await props.project.look({ t: 'checks' }).catch(() => null)
-  if (m?.checks) table.value = m.checks
+  const said = await props.project.question('checks', {}).catch(() => null)
+  if (said) table.value = said
 }
 watch(() => [props.project.docTick.value, props.project.state.value], load, { immediate: true })
 

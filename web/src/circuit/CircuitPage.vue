@@ -2,8 +2,8 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
-import { paintPaper, pickForMenu, usePanKey } from '../canvas/page'
-import { boxOf, type Viewport } from '../canvas/viewport'
+import { dots, pickForMenu, usePanKey } from '../canvas/page'
+import { boxOf } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
@@ -200,8 +200,7 @@ async function followRoute() {
 }
 watch(() => route.query, () => isReady.value && void followRoute()) // prettier-ignore
 
-const paper = (ctx: CanvasRenderingContext2D, v: Viewport) =>
-  paintPaper(ctx, v, ed.colours, { pitch: taste.circuitGrid, on: taste.gridOn, apart: 9, most: 8 })
+const sheets = [dots(() => ed.colours, () => ({ pitch: taste.circuitGrid, on: taste.gridOn, apart: 9, most: 8 }))] // prettier-ignore
 const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-6)
 function move(h: Hand) {
   ed.move(h.at, tolerance())
@@ -364,7 +363,8 @@ defineExpose({ ed })
           ref="canvas"
           :scene="ed.scene"
           label="Circuit sheet"
-          :paper="paper"
+          :ground="() => ed.colours.paper"
+          :sheets="() => sheets"
           :overlay="(pen) => drawOverlay(ed, pen)"
           :cursor="ed.state.tool === 'select' ? 'default' : 'crosshair'"
           :data-sheet="ed.state.sheet"
@@ -393,7 +393,7 @@ defineExpose({ ed })
         </div>
         <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
         <div v-if="printing" class="float warning printing" role="status">
-          Printing all sheets … {{ Math.round((project.progress.value ?? 0) * 100) }} %
+          Printing all sheets … {{ Math.round((project.shareOf('print') ?? 0) * 100) }} %
           <v-btn size="small" @click="printing.abort()">Stop</v-btn>
         </div>
         <v-text-field

@@ -25,14 +25,14 @@ const object = () => {
 }
 async function show() {
   await nextTick()
-  asks.ask({ t: 'paintItem', item: { kind: props.draft.kind, object: object() } }, (m) => {
-    const marks = m.drawn?.[0]?.marks ?? []
+  asks.ask('item', { item: { kind: props.draft.kind, object: object() } }, (drawn) => {
+    const marks = drawn.marks ?? []
     const c = canvas.value
     if (!c || !marks.length) return
     play(offscreenPen(c, marksBox(marks)), marks, { colours: ed.colours, pictures: null })
   })
   if (props.draft.kind === 'timing')
-    ed.project.look({ t: 'timing', text: text.value }).then(
+    ed.project.question('timing', { text: text.value }).then(
       () => (trouble.value = ''),
       (e: Error) => (trouble.value = e.message),
     )

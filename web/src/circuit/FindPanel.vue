@@ -24,8 +24,8 @@ const all = [
 ]
 const query = computed(() => ({ text: text.value, case: cased.value, whole: whole.value, kinds: kinds.value }))
 const search = latest(
-  async (q: typeof query.value) => (q.text ? await props.project.look({ t: 'find', query: q }).catch(() => null) : null),
-  (m) => (hits.value = m?.hits ?? []),
+  async (q: typeof query.value) => (q.text ? await props.project.question('find', { query: q }).catch(() => null) : null),
+  (found) => (hits.value = found ?? []),
 )
 watch([query, props.project.docTick], () => search(query.value))
 onMounted(() => input.value?.focus())

@@ -11,14 +11,14 @@ import { netQuantities } from '../live/quantities'
 
 /** What is said of a net, to be changed in place. */
 const props = defineProps<{ project: Project; net: string }>()
-const spec = computed(() => (void props.project.docTick.value, props.project.all('netSpec').find((s) => s.net === props.net)))
+const spec = computed(() => (void props.project.docTick.value, props.project.named('net', props.net)))
 const pins = computed(() => (void props.project.derivedTick.value, props.project.nets.get(props.net)?.pins.length ?? 0))
 const set = (o: object) => props.project.edit('setNets', { nets: [props.net], ...o }).catch(complain)
 const rename = (to: string) => props.project.edit('renameNet', { net: props.net, to }).catch(complain)
 const classes = computed(
   () => (
     void props.project.docTick.value,
-    [...new Set(props.project.all('netSpec').map((s) => s.class ?? ''))].filter(Boolean).sort()
+    [...new Set(props.project.all('net').map((s) => s.class ?? ''))].filter(Boolean).sort()
   ),
 )
 const router = useRouter()
@@ -54,7 +54,7 @@ const quantities = [
     <p class="quiet">
       {{ pins }} {{ pins === 1 ? 'pin' : 'pins'
       }}<template v-if="spec?.partner">
-        · pair with <span class="mono">{{ spec.partner }}</span></template
+        · pair with <span class="mono">{{ project.netName(spec.partner) }}</span></template
       >
       ·
       <v-btn size="small" variant="outlined" @click="project.light(net)">Highlight</v-btn>

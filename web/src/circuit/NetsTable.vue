@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { Project } from '../live/project'
 import { complain, say } from '../shell/notices'
 import { type NetQuantity, quantity, quantityOf } from '../live/quantities'
-import type { Net, NetSpec } from '../live/wire.gen'
+import type { CircuitNet, Net } from '../live/wire.gen'
 import { type Change, type Column, filtered } from '../shell/table/columns'
 import DataTable from '../shell/table/DataTable.vue'
 import TablePage from './TablePage.vue'
@@ -12,12 +12,12 @@ import TablePage from './TablePage.vue'
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ go: [string] }>()
 interface Row {
-  net: Net
-  spec?: NetSpec
+  net: CircuitNet
+  spec?: Net
   sheets: string
 }
 const filter = ref('')
-const specs = computed(() => (void props.project.docTick.value, new Map(props.project.all('netSpec').map((s) => [s.net, s]))))
+const specs = computed(() => (void props.project.docTick.value, new Map(props.project.all('net').map((s) => [s.name, s]))))
 const all = computed<Row[]>(() => {
   const label = new Map(props.project.places.value.map((p) => [`${p.sheet} ${p.path ?? ''}`, p.label]))
   return props.project.netList.value.map((net) => ({
@@ -27,7 +27,7 @@ const all = computed<Row[]>(() => {
   }))
 })
 const names = computed(() => props.project.netList.value.map((n) => n.name))
-const classes = computed(() => [...new Set(props.project.all('netSpec').map((s) => s.class ?? ''))].filter(Boolean).sort())
+const classes = computed(() => [...new Set(props.project.all('net').map((s) => s.class ?? ''))].filter(Boolean).sort())
 const figure = (field: NetQuantity, name: string): Column<Row> => ({
   field,
   name,
@@ -61,7 +61,14 @@ const columns: Column<Row>[] = [
   figure('current', 'Current'),
   figure('voltage', 'Voltage'),
   figure('impedance', 'Impedance'),
-  { field: 'partner', name: 'Pair with', width: 150, mono: true, options: () => names.value, text: (r) => r.spec?.partner ?? '' },
+  {
+    field: 'partner',
+    name: 'Pair with',
+    width: 150,
+    mono: true,
+    options: () => names.value,
+    text: (r) => props.project.netName(r.spec?.partner),
+  },
 ]
 const rows = computed(() => filtered(all.value, filter.value, columns))
 const table = ref<{ count: number; pickedRows: Row[] }>()
@@ -94,9 +101,11 @@ const menu = (picked: Row[]) => [
   { title: 'Find pairs by name', run: () => void findPairs() },
 ]
 async function findPairs() {
-  const m = await props.project.look({ t: 'pairs' }).catch(complain)
-  if (!m) return
-  const open = ((m.pairs ?? []) as unknown as [string, string][]).filter(([a, b]) => specs.value.get(a)?.partner !== b)
+  const said = await props.project.question('pairs', {}).catch(complain)
+  if (said === undefined) return
+  const open = ((said ?? []) as unknown as [string, string][]).filter(
+    ([a, b]) => props.project.netName(specs.value.get(a)?.partner) !== b,
+  )
   if (!open.length) say('No further nets are named like the halves of a pair (_P and _N, + and −).')
   else pairs.value = open
 }

@@ -24,11 +24,11 @@ const numbering = computed(() => ({
 }))
 async function look() {
   const m = await props.editor.project
-    .look({ t: 'previewNumbers', numbering: numbering.value })
+    .question('numbers', { numbering: numbering.value })
     .catch((e: Error) => (trouble.value = e.message))
   if (typeof m === 'string') return
   trouble.value = ''
-  list.value = m.renamings ?? []
+  list.value = m ?? []
 }
 watch([numbering, props.editor.project.docTick], look, { immediate: true })
 async function take() {

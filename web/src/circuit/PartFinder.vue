@@ -44,8 +44,8 @@ watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
   if (!it?.symbol || !it.footprint || !symbolCanvas.value || !footCanvas.value) return
   const box = (xs: { x: number; y: number }[]) => ({ minX: Math.min(...xs.map((p) => p.x)), maxX: Math.max(...xs.map((p) => p.x)), minY: Math.min(...xs.map((p) => p.y)), maxY: Math.max(...xs.map((p) => p.y)) }) // prettier-ignore
   const object = { library: it.part!.name, unit: it.part!.units?.length ? 1 : 0, at: { x: 0, y: 0 }, turn: 0, designator: it.part!.prefix + '1', value: it.part!.value ?? '' } // prettier-ignore
-  asks.ask({ t: 'paintItem', item: { kind: 'part', object } }, (m) => {
-    const marks = m.drawn?.[0]?.marks ?? []
+  asks.ask('item', { item: { kind: 'part', object } }, (drawn) => {
+    const marks = drawn.marks ?? []
     if (symbolCanvas.value && marks.length)
       play(offscreenPen(symbolCanvas.value, marksBox(marks)), marks, {
         colours: circuitColours[taste.circuitShade],

@@ -74,11 +74,11 @@ export class Copies {
     const key = JSON.stringify([at, this.quarters, this.mirrored, this.state.numberOn])
     if (key === this.asked) return
     this.asked = key
-    this.asks.ask(this.ed.project.foresee('paste', this.command(at), this.ed.path), (m) => {
+    this.asks.ask('foresee', this.ed.project.foresee('paste', this.command(at), this.ed.path), (foreseen) => {
       if (!this.clip) return
-      this.told = { at, foreseen: m.foreseen! }
-      this.state.names = m.foreseen!.names ?? []
-      this.ed.state.warning = m.foreseen!.say
+      this.told = { at, foreseen }
+      this.state.names = foreseen.names ?? []
+      this.ed.state.warning = foreseen.say
       this.ed.redraw()
     })
   }

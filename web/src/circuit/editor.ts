@@ -107,10 +107,10 @@ export class CircuitEditor {
 
   async repaint() {
     const { sheet, path } = this
-    const m = await this.project.look({ t: 'paint', sheet, path }).catch(() => null)
-    if (!m?.page || sheet !== this.sheet || path !== this.path) return
+    const page = await this.project.question('sheet', { sheet, path }).catch(() => null)
+    if (!page || sheet !== this.sheet || path !== this.path) return
     const all = new Map<number, ReturnType<typeof itemsOf>>()
-    for (const d of m.page.items)
+    for (const d of page.items)
       if (d.id)
         all.set(
           d.id,
@@ -315,12 +315,12 @@ export class CircuitEditor {
   private dragTo(step: Point) {
     const drag = this.drag!
     drag.step = step
-    this.previews.ask(this.project.foresee('moveItems', { ids: [...this.selection], step }, this.path), (m) => {
+    this.previews.ask('foresee', this.project.foresee('moveItems', { ids: [...this.selection], step }, this.path), (foreseen) => {
       if (this.drag !== drag) return
-      drag.moved = m.foreseen!
+      drag.moved = foreseen
       drag.told = step
-      this.state.warning = m.foreseen!.say
-      this.scene.hide([...(m.foreseen!.put ?? []).map((b) => b.id), ...(m.foreseen!.remove ?? [])])
+      this.state.warning = foreseen.say
+      this.scene.hide([...(foreseen.put ?? []).map((b) => b.id), ...(foreseen.remove ?? [])])
       this.redraw()
     })
   }

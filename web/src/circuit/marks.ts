@@ -1,6 +1,6 @@
 import type { Item, Pen } from '../canvas/scene'
 import { type Box, boxOf } from '../canvas/viewport'
-import type { Drawn, Kind, PaperMark } from '../live/wire.gen'
+import type { Drawn, Kind, Mark } from '../live/wire.gen'
 import type { CircuitColours } from '../shell/tokens'
 
 /** Kinds of objects in the order in which they are painted; texts of parts come last. */
@@ -32,7 +32,7 @@ export interface Inks {
 }
 
 /** Draws marks, all strokes and texts in one colour when tint is given. */
-export function play(pen: Pen, marks: PaperMark[], inks: Inks, tint?: string) {
+export function play(pen: Pen, marks: Mark[], inks: Inks, tint?: string) {
   const { ctx } = pen
   const c = inks.colours
   for (const m of marks) {
@@ -91,7 +91,7 @@ function picture(pen: Pen, p: number[], img: HTMLImageElement | null, c: Circuit
 }
 
 /** The room a mark takes; letters are reckoned at 0.62 em, words at 0.56. */
-export function markBox(m: PaperMark): Box {
+export function markBox(m: Mark): Box {
   const p = m.p ?? []
   if (m.t) {
     const z = m.z ?? 0
@@ -107,7 +107,7 @@ export function markBox(m: PaperMark): Box {
   return boxOf(pts, (m.r ?? 0) + (m.w ?? 0) / 2)
 }
 
-export function marksBox(marks: PaperMark[]): Box {
+export function marksBox(marks: Mark[]): Box {
   const out = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
   for (const m of marks) {
     const b = markBox(m)
@@ -120,14 +120,14 @@ export function marksBox(marks: PaperMark[]): Box {
 }
 
 /** Marks moved by a step. */
-export const moved = (marks: PaperMark[], dx: number, dy: number): PaperMark[] =>
+export const moved = (marks: Mark[], dx: number, dy: number): Mark[] =>
   marks.map((m) => ({ ...m, p: (m.p ?? []).map((v, i) => v + (i % 2 ? dy : dx)) }))
 
 /** What a scene holds of a drawn object: its body, and the texts of a part by themselves. */
-export function itemsOf(d: Drawn, inks: () => Inks): (Item & { field?: string; marks: PaperMark[] })[] {
+export function itemsOf(d: Drawn, inks: () => Inks): (Item & { field?: string; marks: Mark[] })[] {
   const marks = d.marks ?? []
   const body = marks.filter((m) => !m.k)
-  const item = (list: PaperMark[], layer: string, field?: string) => ({
+  const item = (list: Mark[], layer: string, field?: string) => ({
     ...marksBox(list),
     id: d.id,
     layer,
@@ -139,7 +139,7 @@ export function itemsOf(d: Drawn, inks: () => Inks): (Item & { field?: string; m
   return [...out, ...marks.filter((m) => m.k).map((m) => item([m], 'text', m.k))]
 }
 
-export const dots = (pts: { x: number; y: number }[], knot: boolean): PaperMark[] =>
+export const dots = (pts: { x: number; y: number }[], knot: boolean): Mark[] =>
   pts.map((p) => ({ p: [p.x, p.y], r: knot ? 1.3e6 : 0.85e6, f: knot ? 'bundle' : 'wire' }))
 
 /** Kinds that stand for a place of the circuit rather than beside it. */

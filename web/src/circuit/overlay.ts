@@ -1,5 +1,5 @@
 import type { Pen } from '../canvas/scene'
-import type { Kinds, PaperMark } from '../live/wire.gen'
+import type { Kinds, Mark } from '../live/wire.gen'
 import { gripBox } from './grips'
 import type { CircuitEditor } from './editor'
 import { moved, play } from './marks'
@@ -37,7 +37,7 @@ function box(pen: Pen, b: { minX: number; minY: number; maxX: number; maxY: numb
   ctx.setLineDash([])
 }
 
-const line = (a: { x: number; y: number }, b: { x: number; y: number }, s: string, w: number): PaperMark => ({ p: [a.x, a.y, b.x, b.y], s, w }) // prettier-ignore
+const line = (a: { x: number; y: number }, b: { x: number; y: number }, s: string, w: number): Mark => ({ p: [a.x, a.y, b.x, b.y], s, w }) // prettier-ignore
 
 /** A part's text on its way, with a thread to the part. */
 function drawHeldText(ed: CircuitEditor, pen: Pen) {
@@ -198,7 +198,7 @@ function drawGhost(ed: CircuitEditor, pen: Pen) {
   }
   if (s.tool === 'tap') {
     const plan = ed.hand.tapPlan(ed.at)
-    const marks: PaperMark[] = []
+    const marks: Mark[] = []
     const list = plan.members.length ? plan.members : ['?']
     list.forEach((member, i) => {
       const t = { at: { x: ed.at.x + i * plan.step.x, y: ed.at.y + i * plan.step.y }, turn: s.turn }

@@ -23,7 +23,6 @@ export function usePrinting(project: Project) {
       if (!stop.signal.aborted) complain(e)
     } finally {
       printing.value = null
-      project.progress.value = null
     }
   }
   return { printing, print }

@@ -26,7 +26,7 @@ function sheet() {
     views: new Map([[1, { bundles }]]),
     symbolOf: () => ({ pins: [{ number: '1', name: '', at: at(-5, 0), turn: 0, length: 1 }, { number: '2', name: '', at: at(5, 0), turn: 2, length: 1 }] }), // prettier-ignore
     edit: vi.fn(() => Promise.resolve({})),
-    look: vi.fn(() => new Promise(() => undefined)),
+    question: vi.fn(() => new Promise(() => undefined)),
   }
   const ed = {
     project,
@@ -43,7 +43,7 @@ function sheet() {
     ed: ed as unknown as CircuitEditor,
     run: ed.run,
     edit: project.edit,
-    look: project.look as ReturnType<typeof vi.fn>,
+    question: project.question as ReturnType<typeof vi.fn>,
     put,
     wire,
     bundles,
@@ -61,10 +61,10 @@ describe('the hand that draws wires', () => {
     hand.path = [at(0, 0)]
     Object.assign(s.ed, { at: at(20, 10) })
     expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(20, 0), at(20, 10)])
-    s.look.mockResolvedValue({ way: [at(0, 0), at(0, 10), at(20, 10)], foreseen: { say: 'This would join A and B.' } })
+    s.question.mockResolvedValue({ way: [at(0, 0), at(0, 10), at(20, 10)], foreseen: { say: 'This would join A and B.' } })
     hand.ahead()
     await new Promise((done) => setTimeout(done))
-    expect(s.look).toHaveBeenCalledWith(expect.objectContaining({ t: 'wire', points: [at(0, 0)], to: at(20, 10), lead: '' }))
+    expect(s.question).toHaveBeenCalledWith('wire', expect.objectContaining({ points: [at(0, 0)], to: at(20, 10), lead: '' }))
     expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(0, 10), at(20, 10)])
     expect(s.ed.state.warning).toBe('This would join A and B.')
     expect(hand.way(at(30, 10)), 'the answer holds for its place alone').toEqual([at(0, 0), at(30, 0), at(30, 10)])
@@ -79,7 +79,7 @@ describe('the hand that draws wires', () => {
     hand.ahead()
     s.ed.state.lead = 'level'
     hand.ahead()
-    const leads = s.look.mock.calls.map((c: unknown[]) => (c[0] as { lead: string }).lead)
+    const leads = s.question.mock.calls.map((c: unknown[]) => (c[1] as { lead: string }).lead)
     expect(leads[0]).toBe('upright')
   })
   it('ends on a wire by itself, and where it is told to in the open', () => {

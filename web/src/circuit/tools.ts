@@ -117,7 +117,7 @@ export class ToolHand {
     const motion = outwardAt(ed, from) !== null || this.level === null ? '' : this.level ? 'level' : 'upright'
     const lead = ed.state.freeAngle ? 'straight' : ed.state.lead || motion
     const points = [...this.path]
-    this.asks.ask({ t: 'wire', sheet: ed.sheet, path: ed.path, points, to, lead, bundle: ed.state.tool === 'bundle' }, (m) => {
+    this.asks.ask('wire', { sheet: ed.sheet, path: ed.path, points, to, lead, bundle: ed.state.tool === 'bundle' }, (m) => {
       if (points.length !== this.path.length || !this.path.length) return
       this.plan = { from, to, way: m.way ?? [from, to], told: m.foreseen ?? null }
       ed.state.warning = m.foreseen?.say ?? ''
@@ -209,8 +209,8 @@ export class ToolHand {
     const { ed } = this
     const placed = ed.state[field]
     if (!(await done)) return
-    const m = /[0-9](\[|,|$)/.test(placed) ? await ed.project.look({ t: 'nextName', text: placed }).catch(() => null) : null
-    if (m?.name && ed.state[field] === placed) ed.state[field] = m.name
+    const next = /[0-9](\[|,|$)/.test(placed) ? await ed.project.question('nextName', { text: placed }).catch(() => null) : null
+    if (next && ed.state[field] === placed) ed.state[field] = next
     if (ed.state.tool === 'label' || ed.state.tool === 'port') this.askName(ed.state.tool)
   }
 

@@ -7,7 +7,7 @@ import { type Entry, openMenu } from '../shell/menu'
 import { paintDrawing, roleColour } from './artwork'
 
 /** Lays artwork and drill files over each other, drawn from the files themselves. */
-const props = defineProps<{ drawings: Drawing[]; entries?: Entry[] }>()
+const props = defineProps<{ drawings: Drawing[]; layers: number; entries?: Entry[] }>()
 const canvas = ref<HTMLCanvasElement>()
 const view = new Viewport()
 const layer = document.createElement('canvas')
@@ -36,7 +36,7 @@ function paint() {
       (view.width / 2 - view.cx * view.scale) * dpr,
       (view.height / 2 + view.cy * view.scale) * dpr,
     )
-    paintDrawing(l, d, roleColour(d.role))
+    paintDrawing(l, d, roleColour(d.role, props.layers))
     ctx.globalAlpha = props.drawings.length > 1 ? 0.78 : 1
     ctx.drawImage(layer, 0, 0)
     ctx.globalAlpha = 1

@@ -37,7 +37,6 @@ async function make(despite = false) {
     else complain(e)
   } finally {
     busy.value = false
-    props.project.progress.value = null
   }
 }
 
@@ -59,7 +58,7 @@ watch(
     drawings.value = new Map()
     const files = state.value?.files ?? []
     shown.value = files
-      .filter((f) => f.role === 'silk-top' || /^(copper|outline|plated|unplated)/.test(f.role))
+      .filter((f) => f.role === 'silk-top' || /^(copper|outline|plated|laser|unplated)/.test(f.role))
       .map((f) => f.name)
     chosen.value = ''
     for (const n of shown.value) await read(n)
@@ -91,6 +90,7 @@ const order = [
   'silk-bottom',
   'silk-top',
   'plated',
+  'laser',
   'unplated',
 ]
 const overlay = computed(() => {
@@ -99,7 +99,8 @@ const overlay = computed(() => {
 })
 const copperOf = (role: string) => Number(/^copper-(\d+)$/.exec(role)?.[1] ?? 0)
 /** What lies higher is drawn later; of the copper the first layer is the highest. */
-const height = (role: string) => order.indexOf(copperOf(role) ? 'copper' : role) - copperOf(role) / 100
+const height = (role: string) => order.indexOf(role.replace(/^(copper|plated|laser)-.*/, '$1')) - copperOf(role) / 100
+const layers = computed(() => state.value?.files.filter((f) => copperOf(f.role)).length ?? 0)
 const sheet = computed(() => drawings.value.get(chosen.value))
 const sheetRows = computed(() => sheet.value?.rows?.slice(1) ?? [])
 const sheetColumns = computed<Column<string[]>[]>(() =>
@@ -217,7 +218,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         </div>
         <v-progress-linear
           v-if="busy"
-          :model-value="(project.progress.value ?? 0) * 100"
+          :model-value="(project.shareOf('files') ?? 0) * 100"
           color="primary"
           aria-label="Making the files"
         />
@@ -265,7 +266,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         </div>
       </template>
       <template v-else-if="state">
-        <ArtworkView :drawings="overlay" :entries="artworkEntries" />
+        <ArtworkView :drawings="overlay" :layers="layers" :entries="artworkEntries" />
         <p class="float note">
           Drawn from the files themselves by a reader of its own, not from the design.
           {{ overlay.length === 1 ? overlay[0].count : '' }}

@@ -1,15 +1,14 @@
 import type { Drawing, Point } from '../live/wire.gen'
-import { palette } from '../shell/tokens'
+import { copperColour, palette } from '../shell/tokens'
 
-/** The colour of a file's role in the overlay. */
-export function roleColour(role: string): string {
-  if (role === 'copper-1') return '#E7B549'
-  if (role.startsWith('copper')) return '#35B7A6'
+/** The colour of a file's role in the overlay: copper as on the board, of so many layers. */
+export function roleColour(role: string, layers: number): string {
+  if (role.startsWith('copper-')) return copperColour(Number(role.slice('copper-'.length)) - 1, layers)
   if (role.startsWith('mask')) return '#9C6BC4'
   if (role.startsWith('paste')) return '#B9C0CC'
   if (role === 'silk-top') return '#F4ECDC'
   if (role === 'silk-bottom') return '#C9B8E8'
-  if (role === 'plated') return '#D9906F'
+  if (/^(plated|laser)/.test(role)) return '#D9906F'
   if (role === 'unplated') return palette.periwinkle
   return '#F4ECDC'
 }
@@ -40,6 +39,13 @@ export function paintDrawing(ctx: CanvasRenderingContext2D, d: Drawing, colour: 
   ctx.globalCompositeOperation = 'source-over'
   for (const h of d.holes ?? []) {
     ctx.beginPath()
+    if (h.slot?.x || h.slot?.y) {
+      ctx.moveTo(h.at.x / 1e6, h.at.y / 1e6)
+      ctx.lineTo((h.at.x + h.slot.x) / 1e6, (h.at.y + h.slot.y) / 1e6)
+      ctx.lineWidth = h.diameter / 1e6
+      ctx.stroke()
+      continue
+    }
     ctx.arc(h.at.x / 1e6, h.at.y / 1e6, h.diameter / 2e6, 0, 2 * Math.PI)
     ctx.fill()
   }

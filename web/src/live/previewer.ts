@@ -1,5 +1,5 @@
 import type { Project } from './project'
-import type { Message, Request } from './wire.gen'
+import type { Questions } from './wire.gen'
 
 /**
  * Asks for previews one at a time: while one is on its way only the last further wish is
@@ -12,12 +12,12 @@ export class Previewer {
 
   constructor(private readonly project: Project) {}
 
-  ask(r: Partial<Request> & { t: string }, show: (m: Message) => void) {
+  ask<K extends keyof Questions>(kind: K, fields: Questions[K]['asks'], show: (answer: Questions[K]['answers']) => void) {
     const epoch = this.epoch
     const run = () => {
       this.busy = true
       this.project
-        .look(r)
+        .question(kind, fields)
         .then((m) => epoch === this.epoch && show(m))
         .catch(() => undefined)
         .finally(() => {

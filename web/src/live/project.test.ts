@@ -1,13 +1,13 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { Line, nothingDerived, opening, settle, surroundings } from '../testing/program'
-import type { Boxed, Finding, Net } from './wire.gen'
+import { Line, noHistory, nothingDerived, opening, settle, surroundings } from '../testing/program'
+import type { Boxed, CircuitNet, Finding } from './wire.gen'
 
 const part = (id: number, sheet: number, x = 0, more: object = {}) =>
   ({ kind: 'part', object: { id, sheet, designator: `R${id}`, value: '', library: 'R', at: { x, y: 0 }, turn: 0, ...more } }) as unknown as Boxed // prettier-ignore
-const net = (name: string, pins: string[], items: number[]): Net => ({
+const net = (name: string, pins: string[], items: number[]): CircuitNet => ({
   name,
   named: true,
-  pins: pins.map((p) => ({ part: Number(p.split('.')[0]), pin: p.split('.')[1] })) as Net['pins'],
+  pins: pins.map((p) => ({ part: Number(p.split('.')[0]), pin: p.split('.')[1] })) as CircuitNet['pins'],
   uses: [{ sheet: 2, items }],
 })
 const finding = (key: string, severity: string, more: Partial<Finding> = {}) => ({ key, severity, ...more }) as Finding
@@ -114,11 +114,20 @@ describe('nets in the mirror', () => {
     expect(project.netOf(23, '')).toBeUndefined()
   })
   it('leave the list of links when they have none', () => {
-    const link = { net: 'GND', a: { x: 0, y: 0 }, b: { x: 1, y: 1 }, fromName: '', toName: '' }
-    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { GND: [link] } } })
-    expect(project.links.get('GND')!.length).toBe(1)
-    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { GND: [] } } })
-    expect(project.links.has('GND')).toBe(false)
+    const link = { a: { x: 0, y: 0 }, b: { x: 1, y: 1 }, fromName: '', toName: '' }
+    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { 40: { come: [link] } } } })
+    expect(project.links.get(40)!.length).toBe(1)
+    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { 40: {} } } })
+    expect(project.links.has(40)).toBe(false)
+  })
+  it('follow what changed of the links of a net', () => {
+    const link = (x: number) => ({ a: { x, y: 0 }, b: { x: x + 1, y: 1 }, fromName: '', toName: '' })
+    const now = () => project.links.get(40)!.map((l) => l.a.x)
+    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { 40: { come: [1, 2, 3, 4, 5, 6].map(link) } } } })
+    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { 40: { gone: [0, 3], come: [link(9), link(8)], at: [1, 5] } } } }) // prettier-ignore
+    expect(now()).toEqual([2, 9, 3, 5, 6, 8])
+    Line.last.tell({ t: 'derived', derived: { ...nothingDerived, links: { 40: { gone: [5] } } } })
+    expect(now()).toEqual([2, 9, 3, 5, 6])
   })
   it('are all gone when the project is opened anew', () => {
     open()
@@ -138,14 +147,26 @@ describe('findings in the mirror', () => {
     Line.last.tell({ t: 'derived', derived: { ...nothingDerived, mended: ['k', 'a9'] } })
     expect(project.findingList.value.map((f) => f.key)).toEqual(['x', 'a10', 'z'])
   })
+  it('know how long work is getting on, until it ends', () => {
+    open()
+    const job = { id: '1', kind: 'files', rev: 1, share: 0.5 }
+    Line.last.tell({ t: 'job', job })
+    Line.last.tell({ t: 'job', job: { ...job, id: '2', kind: 'check' } })
+    expect(project.shareOf('files')).toBe(0.5)
+    Line.last.tell({ t: 'job', job: { ...job, share: 0.8 } })
+    expect(project.shareOf('files')).toBe(0.8)
+    void project.stop('1')
+    expect(Line.last.lastOf('stop').job).toBe('1')
+    Line.last.tell({ t: 'job', job: { ...job, ended: true, why: 'There is no outline.' } })
+    expect(project.shareOf('files')).toBeNull()
+    expect(project.jobs.value.map((j) => j.id)).toEqual(['2'])
+    expect(project.lastRefusal.value).toBe('There is no outline.')
+  })
   it('know whether the files are of this design', () => {
     open()
     expect(project.handoffCurrent.value).toBe(false)
-    Line.last.tell({ t: 'progress', share: 0.5 })
-    expect(project.progress.value).toBe(0.5)
     Line.last.tell({ t: 'handoff', handoff: { fingerprint: 'f' } as never })
     expect(project.handoffCurrent.value).toBe(true)
-    expect(project.progress.value).toBeNull()
     Line.last.tell({ t: 'derived', derived: { ...nothingDerived, stages: { ...nothingDerived.stages, fingerprint: 'g' } } })
     expect(project.handoffCurrent.value).toBe(false)
   })
@@ -209,7 +230,7 @@ describe('an edit on its way', () => {
 
 describe('what an act would join', () => {
   const outcome = { joined: [{ into: 'GND', nets: ['VIN'] }], parted: [], onto: [] }
-  const asks = () => Line.last.answer('edit', { t: 'asks', why: 'This would join GND and VIN.', foreseen: { outcome } as never })
+  const asks = () => Line.last.answer('edit', { t: 'asks', why: 'This would join GND and VIN.', outcome: outcome as never })
   it('is asked about, and done when agreed to, exactly that', async () => {
     open()
     let kept = false
@@ -250,7 +271,7 @@ describe('what an act would join', () => {
 describe('a connection that breaks', () => {
   it('fails questions at once and keeps edits, which go out again under the same number', async () => {
     open()
-    const question = project.look({ t: 'previewDrag' }).catch((e: Error) => e.message)
+    const question = project.question('drag', {} as never).catch((e: Error) => e.message)
     let kept = false
     void edit().then(() => (kept = true))
     const before = Line.last.lastOf('edit')
@@ -272,10 +293,29 @@ describe('a connection that breaks', () => {
     expect(kept).toBe(true)
     expect(project.pending.value).toBe(1)
   })
+  it('is told only what it missed, when it can be', async () => {
+    Line.last.tell(opening([part(11, 2), part(12, 2, 50)], { run: 'R', seq: 4 }))
+    Line.last.tell({ t: 'changes', seq: 5, rev: 2, act: 'remove', changes: [{ kind: 'part', id: 11 }] })
+    vi.stubGlobal('fetch', () => Promise.resolve({ json: () => Promise.resolve([{ id: 7 }]) }))
+    Line.last.onclose()
+    void edit().catch(() => undefined)
+    await vi.advanceTimersByTimeAsync(400)
+    expect(Line.last.url).toContain('&run=R&seq=5')
+    Line.last.tell({ t: 'again', history: noHistory as never, people: [{ who: 'a', name: 'Ada', you: true, tabs: 1 }], jobs: [] })
+    expect(project.state.value).toBe('open')
+    expect(Line.last.sent.map((s) => s.t)).toEqual(['edit'])
+    expect(project.get('part', 12)).toBeTruthy()
+    expect(project.get('part', 11)).toBeUndefined()
+    Line.last.tell({ t: 'changes', seq: 6, rev: 3, act: 'placePart', changes: [part(14, 2) as never].map((b: Boxed) => ({ kind: b.kind, id: 14, after: b.object! })) }) // prettier-ignore
+    expect(project.get('part', 14)).toBeTruthy()
+    Line.last.onclose()
+    await vi.advanceTimersByTimeAsync(400)
+    expect(Line.last.url).toContain('&seq=6')
+  })
   it('does not take questions meanwhile', async () => {
     open()
     Line.last.onclose()
-    const why = await project.look({ t: 'find' }).catch((e: Error) => e.message)
+    const why = await project.question('find', {} as never).catch((e: Error) => e.message)
     expect(why).toBe('There is no connection to the program just now, so nothing was changed.')
   })
   it('tries again while the program is away, ever more slowly', async () => {
@@ -321,8 +361,8 @@ describe('others in the project', () => {
     open()
     const ada = { who: 'a', name: 'Ada', you: true, tabs: 1 }
     Line.last.tell({ t: 'people', people: [ada, { who: 'b', name: '', tabs: 1 }, { who: 'c', name: 'Cyn', tabs: 2 }] })
-    Line.last.tell({ t: 'others', who: 'b', shared: { parts: [{ part: 11 }], net: 'GND' } })
-    Line.last.tell({ t: 'others', who: 'c', shared: { parts: [], net: 'VIN' } })
+    Line.last.tell({ t: 'shared', who: 'b', shared: { parts: [{ part: 11 }], net: 'GND' } })
+    Line.last.tell({ t: 'shared', who: 'c', shared: { parts: [], net: 'VIN' } })
     expect(project.othersPicked.value).toEqual([{ name: '', parts: [{ part: 11 }], net: 'GND' }, { name: 'Cyn', parts: [], net: 'VIN' }]) // prettier-ignore
     Line.last.tell({ t: 'people', people: [ada, { who: 'b', name: 'Bryn', tabs: 1 }] })
     expect(project.othersPicked.value).toEqual([{ name: 'Bryn', parts: [{ part: 11 }], net: 'GND' }])

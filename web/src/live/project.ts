@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import type {
   AnyObject,
-  Change,
+  ObjectChange,
   Commands,
   Delta,
   Drawn,
@@ -11,11 +11,15 @@ import type {
   Kind,
   Kinds,
   Link,
+  LinkChange,
+  JobState,
   Message,
-  Net,
+  Messages,
+  CircuitNet,
   Outcome,
   PartRef,
   Person,
+  Questions,
   SheetUse,
   Request,
   Shared,
@@ -54,6 +58,24 @@ export class LeftAlone extends Error {
   }
 }
 
+/** What an object is found by beside its id: a rule for everything by its kind, others by their name. */
+function nameOf(kind: Kind, o: AnyObject): string {
+  if (kind === 'rule') {
+    const r = o as Kinds['rule']
+    return Object.keys(r.a ?? {}).length + Object.keys(r.b ?? {}).length ? '' : r.kind
+  }
+  return ['libraryPart', 'symbol', 'footprint', 'net'].includes(kind) ? (o as Kinds['symbol']).name : ''
+}
+
+/** A net's open links after what changed of them. */
+function relinked(was: Link[], c: LinkChange): Link[] {
+  if (!c.gone && !c.at) return c.come ?? []
+  const gone = new Set(c.gone)
+  const out = was.filter((_, i) => !gone.has(i))
+  c.at?.forEach((at, i) => out.splice(at, 0, c.come![i]))
+  return out
+}
+
 /** How long an answer may take before it is said that there is none, in milliseconds. */
 const patience = 2000
 /** The most that is sent at once, in characters. */
@@ -70,10 +92,13 @@ export class Project {
   readonly trouble = ref('')
   readonly rev = ref(0)
   readonly derivedRev = ref(0)
+  /** What follows from the design but is of an earlier revision still, by its name. */
+  readonly behind = shallowRef<Record<string, number>>({})
   readonly history = shallowRef<History>({ undo: '', redo: '', steps: 0, kept: '' })
   readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '', parts: 0, nets: 0 })
   readonly handoff = shallowRef<HandoffState | null>(null)
-  readonly progress = ref<number | null>(null)
+  /** Long work beside the hand, of anybody in the project. */
+  readonly jobs = shallowRef<JobState[]>([])
   /** The net in the light, on every stage. */
   readonly lit = ref('')
   /** The parts picked on any stage, here or in another window of the project. */
@@ -105,8 +130,9 @@ export class Project {
   readonly missing = shallowRef<string[]>([])
   /** Whether the project is shown and cannot be changed from here. */
   readonly looks = ref(false)
-  readonly nets = new Map<string, Net>()
-  readonly links = new Map<string, Link[]>()
+  readonly nets = new Map<string, CircuitNet>()
+  /** Open links by the id of their net. */
+  readonly links = new Map<number, Link[]>()
   readonly findings = new Map<string, Finding>()
   readonly views = new Map<number, SheetView>()
   private netOfItem = new Map<string, string>()
@@ -123,6 +149,9 @@ export class Project {
   private tries = 0
   private closed = false
   private counter = 0
+  /** The opening of the project that is held, and the last numbered message heard of it. */
+  private run = ''
+  private seq = 0
   private readonly stem = Math.random().toString(36).slice(2, 10) + Date.now().toString(36)
 
   readonly findingList = computed(() => {
@@ -175,8 +204,16 @@ export class Project {
     const part = this.named('libraryPart', library)
     return part && this.named('symbol', (unit && part.units?.[unit - 1]) || part.symbol)
   }
-  named<K extends 'libraryPart' | 'symbol' | 'footprint'>(kind: K, name: string): Kinds[K] | undefined {
+  named<K extends 'libraryPart' | 'symbol' | 'footprint' | 'net'>(kind: K, name: string): Kinds[K] | undefined {
     return this.names.get(`${kind} ${name}`) as Kinds[K] | undefined
+  }
+  /** The name of a net of the board; of none, nothing. */
+  netName(id: number | undefined) {
+    return (id && this.get('net', id)?.name) || ''
+  }
+  /** What the rule of a kind asks for that holds for everything, in nanometres. */
+  rule(kind: string): number {
+    return (this.names.get(`rule ${kind}`) as Kinds['rule'] | undefined)?.value.fixed ?? 0
   }
   /** What stands on a sheet. */
   *standing(sheet: number): Generator<Boxed> {
@@ -215,7 +252,7 @@ export class Project {
     this.tellOthers()
   }
   private tellOthers() {
-    if (this.state.value === 'open') void this.look({ t: 'share', shared: { parts: this.picked.value, net: this.lit.value } }).catch(() => undefined) // prettier-ignore
+    if (this.state.value === 'open') void this.ask({ t: 'share', shared: { parts: this.picked.value, net: this.lit.value } }, false).catch(() => undefined) // prettier-ignore
   }
   light(net: string) {
     if (this.lit.value === net) return
@@ -243,27 +280,29 @@ export class Project {
   edit<K extends keyof Commands>(kind: K, fields: Commands[K], agreed?: Outcome): Promise<Message> {
     const cmd = { kind, v: 1, ...fields }
     return this.ask({ t: 'edit', cmd, rev: this.rev.value, ...(agreed ? { agreed } : {}) }, true).then((m) => {
-      if (m.over) this.told.value = m.over
-      if (m.t !== 'asks') return m
+      if (m.t !== 'asks') {
+        if (m.t === 'done' && m.over) this.told.value = m.over
+        return m
+      }
       return new Promise<Message>((done, fail) => {
-        const outcome = m.foreseen!.outcome
+        const outcome = m.outcome
         this.asking.value?.leave()
         this.asking.value = {
-          text: m.why!,
+          text: m.why,
           go: () => ((this.asking.value = null), this.edit(kind, fields, outcome).then(done, fail)),
           leave: () => ((this.asking.value = null), fail(new LeftAlone())),
         }
       })
     })
   }
-  /** Asks what an edit would do, without doing it. */
+  /** What the question is made of that asks what an edit would do, without doing it. */
   foresee<K extends keyof Commands>(kind: K, fields: Commands[K], path = this.here.value.path) {
-    return { t: 'foresee', cmd: { kind, v: 1, ...fields }, path }
+    return { cmd: { kind, v: 1, ...fields }, path }
   }
   /** Says who works here. */
   introduce(name: string) {
     person.name = name.trim().slice(0, 40)
-    return this.look({ t: 'person', text: person.name })
+    return this.ask({ t: 'person', text: person.name }, false)
   }
   undo() {
     return this.ask({ t: 'undo' }, true)
@@ -271,9 +310,21 @@ export class Project {
   redo() {
     return this.ask({ t: 'redo' }, true)
   }
-  /** Asks for something that is not kept. */
-  look(r: Partial<Request> & { t: string }) {
-    return this.ask(r, false)
+  /** Asks something that changes nothing. */
+  question<K extends keyof Questions>(kind: K, fields: Questions[K]['asks']): Promise<Questions[K]['answers']> {
+    return this.ask({ t: 'ask', question: { kind, ...fields } }, false).then((m) => (m as Messages['answer']).answer as Questions[K]['answers']) // prettier-ignore
+  }
+  /** Has the whole board checked anew. */
+  checkAll() {
+    return this.ask({ t: 'check' }, false)
+  }
+  /** Stops long work. */
+  stop(job: string) {
+    return this.ask({ t: 'stop', job }, false)
+  }
+  /** How far the long work of a kind is, 0 to 1; nothing, when none runs. */
+  shareOf(kind: string): number | null {
+    return this.jobs.value.find((j) => j.kind === kind)?.share ?? null
   }
 
   private ask(r: Partial<Request>, edit: boolean): Promise<Message> {
@@ -314,7 +365,7 @@ export class Project {
   private connect() {
     const proto = location.protocol === 'https:' ? 'wss' : 'ws'
     const s = new WebSocket(
-      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}${this.asShown ? '&look=1' : ''}`,
+      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}${this.asShown ? '&look=1' : ''}${this.run ? `&run=${this.run}&seq=${this.seq}` : ''}`,
     )
     this.socket = s
     s.onmessage = (e) => this.receive(JSON.parse(e.data as string) as Message)
@@ -353,82 +404,97 @@ export class Project {
   }
 
   private receive(m: Message) {
+    if ('seq' in m && m.seq) this.seq = m.seq
     switch (m.t) {
       case 'open':
         this.opened(m)
         break
+      case 'again':
+        this.history.value = m.history!
+        this.jobs.value = m.jobs ?? []
+        this.others.value = new Map()
+        this.greet(m.people)
+        this.goOn()
+        break
       case 'changes':
-        this.apply(m.changes ?? [], m.drawn ?? [])
-        this.rev.value = m.rev!
+        this.apply(m.changes, m.drawn ?? [])
+        this.rev.value = m.rev
         break
       case 'history':
         this.history.value = m.history!
         break
       case 'people':
-        this.greet(m.people ?? [])
-        break
-      case 'others':
-        this.others.value = new Map(this.others.value).set(m.who!, m.shared!)
+        this.greet(m.people)
         break
       case 'broken':
-        this.trouble.value = m.why ?? ''
+        this.trouble.value = m.why
         this.state.value = 'broken'
         break
       case 'derived':
         this.derive(m.derived!)
         break
       case 'name':
-        this.name.value = m.name!
+        this.name.value = m.name
         break
       case 'handoff':
-        this.handoff.value = m.handoff!
-        this.progress.value = null
+        this.handoff.value = m.handoff
         break
-      case 'progress':
-        this.progress.value = m.share ?? 0
+      case 'job':
+        this.jobs.value = [...this.jobs.value.filter((j) => j.id !== m.job.id), ...(m.job.ended ? [] : [m.job])]
+        if (m.job.why) this.lastRefusal.value = m.job.why
         break
       case 'shared':
-        this.takeShared(m.shared!)
+        if (m.who) this.others.value = new Map(this.others.value).set(m.who, m.shared!)
+        else this.takeShared(m.shared!)
         break
       case 'gone':
         this.state.value = 'gone'
         break
       default: {
-        const w = this.waiting.get(m.ref ?? '')
-        this.waiting.delete(m.ref ?? '')
+        const w = this.waiting.get(m.ref)
+        this.waiting.delete(m.ref)
         this.count()
         if (m.t === 'refused') {
-          this.lastRefusal.value = m.why ?? ''
+          this.lastRefusal.value = m.why
           w?.fail(new Error(m.why))
         } else w?.done(m)
       }
     }
   }
 
-  private opened(m: Message) {
+  private opened(m: Messages['open']) {
     for (const t of this.tables.values()) t.clear()
     this.kindOf.clear()
     this.sheets.clear()
     this.names.clear()
     for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
     for (const b of m.objects ?? []) this.put(b.kind, b.object!)
-    this.name.value = m.name!
+    this.name.value = m.name
     this.rev.value = m.rev ?? 0
     this.history.value = m.history!
     this.handoff.value = m.handoff ?? null
+    this.jobs.value = m.jobs ?? []
     this.missing.value = m.missing ?? []
     this.looks.value = !!m.looks
     this.others.value = new Map()
     this.greet(m.people ?? [])
-    this.tries = 0
+    this.run = m.run
+    this.seq = m.seq
     this.state.value = 'open'
     this.derive(m.derived!)
     this.docTick.value++
     this.listeners.forEach((f) => f([], true, []))
+    this.goOn()
+  }
+
+  /** The connection is there: what was asked before it broke, or while it was, is sent. */
+  private goOn() {
+    this.tries = 0
+    this.state.value = 'open'
     for (const w of this.waiting.values())
       if (w.edit) {
         w.since = performance.now()
-        this.socket!.send(w.send) // asked before the connection broke, or while it was
+        this.socket!.send(w.send)
       }
   }
 
@@ -440,6 +506,7 @@ export class Project {
 
   private put(kind: Kind, o: AnyObject) {
     this.drop(kind, o.id)
+    if (kind === 'footprint') for (const list of ['pads', 'silk', 'body', 'courtyard'] as const) (o as Kinds['footprint'])[list] ??= [] // prettier-ignore
     this.tables.get(kind)!.set(o.id, o)
     this.kindOf.set(o.id, kind)
     if (standing.has(kind)) {
@@ -447,19 +514,21 @@ export class Project {
       if (!this.sheets.has(sheet)) this.sheets.set(sheet, new Map())
       this.sheets.get(sheet)!.set(o.id, { kind, object: o })
     }
-    if (kind === 'libraryPart' || kind === 'symbol' || kind === 'footprint')
-      this.names.set(`${kind} ${(o as Kinds['symbol']).name}`, o)
+    const name = nameOf(kind, o)
+    if (name) this.names.set(`${kind} ${name}`, o)
   }
 
   private drop(kind: Kind, id: number) {
     const old = this.tables.get(kind)!.get(id)
     if (!old) return
+    const name = `${kind} ${nameOf(kind, old)}`
+    if (kind === 'net' && this.names.get(name) === old) this.names.delete(name)
     this.tables.get(kind)!.delete(id)
     this.kindOf.delete(id)
     if (standing.has(kind)) this.sheets.get((old as { sheet: number }).sheet)?.delete(id)
   }
 
-  private apply(changes: Change[], drawn: Drawn[]) {
+  private apply(changes: ObjectChange[], drawn: Drawn[]) {
     for (const c of changes) {
       if (c.after) this.put(c.kind, c.after)
       else this.drop(c.kind, c.id)
@@ -481,9 +550,10 @@ export class Project {
       for (const p of n.pins) this.netOfPin.set(`${p.path ?? ''}|${p.part}.${p.pin}`, n.name)
     }
     for (const r of d.redrawn ?? []) this.redraw(r.net, r.uses ?? [])
-    for (const [net, links] of Object.entries(d.links ?? {})) {
-      if (links?.length) this.links.set(net, links)
-      else this.links.delete(net)
+    for (const [net, c] of Object.entries(d.links ?? {})) {
+      const links = relinked(this.links.get(Number(net)) ?? [], c)
+      if (links.length) this.links.set(Number(net), links)
+      else this.links.delete(Number(net))
     }
     for (const k of d.mended ?? []) this.findings.delete(k)
     for (const f of d.findings ?? []) this.findings.set(f.key, f)
@@ -494,15 +564,16 @@ export class Project {
     if (d.places?.length) this.places.value = d.places
     this.stages.value = d.stages
     this.derivedRev.value = d.rev
+    this.behind.value = d.behind ?? {}
     this.derivedTick.value++
     this.derivedListeners.forEach((f) => f(d))
   }
 
   /** A net that joins what it joined, with other wires in some uses of sheets. */
-  private redraw(name: string, uses: Net['uses']) {
+  private redraw(name: string, uses: CircuitNet['uses']) {
     const old = this.nets.get(name)
     if (!old) return
-    const key = (u: Net['uses'][number]) => `${u.path ?? ''}#${u.sheet}`
+    const key = (u: CircuitNet['uses'][number]) => `${u.path ?? ''}#${u.sheet}`
     const changed = new Map(uses.map((u) => [key(u), u]))
     for (const u of old.uses.filter((x) => changed.has(key(x))))
       for (const i of u.items ?? []) if (this.netOfItem.get(`${u.path ?? ''}|${i}`) === name) this.netOfItem.delete(`${u.path ?? ''}|${i}`) // prettier-ignore

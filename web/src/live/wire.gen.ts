@@ -27,6 +27,7 @@ export interface Sheet {
 export interface Symbol {
   id: number
   name: string
+  origin?: Origin
   pins: Pin[]
   figures: Figure[]
   designatorAt: Point
@@ -38,6 +39,7 @@ export interface Footprint {
   id: number
   name: string
   description?: string
+  origin?: Origin
   pads: Pad[]
   silk: Figure[]
   body: Figure[]
@@ -49,6 +51,7 @@ export interface Footprint {
 export interface LibraryPart {
   id: number
   name: string
+  origin?: Origin
   description: string
   keywords?: string
   prefix: string
@@ -189,14 +192,14 @@ export interface Graphic {
   tint: string
 }
 
-export interface NetSpec {
+export interface Net {
   id: number
-  net: string
+  name: string
   class?: string
   current?: number
   voltage?: number
   impedance?: number
-  partner?: string
+  partner?: number
 }
 
 export interface Excuse {
@@ -210,9 +213,29 @@ export interface Excuse {
 
 export interface Board {
   id: number
-  outline: Point[]
+  outline: Corner[]
+  cutOuts?: Corner[][]
   stack: StackLayer[]
-  rules: Rules
+  nextLayer: number
+}
+
+export interface RuleArea {
+  id: number
+  name: string
+  outline: Corner[]
+  layers?: number[]
+  keepOut?: string[]
+  locked?: boolean
+}
+
+export interface Rule {
+  id: number
+  kind: string
+  order: number
+  a?: Scope
+  b?: Scope
+  value: Amount
+  inner?: Amount
 }
 
 export interface Placed {
@@ -227,7 +250,7 @@ export interface Placed {
   bottom?: boolean
   locked?: boolean
   notFitted?: boolean
-  nets: Record<string, string>
+  nets: Record<string, number>
   label?: Point
 }
 
@@ -235,9 +258,10 @@ export interface Track {
   id: number
   layer: number
   a: Point
+  mid?: Point
   b: Point
   width: number
-  net: string
+  net?: number
   locked?: boolean
 }
 
@@ -248,7 +272,10 @@ export interface Via {
   hole: number
   from: number
   to: number
-  net: string
+  kind?: string
+  cover?: string
+  pads?: ViaPad[]
+  net?: number
   locked?: boolean
 }
 
@@ -268,66 +295,16 @@ export interface Legend {
   text: string
 }
 
-export interface Message {
-  t: string
-  ref?: string
-  rev?: number
-  why?: string
-  over?: string
-  name?: string
-  who?: string
-  act?: string
-  objects?: Boxed[]
-  changes?: Change[]
-  derived?: Delta
-  history?: History
-  handoff?: HandoffState
-  foreseen?: Foreseen
-  way?: Point[]
-  track?: Probe
-  drag?: Dragged
-  differences?: Difference[]
-  hits?: Hit[]
-  renamings?: Renaming[]
-  pairs?: string[][]
-  checks?: CheckTable
-  timing?: Diagram
-  shared?: Shared
-  people?: Person[]
-  missing?: string[]
-  page?: Page
-  drawn?: Drawn[]
-  job?: string
-  share?: number
-  looks?: boolean
-}
-
 export interface Request {
   t: string
   ref: string
   rev?: number
   cmd?: unknown
   agreed?: Outcome
-  ids?: number[]
-  step: Point
-  pivot: Point
-  angle?: number
-  from: Point
-  to: Point
-  points?: Point[]
-  lead?: string
-  bundle?: boolean
-  style?: string
-  sheet?: number
-  layer?: number
-  net?: string
-  width?: number
-  query: Query
-  numbering: Numbering
+  question?: unknown
   text?: string
-  path?: string
-  item?: Clipped
   shared?: Shared
+  job?: string
 }
 
 export interface Failure {
@@ -385,7 +362,7 @@ export interface Found {
 }
 
 export interface Preview {
-  changes: PartlistChange[]
+  changes: Change[]
   problems: string[]
 }
 
@@ -440,6 +417,18 @@ export interface AddSheet {
   size?: string
 }
 
+export interface AddVia {
+  at: Point
+  net?: number
+  from?: number
+  to?: number
+  diameter?: number
+  hole?: number
+  kind?: string
+  cover?: string
+  pads?: ViaPad[]
+}
+
 export interface Arrange {
   ids: number[]
   how: string
@@ -455,7 +444,7 @@ export interface DrawItem {
 }
 
 export interface DrawTrack {
-  net: string
+  net: number
   width?: number
   runs: Run[]
 }
@@ -517,6 +506,10 @@ export interface MoveText {
 
 export interface OrderPins {
   block: number
+}
+
+export interface OrderRules {
+  ids: number[]
 }
 
 export interface OrderSheets {
@@ -594,12 +587,20 @@ export interface PlaceTaps {
   wire: Point
 }
 
+export interface PutArea {
+  area: RuleArea
+}
+
+export interface PutRule {
+  rule: Rule
+}
+
 export interface Remove {
   ids: number[]
 }
 
 export interface RemoveNetTracks {
-  net: string
+  net: number
 }
 
 export interface RemovePin {
@@ -661,6 +662,10 @@ export interface SetChecks {
   pairs?: Record<string, string>
 }
 
+export interface SetLayers {
+  copper: number
+}
+
 export interface SetLegend {
   id: number
   text?: string
@@ -682,7 +687,8 @@ export interface SetNets {
 }
 
 export interface SetOutline {
-  outline: Point[]
+  outline: Corner[]
+  cutOuts?: Corner[][]
 }
 
 export interface SetPart {
@@ -711,7 +717,7 @@ export interface SetPort {
 }
 
 export interface SetRules {
-  rules: Rules
+  rules: Record<string, number>
 }
 
 export interface SetSettings {
@@ -754,6 +760,261 @@ export interface TurnPlaced {
   angle: number
 }
 
+export interface Again {
+  history: History | null
+  people: Person[]
+  jobs?: JobState[]
+}
+
+export interface Answered {
+  ref: string
+  answer: unknown
+}
+
+export interface Asks {
+  ref: string
+  why: string
+  outcome: Outcome
+}
+
+export interface Broken {
+  why: string
+}
+
+export interface Changed {
+  seq?: number
+  rev: number
+  act: string
+  changes: ObjectChange[]
+  drawn?: Drawn[]
+}
+
+export interface Derived {
+  seq?: number
+  derived: Delta | null
+}
+
+export interface Done {
+  ref: string
+  rev?: number
+  over?: string
+}
+
+export interface Gone {
+}
+
+export interface HandedOff {
+  seq?: number
+  handoff: HandoffState | null
+}
+
+export interface Told {
+  history: History | null
+}
+
+export interface Job {
+  job: JobState
+}
+
+export interface Renamed {
+  seq?: number
+  name: string
+}
+
+export interface Opened {
+  run: string
+  seq: number
+  looks?: boolean
+  rev: number
+  name: string
+  objects: Boxed[]
+  derived: Delta | null
+  history: History | null
+  handoff?: HandoffState
+  people: Person[]
+  missing?: string[]
+  jobs?: JobState[]
+}
+
+export interface Present {
+  people: Person[]
+}
+
+export interface Refused {
+  ref: string
+  why: string
+}
+
+export interface Picked {
+  who?: string
+  shared: Shared | null
+}
+
+export interface QuestionChecks {
+}
+
+export interface CheckTable {
+  kinds: ErcKind[]
+  types: string[]
+  words: Record<string, string>
+  pairs: Record<string, string>
+}
+
+export interface Differences {
+}
+
+export interface Difference {
+  key: string
+  kind: string
+  text: string
+  part?: number
+  path?: string
+  on?: number
+  from?: string
+  to?: string
+}
+
+export interface Drag {
+  ids: number[]
+  step: Point
+  pivot: Point
+  angle?: number
+}
+
+export interface Dragged {
+  links: Record<string, Link[]>
+}
+
+export interface Find {
+  query: Query
+}
+
+export interface Hit {
+  id: number
+  field: string
+  text: string
+  what: string
+  sheet: number
+  at: Point
+}
+
+export interface Foresee {
+  cmd: unknown
+  path?: string
+}
+
+export interface Foreseen {
+  outcome: Outcome
+  say: string
+  names?: string[]
+  put?: Drawn[]
+  remove?: number[]
+}
+
+export interface QuestionItem {
+  item: Clipped | null
+}
+
+export interface Drawn {
+  id: number
+  kind: Kind
+  marks: Mark[]
+}
+
+export interface NextName {
+  text: string
+}
+
+export interface Numbers {
+  numbering: Numbering
+}
+
+export interface Renaming {
+  units: PartRef[]
+  old: string
+  new: string
+}
+
+export interface Pairs {
+}
+
+export interface QuestionSheet {
+  sheet: number
+  path?: string
+}
+
+export interface Page {
+  place: SheetUse
+  size: Point
+  items: Drawn[]
+}
+
+export interface QuestionTiming {
+  text: string
+}
+
+export interface Diagram {
+  slot: string
+  rows: Row[]
+  marks: TimingMark[]
+  spans: Span[]
+  slots: number
+}
+
+export interface QuestionTrack {
+  from: Point
+  to: Point
+  style?: string
+  layer: number
+  net?: number
+  width?: number
+}
+
+export interface Probe {
+  width: number
+  clearance: number
+  viaSize: number
+  viaHole: number
+  path: Point[]
+  blocked?: Obstacle
+  rest?: Point[]
+  length: number
+  via?: string
+}
+
+export interface Why {
+  ids: number[]
+}
+
+export interface Asked {
+  kind: string
+  of?: string
+  value: string
+  measured?: string
+  rule: number
+  says: string
+  beaten?: string[]
+}
+
+export interface QuestionWire {
+  sheet: number
+  path?: string
+  points: Point[]
+  to: Point
+  lead?: string
+  bundle?: boolean
+}
+
+export interface WireWay {
+  way: Point[]
+  foreseen?: Foreseen
+}
+
+export interface Origin {
+  library?: string
+  version?: number
+}
+
 export interface Pin {
   number: string
   name?: string
@@ -780,8 +1041,18 @@ export interface Pad {
   at: Point
   size: Point
   corner?: number
+  cut?: number
+  edge?: Corner[]
+  angle?: number
+  on?: Record<string, PadShape>
+  far?: boolean
   hole?: number
+  holeAt?: Point
+  slot?: Point
   bare?: boolean
+  mask?: Opening
+  paste?: Opening
+  join?: string
 }
 
 export interface BlockPin {
@@ -791,152 +1062,39 @@ export interface BlockPin {
   pos: number
 }
 
+export interface Corner {
+  x: number
+  y: number
+  mid?: Point
+}
+
 export interface StackLayer {
+  id: number
   name: string
   copper: boolean
   thickness: number
   material: string
 }
 
-export interface Rules {
-  clearance: number
-  edgeClearance: number
-  holeClearance: number
-  trackWidth: number
-  leastWidth: number
-  leastHole: number
-  leastRing: number
-  viaDiameter: number
-  viaHole: number
-  maskMargin: number
-  pasteMargin: number
-  silkWidth: number
-}
-
-export interface Boxed {
-  kind: Kind
-  object: AnyObject | null
-}
-
-export interface Change {
-  kind: Kind
-  id: number
-  before: AnyObject | null
-  after: AnyObject | null
-}
-
-export interface Delta {
-  rev: number
-  sheets: SheetView[]
-  places: SheetUse[]
-  nets: Net[]
-  lostNets: string[]
-  redrawn: Redrawn[]
-  links: Record<string, Link[]>
-  findings: Finding[]
-  mended: string[]
-  stages: Stages
-}
-
-export interface History {
-  undo: string
-  redo: string
-  steps: number
-  kept: string
-}
-
-export interface HandoffState {
-  made: string
-  revision: number
-  fingerprint: string
-  findings: number
-  size: number
-  files: File[]
-}
-
-export interface Foreseen {
-  outcome: Outcome
-  say: string
-  names?: string[]
-  put?: Drawn[]
-  remove?: number[]
-}
-
-export interface Probe {
-  path: Point[]
-  blocked?: Obstacle
-  rest?: Point[]
-  length: number
-  via?: string
-}
-
-export interface Dragged {
-  links: Record<string, Link[]>
-}
-
-export interface Difference {
-  key: string
-  kind: string
-  text: string
+export interface Scope {
+  class?: string
+  net?: string
+  thing?: string
+  layer?: number
+  area?: number
   part?: number
-  path?: string
-  on?: number
-  from?: string
-  to?: string
 }
 
-export interface Hit {
-  id: number
-  field: string
-  text: string
-  what: string
-  sheet: number
-  at: Point
+export interface Amount {
+  fixed?: number
+  share?: number
+  least?: number
+  most?: number
 }
 
-export interface Renaming {
-  units: PartRef[]
-  old: string
-  new: string
-}
-
-export interface CheckTable {
-  kinds: ErcKind[]
-  types: string[]
-  words: Record<string, string>
-  pairs: Record<string, string>
-}
-
-export interface Diagram {
-  slot: string
-  rows: Row[]
-  marks: Mark[]
-  spans: Span[]
-  slots: number
-}
-
-export interface Shared {
-  parts: PartRef[]
-  net: string
-}
-
-export interface Person {
-  who: string
-  name: string
-  you?: boolean
-  tabs: number
-}
-
-export interface Page {
-  place: SheetUse
-  size: Point
-  items: Drawn[]
-}
-
-export interface Drawn {
-  id: number
-  kind: Kind
-  marks: PaperMark[]
+export interface ViaPad {
+  layer: number
+  diameter: number
 }
 
 export interface Outcome {
@@ -945,23 +1103,9 @@ export interface Outcome {
   onto: string[]
 }
 
-export interface Query {
-  text: string
-  case?: boolean
-  whole?: boolean
-  kinds?: string[]
-}
-
-export interface Numbering {
-  sheets?: number[]
-  prefixes?: string[]
-  way: string
-  from?: number
-}
-
-export interface Clipped {
-  kind: Kind
-  object: unknown
+export interface Shared {
+  parts: PartRef[]
+  net: string
 }
 
 export interface Template {
@@ -989,6 +1133,7 @@ export interface DrawnMark {
 
 export interface RereadHole {
   at: Point
+  slot?: Point
   diameter: number
   function?: string
 }
@@ -998,7 +1143,7 @@ export interface Box {
   max: Point
 }
 
-export interface PartlistChange {
+export interface Change {
   id: number
   path?: string
   field: string
@@ -1007,9 +1152,14 @@ export interface PartlistChange {
   old: string
 }
 
+export interface Clipped {
+  kind: Kind
+  object: unknown
+}
+
 export interface Run {
   layer: number
-  path: Point[]
+  path: Corner[]
 }
 
 export interface Cell {
@@ -1017,6 +1167,174 @@ export interface Cell {
   path?: string
   field: string
   text: string
+}
+
+export interface History {
+  undo: string
+  redo: string
+  steps: number
+  kept: string
+}
+
+export interface Person {
+  who: string
+  name: string
+  you?: boolean
+  tabs: number
+}
+
+export interface JobState {
+  id: string
+  kind: string
+  rev: number
+  share: number
+  ended?: boolean
+  why?: string
+}
+
+export interface ObjectChange {
+  kind: Kind
+  id: number
+  after?: AnyObject
+}
+
+export interface Delta {
+  rev: number
+  sheets: SheetView[]
+  places: SheetUse[]
+  nets: CircuitNet[]
+  lostNets: string[]
+  redrawn: Redrawn[]
+  links: Record<string, LinkChange>
+  findings: Finding[]
+  mended: string[]
+  stages: Stages
+  behind?: Record<string, number>
+}
+
+export interface HandoffState {
+  made: string
+  revision: number
+  fingerprint: string
+  findings: number
+  size: number
+  files: File[]
+}
+
+export interface Boxed {
+  kind: Kind
+  object: AnyObject | null
+}
+
+export interface ErcKind {
+  kind: string
+  rule: string
+  severity: string
+}
+
+export interface Link {
+  a: Point
+  b: Point
+  fromName: string
+  toName: string
+}
+
+export interface Query {
+  text: string
+  case?: boolean
+  whole?: boolean
+  kinds?: string[]
+}
+
+export interface Mark {
+  p?: number[]
+  c?: boolean
+  r?: number
+  s?: string
+  f?: string
+  w?: number
+  d?: boolean
+  t?: string
+  z?: number
+  a?: number
+  u?: boolean
+  m?: boolean
+  b?: boolean
+  k?: string
+  i?: number
+}
+
+export interface Numbering {
+  sheets?: number[]
+  prefixes?: string[]
+  way: string
+  from?: number
+}
+
+export interface PartRef {
+  part: number
+  path?: string
+}
+
+export interface SheetUse {
+  path: string
+  sheet: number
+  label: string
+  depth: number
+}
+
+export interface Row {
+  name: string
+  pieces: Piece[]
+}
+
+export interface TimingMark {
+  at: number
+  text: string
+}
+
+export interface Span {
+  from: number
+  to: number
+  text: string
+}
+
+export interface Obstacle {
+  name: string
+  net: string
+  at: Point
+  measured: number
+  required: number
+}
+
+export interface PadShape {
+  form: string
+  size: Point
+  corner?: number
+  cut?: number
+  edge?: Corner[]
+}
+
+export interface Opening {
+  margin?: number
+  windows?: Corner[][]
+  none?: boolean
+}
+
+export interface Join {
+  nets: string[]
+  meant: boolean
+}
+
+export interface CircuitPart {
+  net: string
+  meant: boolean
+}
+
+export interface DrawnShape {
+  pts: Point[]
+  area: boolean
+  r: number
 }
 
 export interface SheetView {
@@ -1028,14 +1346,7 @@ export interface SheetView {
   unmatched: Unmatched[]
 }
 
-export interface SheetUse {
-  path: string
-  sheet: number
-  label: string
-  depth: number
-}
-
-export interface Net {
+export interface CircuitNet {
   name: string
   pins: PinRef[]
   uses: NetUse[]
@@ -1049,12 +1360,10 @@ export interface Redrawn {
   uses: NetUse[]
 }
 
-export interface Link {
-  net: string
-  a: Point
-  b: Point
-  fromName: string
-  toName: string
+export interface LinkChange {
+  gone?: number[]
+  come?: Link[]
+  at?: number[]
 }
 
 export interface Finding {
@@ -1094,73 +1403,10 @@ export interface File {
   size: number
 }
 
-export interface Obstacle {
-  name: string
-  net: string
-  at: Point
-  measured: number
-  required: number
-}
-
-export interface PartRef {
-  part: number
-  path?: string
-}
-
-export interface ErcKind {
-  kind: string
-  rule: string
-  severity: string
-}
-
-export interface Row {
-  name: string
-  pieces: Piece[]
-}
-
-export interface Mark {
-  at: number
+export interface Piece {
+  state: string
+  slots: number
   text: string
-}
-
-export interface Span {
-  from: number
-  to: number
-  text: string
-}
-
-export interface PaperMark {
-  p?: number[]
-  c?: boolean
-  r?: number
-  s?: string
-  f?: string
-  w?: number
-  d?: boolean
-  t?: string
-  z?: number
-  a?: number
-  u?: boolean
-  m?: boolean
-  b?: boolean
-  k?: string
-  i?: number
-}
-
-export interface Join {
-  nets: string[]
-  meant: boolean
-}
-
-export interface CircuitPart {
-  net: string
-  meant: boolean
-}
-
-export interface DrawnShape {
-  pts: Point[]
-  area: boolean
-  r: number
 }
 
 export interface Bundle {
@@ -1189,12 +1435,6 @@ export interface NetUse {
   items: number[]
 }
 
-export interface Piece {
-  state: string
-  slots: number
-  text: string
-}
-
 /** Every object by its kind. */
 export interface Kinds {
   settings: Settings
@@ -1217,9 +1457,11 @@ export interface Kinds {
   picture: Picture
   timing: Timing
   shape: Graphic
-  netSpec: NetSpec
+  net: Net
   excuse: Excuse
   board: Board
+  ruleArea: RuleArea
+  rule: Rule
   placed: Placed
   track: Track
   via: Via
@@ -1229,7 +1471,7 @@ export interface Kinds {
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'netSpec', 'excuse', 'board', 'placed', 'track', 'via', 'hole', 'legend']
+export const kindNames: Kind[] = ['settings', 'checks', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend']
 
 /** Every edit command by its name. */
 export interface Commands {
@@ -1238,6 +1480,7 @@ export interface Commands {
   addPicture: AddPicture
   addPin: AddPin
   addSheet: AddSheet
+  addVia: AddVia
   arrange: Arrange
   carry: Carry
   drawItem: DrawItem
@@ -1253,6 +1496,7 @@ export interface Commands {
   movePlaced: MovePlaced
   moveText: MoveText
   orderPins: OrderPins
+  orderRules: OrderRules
   orderSheets: OrderSheets
   pairNets: PairNets
   paste: Paste
@@ -1263,6 +1507,8 @@ export interface Commands {
   placePort: PlacePort
   placeSupply: PlaceSupply
   placeTaps: PlaceTaps
+  putArea: PutArea
+  putRule: PutRule
   remove: Remove
   removeNetTracks: RemoveNetTracks
   removePin: RemovePin
@@ -1275,6 +1521,7 @@ export interface Commands {
   replaceText: ReplaceText
   setBlock: SetBlock
   setChecks: SetChecks
+  setLayers: SetLayers
   setLegend: SetLegend
   setName: SetName
   setNets: SetNets
@@ -1290,6 +1537,45 @@ export interface Commands {
   setTrack: SetTrack
   turnItems: TurnItems
   turnPlaced: TurnPlaced
+}
+
+/** Every message from the program by its name. */
+export interface Messages {
+  again: Again
+  answer: Answered
+  asks: Asks
+  broken: Broken
+  changes: Changed
+  derived: Derived
+  done: Done
+  gone: Gone
+  handoff: HandedOff
+  history: Told
+  job: Job
+  name: Renamed
+  open: Opened
+  people: Present
+  refused: Refused
+  shared: Picked
+}
+export type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Messages]
+
+/** Every question by its name, and its answer. */
+export interface Questions {
+  checks: { asks: QuestionChecks; answers: CheckTable }
+  differences: { asks: Differences; answers: Difference[] }
+  drag: { asks: Drag; answers: Dragged }
+  find: { asks: Find; answers: Hit[] }
+  foresee: { asks: Foresee; answers: Foreseen }
+  item: { asks: QuestionItem; answers: Drawn }
+  nextName: { asks: NextName; answers: string }
+  numbers: { asks: Numbers; answers: Renaming[] }
+  pairs: { asks: Pairs; answers: string[][] }
+  sheet: { asks: QuestionSheet; answers: Page }
+  timing: { asks: QuestionTiming; answers: Diagram }
+  track: { asks: QuestionTrack; answers: Probe }
+  why: { asks: Why; answers: Asked[] }
+  wire: { asks: QuestionWire; answers: WireWay }
 }
 
 /** Our lettering: strokes as places of two characters each. */

@@ -50,7 +50,7 @@ const nets = computed(() =>
 const netCount = computed(() => props.project.stages.value.nets)
 const open = (net: string) => {
   void props.project.derivedTick.value
-  return props.project.links.get(net)?.length ?? 0
+  return props.project.links.get(props.project.named('net', net)?.id ?? 0)?.length ?? 0
 }
 const findings = computed(() =>
   props.project.openFindings.value.filter((f) => f.text.toLowerCase().includes(filter.value.toLowerCase())),

@@ -6,6 +6,7 @@ import type { Unit } from '../live/units'
 import { actName } from './acts'
 import { type Crumb, fieldOpen, helpOpen } from './commands'
 import { complain } from './notices'
+import JobsChip from './JobsChip.vue'
 import PeopleChip from './PeopleChip.vue'
 import { useTaste } from './taste'
 
@@ -47,6 +48,7 @@ const units: Unit[] = ['mm', 'in', 'mil']
       <template #append><kbd>Ctrl K</kbd></template>
     </v-btn>
     <div class="right">
+      <JobsChip :project="project" />
       <PeopleChip :project="project" />
       <span
         class="kept"

@@ -2,52 +2,36 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Project } from '../live/project'
+import { type StageState, stages } from '../stages/stages'
 
 const props = defineProps<{ project: Project }>()
 const route = useRoute()
 
-const stages = computed(() => {
+const along = computed(() => {
   const p = props.project
-  const s = p.stages.value
-  const list = p.openFindings.value
-  const count = (stage: string) => list.filter((f) => f.stage === stage && f.severity !== 'todo').length
-  const handoff = p.handoff.value ? (p.handoffCurrent.value ? 'done' : 'work') : 'none'
-  const stale = s.board !== 'none' && s.differences > 0
-  return [
-    { id: 'circuit', name: 'Circuit', state: s.circuit, count: count('circuit'), link: 'solid' },
-    { id: 'parts', name: 'Parts', state: 'none', count: 0, link: stale ? 'broken' : 'solid' },
-    { id: 'board', name: 'Board', state: s.board, count: count('board'), link: 'solid' },
-    { id: 'signals', name: 'Signals', state: 'none', count: 0, link: 'solid' },
-    {
-      id: 'checks',
-      name: 'Checks',
-      state: s.circuit === 'none' ? 'none' : list.length ? 'work' : 'done',
-      count: 0,
-      link: 'solid',
-    },
-    {
-      id: 'panel',
-      name: 'Panel',
-      state: 'none',
-      count: 0,
-      link: p.handoff.value && !p.handoffCurrent.value ? 'broken' : 'solid',
-    },
-    { id: 'handoff', name: 'Handoff', state: handoff, count: 0, link: 'solid' },
-  ].map((x) => ({ ...x, tip: tip(x, stale) }))
+  return stages.map((s, i) => {
+    const state = s.state(p)
+    const count = s.counts ? p.openFindings.value.filter((f) => f.stage === s.id && f.severity !== 'todo').length : 0
+    // the way above a stage that no longer agrees with what comes before it is broken
+    return {
+      ...s,
+      state,
+      count,
+      link: stages[i + 1]?.stale?.(p) ? 'broken' : 'solid',
+      tip: tip(s.name, state, count, s.stale?.(p) ?? ''),
+    }
+  })
 })
 
-function tip(x: { id: string; state: string; count: number }, stale: boolean) {
-  const word = { none: 'nothing here yet', work: 'in work', done: 'done and current' }[x.state] ?? ''
-  const findings = x.count ? `, ${x.count} to look at` : ''
-  if (x.id === 'board' && stale) return `Board: the circuit changed since it was carried over${findings}`
-  if (x.id === 'handoff' && x.state === 'work') return 'Handoff: the design changed since the files were made'
-  return `${x.id[0].toUpperCase()}${x.id.slice(1)}: ${word}${findings}`
+function tip(name: string, state: StageState, count: number, stale: string) {
+  const word = { none: 'nothing here yet', work: 'in work', done: 'done and current' }[state]
+  return `${name}: ${stale || word}${count ? `, ${count} to look at` : ''}`
 }
 </script>
 
 <template>
   <nav class="rail" aria-label="The trace: stages of the job">
-    <template v-for="(s, i) in stages" :key="s.id">
+    <template v-for="(s, i) in along" :key="s.id">
       <router-link
         :to="`/project/${project.id}/${s.id}`"
         class="stage"
@@ -58,7 +42,7 @@ function tip(x: { id: string; state: string; count: number }, stale: boolean) {
         <span v-if="s.count" class="count" aria-hidden="true">{{ s.count }}</span>
         <span class="name">{{ s.name }}</span><span class="heard">{{ s.tip.slice(s.name.length) }}</span>
       </router-link>
-      <span v-if="i < stages.length - 1" class="way" :class="s.link" aria-hidden="true" />
+      <span v-if="i < along.length - 1" class="way" :class="s.link" aria-hidden="true" />
     </template>
   </nav>
 </template>

@@ -124,14 +124,18 @@ function tints(areas: string[], tabs: string[], lines: string[]): Record<string,
 const inner = ['#8088F5', '#E27BB1', '#93C05B', '#C98A4B', '#63B4E8', '#B79BEA']
 
 /** The colour of a copper layer of a board with n of them. */
-export function copperColour(sheet: number, n: number): string {
-  if (sheet === 0) return '#E7B549'
-  if (sheet === n - 1) return '#35B7A6'
-  return inner[(sheet - 1) % inner.length]
+export function copperColour(at: number, n: number): string {
+  if (at === 0) return '#E7B549'
+  if (at === n - 1) return '#35B7A6'
+  const round = Math.floor((at - 1) / inner.length)
+  return darker(inner[(at - 1) % inner.length], 0.74 ** round)
 }
 
+const darker = (hex: string, by: number) =>
+  by === 1 ? hex : '#' + [1, 3, 5].map((i) => Math.round(parseInt(hex.slice(i, i + 2), 16) * by).toString(16).padStart(2, '0')).join('') // prettier-ignore
+
 /** Hatch angles tell copper layers apart without colour. */
-export const hatchAngle = (sheet: number) => [45, 135, 0, 90, 22, 158, 67, 112][sheet % 8]
+export const hatchAngle = (at: number) => [45, 135, 0, 90, 22, 158, 67, 112][at % 8]
 
 export interface BoardColours {
   paper: string

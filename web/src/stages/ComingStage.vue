@@ -1,29 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { stageOf } from './stages'
 
 const props = defineProps<{ stage: string }>()
-const texts: Record<string, [string, string]> = {
-  parts: [
-    'Parts',
-    'Here you will draw symbols and footprints from datasheets and tie them together. Until then the shipped library serves the circuit.',
-  ],
-  signals: [
-    'Signals',
-    'Here the impedance, coupling and waveforms of the board’s tracks will be computed from their real cross-sections.',
-  ],
-  panel: [
-    'Panel',
-    'Here several boards will be put into one panel with rails, fiducials and scored lines. Until then the handoff is for a single board.',
-  ],
-}
-const text = computed(() => texts[props.stage] ?? ['Not here', 'There is no stage at this address.'])
+const found = computed(() => stageOf(props.stage))
 </script>
 
 <template>
   <div class="coming">
     <span class="pad" />
-    <h2>{{ text[0] }}</h2>
-    <p>{{ text[1] }}</p>
+    <h2>{{ found?.name ?? 'Not here' }}</h2>
+    <p>{{ found?.coming ?? 'There is no stage at this address.' }}</p>
   </div>
 </template>
 

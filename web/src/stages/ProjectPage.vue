@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onBeforeUnmount, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
 import { call } from '../live/http'
@@ -15,6 +15,7 @@ import { useTaste } from '../shell/taste'
 import TopBar from '../shell/TopBar.vue'
 import TraceRail from '../shell/TraceRail.vue'
 import ComingStage from './ComingStage.vue'
+import { stageOf, stages } from './stages'
 
 const route = useRoute()
 const router = useRouter()
@@ -23,14 +24,8 @@ const project = new Project(Number(route.params.id), route.query.look === '1')
 const where = shallowRef<Crumb[]>([])
 ;(window as unknown as Record<string, unknown>).goldenTrace = project // for a look from the browser's console
 
-const pages: Record<string, ReturnType<typeof defineAsyncComponent>> = {
-  circuit: defineAsyncComponent(() => import('../circuit/CircuitPage.vue')),
-  board: defineAsyncComponent(() => import('../board/BoardPage.vue')),
-  checks: defineAsyncComponent(() => import('../checks/ChecksPage.vue')),
-  handoff: defineAsyncComponent(() => import('../handoff/HandoffPage.vue')),
-}
 const stage = computed(() => String(route.params.stage))
-const page = computed(() => pages[stage.value])
+const page = computed(() => stageOf(stage.value)?.page)
 watch(stage, () => (where.value = []))
 watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
 
@@ -79,12 +74,9 @@ frameCommands.value = [
     group: 'Everywhere',
     run: () => (taste.detailsOpen = !taste.detailsOpen),
   },
-  ...['circuit', 'board', 'checks', 'handoff'].map((s) => ({
-    id: 'go-' + s,
-    title: `Go to ${s}`,
-    group: 'Stages',
-    run: () => go(s),
-  })),
+  ...stages
+    .filter((s) => s.page)
+    .map((s) => ({ id: 'go-' + s.id, title: `Go to ${s.id}`, group: 'Stages', run: () => go(s.id) })),
   { id: 'projects', title: 'Go to all projects', group: 'Stages', run: () => void router.push('/') },
 ]
 

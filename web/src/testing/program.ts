@@ -1,7 +1,8 @@
 import { vi } from 'vitest'
-import type { Boxed, Message } from '../live/wire.gen'
+import type { Boxed, Messages } from '../live/wire.gen'
 
 type Sent = Record<string, unknown> & { t: string; ref: string }
+type Tell = { [T in keyof Messages]: { t: T } & Partial<Messages[T]> }[keyof Messages]
 
 /** The other end of a connection, held by a test: it keeps what the browser sent and answers when told to. */
 export class Line {
@@ -24,7 +25,7 @@ export class Line {
     this.onclose()
   }
   /** Tells the browser something. */
-  tell(m: Partial<Message> & { t: string }) {
+  tell(m: Tell) {
     this.onmessage({ data: JSON.stringify(m) })
   }
   /** What was sent of a kind, the last of it. */
@@ -34,8 +35,21 @@ export class Line {
     return found
   }
   /** Answers the last request of a kind. */
-  answer(t: string, m: Partial<Message> & { t: string }) {
-    this.tell({ ...m, ref: this.lastOf(t).ref })
+  answer(t: string, m: Tell) {
+    this.tell({ ...m, ref: this.lastOf(t).ref } as Tell)
+  }
+  /** The last question of a kind. */
+  asked(kind: string): Record<string, unknown> {
+    return this.questionOf(kind).question as Record<string, unknown>
+  }
+  /** Answers it. */
+  say(kind: string, answer: unknown) {
+    this.tell({ t: 'answer', ref: this.questionOf(kind).ref, answer })
+  }
+  private questionOf(kind: string): Sent {
+    const found = this.sent.filter((s) => s.t === 'ask' && (s.question as { kind: string }).kind === kind).pop()
+    if (!found) throw new Error(`nothing was asked of the kind ${kind}`)
+    return found
   }
 }
 
@@ -73,8 +87,17 @@ export const nothingDerived = {
 export const noHistory = { undo: '', redo: '', steps: 0, kept: '' }
 
 /** The message that opens a project with the objects. */
-export function opening(objects: Boxed[], more: Partial<Message> = {}) {
-  return { t: 'open', name: 'Weir Gauge', rev: 1, objects, derived: nothingDerived, history: noHistory, ...more }
+export function opening(objects: Boxed[], more: Partial<Messages['open']> = {}) {
+  return {
+    t: 'open' as const,
+    people: [],
+    name: 'Weir Gauge',
+    rev: 1,
+    objects,
+    derived: nothingDerived,
+    history: noHistory,
+    ...more,
+  }
 }
 
 /** Lets promises that are answered run on. */

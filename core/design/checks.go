@@ -1,17 +1,6 @@
 package design
 
-// What is asked of nets, and what is held against the circuit.
-
-// NetSpec says what a net is for; it goes by the net's name. Zero values say nothing.
-type NetSpec struct {
-	ID        ID     `json:"id"`
-	Net       string `json:"net"`
-	Class     string `json:"class,omitempty"`
-	Current   int64  `json:"current,omitempty"`   // in microamperes
-	Voltage   int64  `json:"voltage,omitempty"`   // in microvolts, may be below zero
-	Impedance int64  `json:"impedance,omitempty"` // target, in milliohms; of a pair: differential
-	Partner   string `json:"partner,omitempty"`   // the other net of a differential pair
-}
+// What is held against circuit and board.
 
 // Excuse accepts a finding for a reason. It holds as long as the finding looks as it did.
 type Excuse struct {

@@ -1,0 +1,132 @@
+package check
+
+import (
+	"fmt"
+	"math/bits"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/units"
+)
+
+// Two pieces held against each other.
+
+// kinds are kinds of rules that something is checked against; nil: all.
+type kinds map[design.RuleKind]bool
+
+func (k kinds) has(kind design.RuleKind) bool { return k == nil || k[kind] }
+
+// pairs checks one piece against those near it that want says.
+func (b *Board) pairs(c *layout.Copper, by kinds, want func(*layout.Copper) bool) {
+	for o := range b.index.Near(c.Box().Grow(b.rules.Reach(c.Layers))) {
+		if o == c || !want(o) || c.Layers&o.Layers == 0 || b.together(c, o) {
+			continue
+		}
+		if b.further >= mostCounted {
+			return
+		}
+		x, y := c, o
+		if less(y, x) {
+			x, y = y, x
+		}
+		if by.has(design.HoleClearance) {
+			b.holes(x, y)
+		}
+		b.clearance(x, y, by)
+	}
+}
+
+// together tells whether two pieces are pads of one part that its footprint lets meet.
+func (b *Board) together(x, y *layout.Copper) bool {
+	if x.ID != y.ID {
+		return false
+	}
+	f := b.doc.Footprint(b.doc.Placed[x.ID].Footprint)
+	return x.Hole == 0 && x.Number == y.Number || x.Number != y.Number && f.BelongTogether(x.Number, y.Number)
+}
+
+func (b *Board) holes(x, y *layout.Copper) {
+	if x.Hole == 0 || y.Hole == 0 {
+		return
+	}
+	gap, p, q := geom.Gap(x.Bore(), y.Bore())
+	at := p.Towards(q, 0.5)
+	need := b.rules.Between(design.HoleClearance, x.Subject(), y.Subject(), bits.TrailingZeros32(x.Layers&y.Layers), at).Of(0)
+	if m := geom.Measured(gap); geom.Short(gap, need) && !b.full() {
+		b.list(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
+			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", b.named(x), b.named(y), units.Text(max(m, 0))), Measured: max(m, 0), Required: need,
+			At: at, Objects: []design.ID{x.ID, y.ID}})
+	}
+}
+
+// nearness is how near two things come on some layers, and what is asked for there.
+type nearness struct {
+	gap    float64
+	need   int64
+	at     geom.Point
+	layers uint32
+}
+
+func (b *Board) clearance(x, y *layout.Copper, by kinds) {
+	if x.Bare && y.Bare || x.Net == y.Net && (x.Net != 0 || x.ID == y.ID && x.Number == y.Number) {
+		return
+	}
+	kind, rule, name := design.Clearance, "Clearance", "clearance"
+	if x.Bare || y.Bare {
+		kind, rule, name = design.EdgeClearance, "Clearance to the edge", "holeEdge"
+	}
+	if !by.has(kind) {
+		return
+	}
+	worst, short := b.nearest(kind, x, y)
+	if !short || b.full() {
+		return
+	}
+	m := geom.Measured(worst.gap)
+	f := Finding{Key: name + " " + ref(x) + " " + ref(y), Kind: name, Severity: Fault, Rule: rule, Measured: m, Required: worst.need,
+		At: worst.at, Layer: b.uppermost(worst.layers), Objects: []design.ID{x.ID, y.ID}}
+	if m <= 0 {
+		f.Text = fmt.Sprintf("%s and %s touch.", capital(b.named(x)), b.named(y))
+		f.Measured = 0
+	} else {
+		f.Text = fmt.Sprintf("%s and %s are %s apart.", capital(b.named(x)), b.named(y), units.Text(m))
+	}
+	b.list(f)
+}
+
+// nearest finds where two pieces fall shortest of what a kind of rule asks for between them, and
+// whether they do anywhere.
+func (b *Board) nearest(kind design.RuleKind, x, y *layout.Copper) (worst nearness, short bool) {
+	ask := func(layer int, at geom.Point) int64 {
+		switch {
+		case kind.Pairs():
+			return b.rules.Between(kind, x.Subject(), y.Subject(), layer, at).Of(0)
+		case x.Bare:
+			return b.rules.For(kind, y.Subject(), layer, at).Of(0)
+		}
+		return b.rules.For(kind, x.Subject(), layer, at).Of(0)
+	}
+	common := x.Layers & y.Layers
+	for _, lx := range x.Levels(common) {
+		for _, ly := range y.Levels(lx.Layers) {
+			gap, p, q := geom.Gap(lx.Shape, ly.Shape)
+			n := nearness{gap: gap, at: p.Towards(q, 0.5), layers: ly.Layers}
+			layers := ly.Layers
+			if !b.rules.Layered(kind) {
+				layers &= -layers // all alike
+			}
+			for ; layers != 0; layers &= layers - 1 {
+				layer := bits.TrailingZeros32(layers)
+				n.need = ask(layer, n.at)
+				if b.rules.Layered(kind) {
+					n.layers = 1 << layer
+				}
+				if geom.Short(gap, n.need) && (!short || float64(n.need)-gap > float64(worst.need)-worst.gap) {
+					worst, short = n, true
+				}
+			}
+		}
+	}
+	return worst, short
+}

@@ -1,0 +1,121 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"math/bits"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/units"
+)
+
+// A piece by itself: widths, holes, rings, the edge.
+
+// single checks a piece by itself and against the edge.
+func (b *Board) single(c *layout.Copper, by kinds) {
+	who, one := c.Subject(), []design.ID{c.ID}
+	first := bits.TrailingZeros32(c.Layers)
+	if c.Kind == "track" && by.has(design.LeastWidth) {
+		w, middle := 2*c.Shape.R, c.Shape.Side(0).Middle()
+		if need := b.rules.For(design.LeastWidth, who, first, middle).Of(0); geom.Short(float64(w), need) {
+			b.list(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: need,
+				Text: fmt.Sprintf("A %s is %s wide.", b.named(c), units.Text(w)), At: middle, Layer: b.uppermost(c.Layers), Objects: one})
+		}
+	}
+	if c.Hole > 0 && by.has(design.LeastHole) {
+		if need := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0); geom.Short(float64(c.Hole), need) {
+			b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: need,
+				Text: fmt.Sprintf("The hole of %s is %s wide.", b.named(c), units.Text(c.Hole)), At: c.At, Objects: one})
+		}
+	}
+	if c.Hole > 0 && !c.Bare && by.has(design.LeastRing) {
+		b.rings(c)
+	}
+	if by == nil {
+		b.keptOut(c)
+	}
+	if by.has(design.EdgeClearance) && !b.outsideParts(c) {
+		b.edge(c)
+	}
+}
+
+// rings checks the copper around a plated hole on all its layers.
+func (b *Board) rings(c *layout.Copper) {
+	worst, need := math.Inf(1), int64(0)
+	for _, level := range c.Levels(c.Layers) {
+		if c.Kind == "via" && level.Shape.R == c.Hole/2 {
+			continue // it has no pad there, and wants none
+		}
+		width := ring(c, level.Shape)
+		for layers := level.Layers; layers != 0; layers &= layers - 1 {
+			asked := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
+			if geom.Short(width, asked) && (width-float64(asked) < worst-float64(need)) {
+				worst, need = width, asked
+			}
+			if !b.rules.Layered(design.LeastRing) {
+				break
+			}
+		}
+	}
+	if math.IsInf(worst, 1) {
+		return
+	}
+	m := geom.Measured(worst)
+	b.list(Finding{Key: "ring " + ref(c), Kind: "ring", Severity: Fault, Rule: "Least ring", Measured: m, Required: need,
+		Text: fmt.Sprintf("The copper ring around the hole of %s is %s.", b.named(c), units.Text(m)), At: c.At, Objects: []design.ID{c.ID}})
+}
+
+// edge checks how near a piece comes to the board's edge.
+func (b *Board) edge(c *layout.Copper) {
+	if !b.index.Edge().Drawn() {
+		return
+	}
+	for _, level := range c.Levels(c.Layers) {
+		for layers := level.Layers; layers != 0; layers &= layers - 1 {
+			layer := bits.TrailingZeros32(layers)
+			need := b.rules.For(design.EdgeClearance, c.Subject(), layer, c.At).Of(0)
+			gap, at, near := b.index.Edge().Gap(level.Shape, need)
+			m := geom.Measured(gap)
+			if near && geom.Short(float64(m), need) {
+				text := fmt.Sprintf("%s is %s from the board's edge.", capital(b.named(c)), units.Text(m))
+				if m < 0 {
+					text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(b.named(c)))
+				}
+				b.list(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(m, 0), Required: need,
+					Text: text, At: at, Layer: b.uppermost(layers), Objects: []design.ID{c.ID}})
+				return
+			}
+			if !b.rules.Layered(design.EdgeClearance) {
+				break
+			}
+		}
+	}
+}
+
+// ring is the least copper around a piece's hole where its copper has the shape, below zero where the
+// hole breaks out.
+func ring(c *layout.Copper, shape geom.Shape) float64 {
+	bore := c.Bore()
+	core := shape
+	core.R = 0
+	if !core.Area {
+		least := math.Inf(1)
+		for _, p := range bore.Pts { // farthest from the middle line at one of the slot's ends
+			gap, _, _ := geom.Gap(core, geom.Disc(p, 0))
+			least = min(least, float64(shape.R)-gap-float64(bore.R))
+		}
+		return least
+	}
+	least := math.Inf(1)
+	line := geom.Straight(bore.Pts[0], bore.Pts[len(bore.Pts)-1])
+	for _, side := range core.Edges() {
+		d, _, _ := geom.PieceDistance(line, side)
+		least = min(least, d)
+	}
+	if !core.Holds(bore.Pts[0]) {
+		least = -least
+	}
+	return least + float64(shape.R) - float64(bore.R)
+}

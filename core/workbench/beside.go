@@ -1,0 +1,18 @@
+package workbench
+
+import "context"
+
+// Beside is work that would hold everybody up: it is done on a copy of the design in another goroutine.
+type Beside struct {
+	Kind string
+	Rev  int64 // of the copy
+	// Run does the work and may be stopped. What it gives back takes the outcome in; the bench's own
+	// goroutine calls that, stopped or not, and settles.
+	Run func(ctx context.Context, progress func(float64)) (take func())
+}
+
+// MakeBeside says who does work beside the hand. Until it is called, the bench does all at once.
+func (b *Bench) MakeBeside(f func(Beside)) { b.board.beside = f }
+
+// CheckAll checks the board against its rules from scratch at the next Settle.
+func (b *Bench) CheckAll() { b.board.wholly() }

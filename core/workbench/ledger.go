@@ -1,0 +1,82 @@
+package workbench
+
+import (
+	"maps"
+	"reflect"
+	"slices"
+
+	"goldentrace/core/check"
+	"goldentrace/core/derive"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+)
+
+// ledger holds all findings, whoever makes them, and counts those that nobody excused.
+type ledger struct {
+	doc     *design.Doc
+	nets    *nets
+	by      map[string]*check.Finding
+	open    map[drawer]int
+	changed map[string]bool // since it was last told
+}
+
+// drawer is what findings are counted by.
+type drawer struct {
+	stage string
+	drift bool
+}
+
+func newLedger(g *derive.Graph, d *design.Doc, n *nets) *ledger {
+	l := &ledger{doc: d, nets: n, by: map[string]*check.Finding{}, open: map[drawer]int{}, changed: map[string]bool{}}
+	g.Result("excuses", nil).Of(func(c edit.Change) {
+		for _, o := range both(c) {
+			if f := l.by[o.(*design.Excuse).Key]; f != nil {
+				l.put(f)
+			}
+		}
+	}, design.KindExcuse)
+	return l
+}
+
+// put adds a finding, or replaces the one of its key; one that is as it was is not told.
+func (l *ledger) put(given *check.Finding) {
+	f := *given
+	f.Hold(l.doc.ExcuseOf(f.Key))
+	if f.Sheet != 0 {
+		f.Place = l.nets.nets.Tree.LabelOf(f.Path, f.Sheet)
+	}
+	was := l.by[f.Key]
+	if was != nil && reflect.DeepEqual(*was, f) {
+		return
+	}
+	l.count(was, -1)
+	l.count(&f, 1)
+	l.by[f.Key], l.changed[f.Key] = &f, true
+}
+
+func (l *ledger) drop(key string) {
+	if f := l.by[key]; f != nil {
+		l.count(f, -1)
+		delete(l.by, key)
+		l.changed[key] = true
+	}
+}
+
+func (l *ledger) count(f *check.Finding, by int) {
+	if f != nil && f.Excused == "" {
+		l.open[drawer{f.Stage, f.Kind == "drift"}] += by
+	}
+}
+
+// told are the findings that changed and the keys of those that went, since this was last asked.
+func (l *ledger) told() (now []*check.Finding, gone []string) {
+	for _, key := range slices.Sorted(maps.Keys(l.changed)) {
+		if f := l.by[key]; f != nil {
+			now = append(now, f)
+		} else {
+			gone = append(gone, key)
+		}
+	}
+	l.changed = map[string]bool{}
+	return now, gone
+}

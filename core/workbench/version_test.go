@@ -1,0 +1,160 @@
+package workbench_test
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"encoding/json"
+	"fmt"
+	"math"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/fab/handoff"
+	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
+)
+
+// What the program of version 1 found in its files, and the sums of what it made of them.
+type frozen struct {
+	Findings []struct {
+		Key, Kind, Severity, Text, Rule, Stage, Layer, Print string
+		Measured, Required                                   int64
+		At                                                   geom.Point
+	}
+	Links map[string][]struct {
+		A, B     geom.Point
+		From, To string
+	}
+	Nets        map[string][]string
+	Copper      map[string]int
+	Differences []string
+	Files       map[string]string
+}
+
+// Files of version 1 are read for ever: their nets, links, findings and manufacturing files are those
+// that the program of that version made of them, byte for byte. testdata/version1 was written by it and
+// is never made anew.
+func TestFilesOfVersionOne(t *testing.T) {
+	files, err := filepath.Glob("../../testdata/version1/*.goldentrace")
+	require.NoError(t, err)
+	require.GreaterOrEqual(t, len(files), 15)
+	for _, file := range files {
+		name := strings.TrimSuffix(filepath.Base(file), ".goldentrace")
+		t.Run(name, func(t *testing.T) {
+			data, err := os.ReadFile(file)
+			require.NoError(t, err)
+			require.Contains(t, string(data[:80]), `"version":1`)
+			_, d, err := design.ReadFile(bytes.NewReader(data))
+			require.NoError(t, err)
+			var want frozen
+			said, err := os.ReadFile(strings.TrimSuffix(file, ".goldentrace") + ".json")
+			require.NoError(t, err)
+			require.NoError(t, json.Unmarshal(said, &want))
+			same(t, want, d)
+
+			// and written as they are now, they are read as the same
+			var b bytes.Buffer
+			require.NoError(t, design.WriteFile(&b, name, d))
+			_, again, err := design.ReadFile(&b)
+			require.NoError(t, err)
+			same(t, want, again)
+		})
+	}
+}
+
+// places is how many open links a finding tells of.
+func places(text string) string {
+	before, _, _ := strings.Cut(text, " between")
+	return strings.TrimSuffix(before, ", first")
+}
+
+func same(t *testing.T, want frozen, d *design.Doc) {
+	t.Helper()
+	b := workbench.Open(d, 0)
+	var wanted, got []string
+	for _, f := range want.Findings {
+		if f.Kind == "links" { // of lines of one length it may name another than that version did first
+			f.Text, f.Print, f.At = places(f.Text), "", geom.Point{}
+		}
+		wanted = append(wanted, fmt.Sprintln(f.Key, f.Kind, f.Severity, f.Text, f.Rule, f.Stage, f.Layer, f.Print, f.Measured, f.Required, f.At))
+	}
+	for _, found := range b.Findings() {
+		f := *found
+		layer := ""
+		if f.Kind == "links" {
+			f.Text, f.Fingerprint, f.At = places(f.Text), "", geom.Point{}
+		}
+		if l := d.Board.Layer(f.Layer); l != nil {
+			layer = l.Name
+		}
+		got = append(got, fmt.Sprintln(f.Key, f.Kind, f.Severity, f.Text, f.Rule, f.Stage, layer, f.Fingerprint, f.Measured, f.Required, f.At))
+	}
+	assert.Equal(t, wanted, got)
+
+	links, copper := map[string][]float64{}, map[string]int{}
+	for id, list := range b.All().Links {
+		for _, l := range list.Come {
+			links[d.NetName(id)] = append(links[d.NetName(id)], math.Round(l.A.Dist(l.B)))
+		}
+	}
+	for _, id := range b.Index().Nets() {
+		copper[d.NetName(id)] = len(b.Index().NetPieces(id))
+	}
+	wantLinks := map[string][]float64{}
+	for net, list := range want.Links {
+		for _, l := range list {
+			wantLinks[net] = append(wantLinks[net], math.Round(l.A.Dist(l.B)))
+		}
+		slices.Sort(wantLinks[net])
+	}
+	assert.Equal(t, wantLinks, links)
+	assert.Equal(t, want.Copper, copper)
+
+	nets := map[string][]string{}
+	for name, n := range b.Nets().ByName {
+		for _, p := range n.Pins {
+			nets[name] = append(nets[name], fmt.Sprintf("%d.%s %s", p.Part, p.Pin, p.Path))
+		}
+	}
+	assert.Equal(t, want.Nets, nets)
+	var differences []string
+	for _, x := range b.Differences() {
+		differences = append(differences, x.Key+": "+x.Text)
+	}
+	assert.Equal(t, want.Differences, differences)
+
+	if len(want.Files) == 0 {
+		return
+	}
+	made, err := handoff.Make(context.Background(), d, b.Index(), want.name(), time.Date(2026, 11, 1, 12, 0, 0, 0, time.UTC), nil)
+	require.NoError(t, err)
+	sums := map[string]string{}
+	for _, f := range made {
+		sums[f.Name[strings.LastIndex(f.Name, want.stem())+len(want.stem()):]] = fmt.Sprintf("%x", sha256.Sum256(f.Data))
+	}
+	for name, sum := range want.Files {
+		assert.Equal(t, sum, sums[strings.TrimPrefix(name, want.stem())], name)
+	}
+	assert.Len(t, made, len(want.Files))
+}
+
+// stem is how all names of its files begin.
+func (f frozen) stem() string {
+	var names []string
+	for n := range f.Files {
+		names = append(names, n)
+	}
+	slices.Sort(names)
+	return strings.TrimSuffix(names[0], "copper-1.gbr")
+}
+
+func (f frozen) name() string { return strings.TrimSuffix(f.stem(), "-") }

@@ -1,0 +1,101 @@
+package e2e
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/synthetic"
+)
+
+// memory of a process in MB: what of it is resident.
+func memory(b *testing.B, pid int) float64 {
+	b.Helper()
+	status, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", pid))
+	require.NoError(b, err)
+	for line := range strings.Lines(string(status)) {
+		if kb, ok := strings.CutPrefix(line, "VmRSS:"); ok {
+			n, err := strconv.ParseFloat(strings.Fields(kb)[0], 64)
+			require.NoError(b, err)
+			return n / 1024
+		}
+	}
+	return 0
+}
+
+// BenchmarkBoard opens boards in a browser that draws in software, from the click until the board is painted
+// and until all that follows from it is there, with the program just started; then pans, zooms and
+// changes layers, and counts frames.
+func BenchmarkBoard(b *testing.B) {
+	for _, n := range []int{1000, 10_000} {
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			d, err := synthetic.Design(n)
+			require.NoError(b, err)
+			p, id := serveDesign(b, "Many", d)
+			alloc, stop := chromedp.NewExecAllocator(context.Background(),
+				append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
+			b.Cleanup(stop)
+			ctx, leave := chromedp.NewContext(alloc)
+			b.Cleanup(leave)
+			t := &tab{t: b, ctx: ctx, p: p}
+			t.learn()
+			t.do(chromedp.EmulateViewport(1280, 800), chromedp.Navigate(p.url+"/"))
+			t.until(`document.readyState === 'complete'`)
+			time.Sleep(time.Second)
+			start := time.Now()
+			eval[bool](t, fmt.Sprintf(`(() => { history.pushState({}, '', '/project/%d/board'); window.dispatchEvent(new PopStateEvent('popstate', { state: {} })); return true })()`, id))
+			eval[bool](t, `(() => { const look = () => window.goldenTrace?.all('track').length && document.querySelector('canvas') ? requestAnimationFrame(() => requestAnimationFrame(() => (window.__there = true))) : setTimeout(look, 5); look(); return true })()`)
+			t.until(`window.__there`)
+			b.ReportMetric(float64(time.Since(start).Milliseconds()), "ms/board")
+			t.until(`goldenTrace.derivedRev.value === goldenTrace.rev.value && goldenTrace.links.size > 0`)
+			b.ReportMetric(float64(time.Since(start).Milliseconds()), "ms/whole")
+			b.ReportMetric(memory(b, p.cmd.Process.Pid), "MB/server")
+			time.Sleep(2 * time.Second)
+			b.ReportMetric(eval[float64](t, `performance.memory.usedJSHeapSize / 1e6`), "MB/tab")
+			frames := func(name string, act func(i int)) {
+				eval[bool](t, `(()=>{window.__frames=[];const f=t=>{window.__frames.push(t);window.__run&&requestAnimationFrame(f)};window.__run=true;requestAnimationFrame(f);return true})()`)
+				for i := range 60 {
+					act(i)
+					time.Sleep(12 * time.Millisecond)
+				}
+				times := eval[[]float64](t, `(window.__run=false, window.__frames)`)
+				var gaps []float64
+				for i := 1; i < len(times); i++ {
+					gaps = append(gaps, times[i]-times[i-1])
+				}
+				slices.Sort(gaps)
+				b.ReportMetric(gaps[len(gaps)/2], "ms/"+name)
+				b.ReportMetric(gaps[len(gaps)*95/100], "ms/"+name+"-p95")
+				b.ReportMetric(gaps[len(gaps)-1], "ms/"+name+"-most")
+			}
+			t.move(600, 400)
+			frames("zoom", func(i int) {
+				way := 100.0
+				if i%20 >= 10 {
+					way = -100
+				}
+				t.do(chromedp.MouseEvent("mouseWheel", 600, 400, func(m *input.DispatchMouseEventParams) { m.DeltaX, m.DeltaY = 0.01, way }))
+			})
+			t.do(chromedp.MouseEvent("mousePressed", 600, 400, chromedp.Button("middle"), chromedp.ClickCount(1)))
+			frames("pan", func(i int) {
+				t.do(chromedp.MouseEvent("mouseMoved", 600+float64(i%30)*6, 400+float64(i%17)*6, chromedp.Button("middle")))
+			})
+			t.do(chromedp.MouseEvent("mouseReleased", 600, 400, chromedp.Button("middle"), chromedp.ClickCount(1)))
+			frames("layer", func(i int) {
+				if i%10 == 0 {
+					t.key([]string{"1", "2"}[i/10%2])
+				}
+			})
+			b.ReportMetric(0, "ns/op")
+		})
+	}
+}

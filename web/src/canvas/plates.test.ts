@@ -1,0 +1,177 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { Plates, type Sheet } from './plates'
+import { type Item, Scene } from './scene'
+import { Viewport } from './viewport'
+
+/** A canvas that keeps what it was told. */
+function fakeCanvas(width = 0, height = 0) {
+  const said: unknown[][] = []
+  const canvas = { width, height, getContext: () => ctx, said }
+  const ctx = new Proxy({ canvas } as Record<string, unknown>, {
+    get: (o, k: string) => (k in o ? o[k] : (...args: unknown[]) => void said.push([k, ...args])),
+    set: (o, k: string, v) => ((o[k] = v), true),
+  })
+  return canvas
+}
+
+let painted: string[]
+let alpha: Record<string, number>
+let order: Record<string, number>
+let scene: Scene
+let sheets: Sheet[]
+let view: Viewport
+let screen: ReturnType<typeof fakeCanvas>
+let plates: Plates
+let clock: number
+
+/** A square of 10 µm in a pixel, named by its layer and number. */
+const square = (id: number, layer: string, x: number, y: number): Item => ({
+  id,
+  layer,
+  minX: x * 1e4,
+  maxX: (x + 10) * 1e4,
+  minY: y * 1e4,
+  maxY: (y + 10) * 1e4,
+  draw: () => painted.push(`${layer}${id}`),
+})
+
+beforeEach(() => {
+  painted = []
+  alpha = {}
+  order = { low: 1, high: 2 }
+  clock = 0
+  vi.stubGlobal('document', { createElement: () => fakeCanvas() })
+  vi.stubGlobal('performance', { now: () => clock })
+  scene = new Scene((l) => order[l] ?? 0)
+  sheets = []
+  view = new Viewport(0, 0, 1e-4) // a pixel is 10 µm
+  view.width = 1024
+  view.height = 512
+  screen = fakeCanvas(1024, 512)
+  plates = new Plates(scene, 1, () => sheets, (l) => alpha[l] ?? 1, () => undefined) // prettier-ignore
+})
+afterEach(() => vi.unstubAllGlobals())
+const show = (paint = true) => plates.show(screen.getContext() as never, view, paint)
+/** What was painted since this was last asked. */
+const fresh = () => painted.splice(0).sort()
+/** The tiles laid on the screen since this was last asked: where, and how strongly. */
+const laid = () => screen.said.splice(0).filter((s) => s[0] === 'drawImage' && s[1] !== screen)
+
+describe('plates', () => {
+  it('are painted once, and laid anew without painting when layers are hidden, dimmed or change their order', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]], [2, [square(2, 'high', 5, 5)]]])) // prettier-ignore
+    expect(show()).toBe(false)
+    expect(fresh()).toEqual(['high2', 'low1'])
+    expect(laid().length).toBe(2)
+    show()
+    expect([fresh(), laid()]).toEqual([[], []]) // nothing changed
+    alpha.high = 0
+    show()
+    expect([fresh(), laid().length]).toEqual([[], 1])
+    alpha.high = 0.4
+    order.high = 0
+    show()
+    expect([fresh(), laid().length]).toEqual([[], 2])
+  })
+  it('paint a hidden layer only when it is seen', () => {
+    alpha.low = 0
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]]]))
+    show()
+    expect(fresh()).toEqual([])
+    alpha.low = 1
+    show()
+    expect(fresh()).toEqual(['low1'])
+  })
+  it('paint where something changed and nowhere else', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]], [2, [square(2, 'low', 300, 5)]], [3, [square(3, 'high', 5, 5)]]])) // prettier-ignore
+    show()
+    fresh()
+    scene.set(2, [square(2, 'low', 350, 20)])
+    show()
+    expect(fresh()).toEqual(['low2']) // where it was there is nothing now
+    scene.touch(3)
+    show()
+    expect(fresh()).toEqual(['high3'])
+    scene.set(1, [])
+    show()
+    expect(fresh()).toEqual([])
+    scene.invalidate()
+    show()
+    expect(fresh()).toEqual(['high3', 'low2'])
+  })
+  it('follow a hand that pans: what is seen already is moved, what comes into view is painted', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]], [2, [square(2, 'low', 600, 5)]]])) // prettier-ignore
+    show()
+    fresh()
+    screen.said.length = 0
+    view.cx += 200 * 1e4
+    show()
+    expect(screen.said).toContainEqual(['drawImage', screen, -200, 0])
+    expect(screen.said).toContainEqual(['rect', 824, 0, 200, 512]) // what came into view
+    expect(screen.said).not.toContainEqual(['rect', 0, 0, 1024, 512])
+    expect(fresh()).toEqual(['low2'])
+    view.cx += 5000 * 1e4
+    show()
+    expect(screen.said.filter((s) => s[0] === 'rect').pop()).toEqual(['rect', 0, 0, 1024, 512])
+  })
+  it('show what there is of the scale before, until the new one is painted', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]]]))
+    show()
+    fresh()
+    laid()
+    view.scale *= 2
+    expect(plates.stretched(view)).toBe(true)
+    expect(show(false)).toBe(true)
+    expect(fresh()).toEqual([])
+    expect(laid().map((s) => s.slice(2))).toEqual([[512, -256, 512, 512]]) // the tile above and right of the middle, twice as large
+    expect(show()).toBe(false)
+    expect(plates.stretched(view)).toBe(false)
+    expect(fresh()).toEqual(['low1'])
+  })
+  it('take no longer in a frame than a hand bears, the middle first', () => {
+    const slow = (id: number, x: number) => ({ ...square(id, 'low', x, 5), draw: () => ((clock += 6), painted.push(`low${id}`)) })
+    scene.load(new Map([[1, [slow(1, -500)]], [2, [slow(2, 5)]], [3, [slow(3, 300)]], [4, [slow(4, -200)]]])) // prettier-ignore
+    expect(show()).toBe(true)
+    expect(fresh()).toEqual(['low2', 'low4'])
+    expect(show()).toBe(true)
+    expect(fresh()).toEqual(['low1', 'low3'])
+    expect(show()).toBe(false)
+    expect(fresh()).toEqual([])
+  })
+  it('hold sheets of their own among the layers, painted anew when told', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]]]))
+    let some = true
+    sheets = [
+      { name: 'marks', order: 5, empty: () => !some, paint: (_, b) => painted.push(`marks ${b.minX > 0 ? 'right' : 'left'}`) },
+    ]
+    show()
+    expect(new Set(fresh())).toEqual(new Set(['low1', 'marks left', 'marks right']))
+    show()
+    expect(fresh()).toEqual([])
+    plates.renew('marks')
+    show()
+    expect(new Set(fresh())).toEqual(new Set(['marks left', 'marks right']))
+    some = false
+    laid()
+    plates.renew('marks')
+    show()
+    expect([fresh(), laid().length]).toEqual([[], 1]) // the sheet is not even laid
+  })
+  it('let go of what was not seen for long', () => {
+    const all = new Map<number, Item[]>()
+    for (let i = 0; i < 1200; i++) all.set(i, [square(i, 'low', i * 256 + 20, 20)])
+    scene.load(all)
+    for (let i = 0; i < 1150; i += 3) {
+      view.cx = (i * 256 + 500) * 1e4
+      while (show()) clock = 0
+      clock = 0
+    }
+    fresh()
+    view.cx = (1147 * 256 + 500) * 1e4
+    show()
+    expect(fresh()).toEqual([]) // just seen
+    view.cx = 500 * 1e4
+    show()
+    expect(fresh().length).toBeGreaterThan(2) // long ago
+  })
+})

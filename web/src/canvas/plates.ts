@@ -1,0 +1,303 @@
+import { penAt } from './pen'
+import type { Pen, Scene } from './scene'
+import type { Box, Viewport } from './viewport'
+
+/** A layer that is not of the scene: it has an order among those of the scene, and a routine that paints it. */
+export interface Sheet {
+  name: string
+  order: number
+  /** Whether there is nothing to paint anywhere. */
+  empty?: () => boolean
+  paint: (pen: Pen, box: Box) => void
+}
+
+interface Tile {
+  x: number
+  y: number
+  /** Null: nothing is on it. */
+  canvas: HTMLCanvasElement | null
+  /** What of it is to be painted anew, in pixels of its own; 'all' until it is painted first. */
+  stale: 'all' | Rect[]
+  used: number
+}
+type Rect = [x: number, y: number, w: number, h: number]
+
+/** The side of a tile, in device pixels. */
+const side = 256
+/** The most tiles that are kept: 256 kB each. */
+const mostTiles = 700
+/** How long painting may hold up a frame, in milliseconds. */
+const budget = 9
+
+/**
+ * The picture of what stands still, each layer by itself as tiles that are laid over each other: hiding a layer
+ * or making it weaker paints nothing. Tiles are painted a few in each frame; until those of a scale are there, those
+ * of the scale before stand for them.
+ */
+export class Plates {
+  private tiles = new Map<string, Map<string, Tile>>()
+  private former: { scale: number; tiles: Map<string, Map<string, Tile>> } | null = null
+  private scale = 0
+  private clock = 0
+  /** What is shown now: where, and how the layers lay. */
+  private shown: { left: number; top: number; arranged: string } | null = null
+  private cost = 0
+  /** How long it took to paint what was seen at the scale before, in milliseconds. */
+  lastCost = 0
+
+  constructor(
+    private readonly scene: Scene,
+    private readonly dpr: number,
+    private readonly sheets: () => Sheet[],
+    private readonly alpha: (layer: string) => number,
+    private readonly ground: (ctx: CanvasRenderingContext2D) => void,
+  ) {}
+
+  /** Everything is painted anew. */
+  forget() {
+    this.tiles.clear()
+    this.former = null
+    this.shown = null
+    this.scale = 0
+  }
+  /** A layer beside the scene is painted anew. */
+  renew(sheet: string) {
+    this.tiles.delete(sheet)
+    this.shown = null
+  }
+
+  private layers() {
+    const sheets = this.sheets()
+    const all = [...this.scene.layers().map((name) => ({ name, order: this.scene.order(name) })), ...sheets]
+    return all.sort((a, b) => a.order - b.order).map((l) => l.name)
+  }
+
+  private box(x: number, y: number, w: number, h: number): Box {
+    const k = this.scale * this.dpr
+    return { minX: x / k, maxX: (x + w) / k, minY: -(y + h) / k, maxY: -y / k }
+  }
+
+  /** Takes in what changed of the scene. */
+  private follow() {
+    if (this.scene.everything) {
+      this.forget()
+      this.scene.everything = false
+    }
+    const k = this.scale * this.dpr
+    const grow = 4 * this.dpr
+    for (const { layer, box } of this.scene.stale) {
+      const [x0, y0] = [Math.floor(box.minX * k - grow), Math.floor(-box.maxY * k - grow)]
+      const [x1, y1] = [Math.ceil(box.maxX * k + grow), Math.ceil(-box.minY * k + grow)]
+      for (const t of this.tiles.get(layer)?.values() ?? []) {
+        const x = Math.max(x0, t.x * side)
+        const y = Math.max(y0, t.y * side)
+        const [w, h] = [Math.min(x1, (t.x + 1) * side) - x, Math.min(y1, (t.y + 1) * side) - y]
+        if (w > 0 && h > 0 && t.stale !== 'all') t.stale.push([x - t.x * side, y - t.y * side, w, h])
+      }
+    }
+    this.scene.stale = []
+  }
+
+  /** Begins with another scale; what was painted stands for it meanwhile. */
+  private rescale(scale: number) {
+    if (scale === this.scale) return
+    if ([...this.tiles.values()].some((p) => [...p.values()].some((t) => t.canvas)))
+      this.former = { scale: this.scale, tiles: this.tiles }
+    this.tiles = new Map()
+    this.scale = scale
+    this.shown = null
+    this.lastCost = this.cost
+    this.cost = 0
+  }
+  /** Whether the picture is of another scale than the view. */
+  stretched(view: Viewport) {
+    return this.scale > 0 && this.scale !== view.scale
+  }
+
+  /**
+   * Shows the view on the canvas, and paints what is missing as far as there is time. Without paint it shows what there
+   * is. It tells whether more is to be painted.
+   */
+  show(ctx: CanvasRenderingContext2D, view: Viewport, paint: boolean): boolean {
+    this.follow()
+    if (!this.scale || paint) this.rescale(view.scale)
+    const { width, height } = ctx.canvas
+    const k = view.scale * this.dpr
+    const left = Math.round(view.cx * k - width / 2)
+    const top = Math.round(-view.cy * k - height / 2)
+    this.clock++
+    if (view.scale !== this.scale) {
+      this.stretch(ctx, view.scale, left, top)
+      return true
+    }
+    const layers = this.layers()
+    const news: Rect[] = []
+    const more = this.paint(layers, left, top, width, height, news)
+    this.lay(ctx, layers, left, top, news)
+    if (!more) this.former = null
+    this.drop()
+    return more
+  }
+
+  private tile(layer: string, x: number, y: number): Tile {
+    let plate = this.tiles.get(layer)
+    if (!plate) this.tiles.set(layer, (plate = new Map()))
+    const key = `${x} ${y}`
+    let t = plate.get(key)
+    if (!t) plate.set(key, (t = { x, y, canvas: null, stale: 'all', used: 0 }))
+    t.used = this.clock
+    return t
+  }
+
+  /** Paints tiles of the view that are missing or stale, those in the middle first. */
+  private paint(layers: string[], left: number, top: number, width: number, height: number, news: Rect[]): boolean {
+    const started = performance.now()
+    const places: { x: number; y: number; far: number }[] = []
+    for (let x = Math.floor(left / side); x * side < left + width; x++)
+      for (let y = Math.floor(top / side); y * side < top + height; y++)
+        places.push({ x, y, far: Math.hypot((x + 0.5) * side - left - width / 2, (y + 0.5) * side - top - height / 2) })
+    places.sort((a, b) => a.far - b.far)
+    let more = false
+    for (const { x, y } of places)
+      for (const layer of layers) {
+        const t = this.tile(layer, x, y)
+        if (t.stale !== 'all' && !t.stale.length) continue
+        if (this.alpha(layer) <= 0) continue
+        if (performance.now() - started > budget) {
+          more = true
+          break
+        }
+        const parts = t.stale === 'all' || t.stale.length > 12 ? [[0, 0, side, side] as Rect] : t.stale
+        for (const r of parts) {
+          this.fill(layer, t, r)
+          news.push([x * side + r[0] - left, y * side + r[1] - top, r[2], r[3]])
+        }
+        t.stale = []
+      }
+    this.cost += performance.now() - started
+    return more
+  }
+
+  private fill(layer: string, t: Tile, [rx, ry, w, h]: Rect) {
+    const grow = 4 * this.dpr
+    const box = this.box(t.x * side + rx - grow, t.y * side + ry - grow, w + 2 * grow, h + 2 * grow)
+    const sheet = this.sheets().find((s) => s.name === layer)
+    const empty = sheet ? !!sheet.empty?.() : !this.scene.any(layer, box, 1 / (this.scale * 1e6))
+    if (!t.canvas) {
+      if (empty) return
+      t.canvas = document.createElement('canvas')
+      t.canvas.width = t.canvas.height = side
+    }
+    const ctx = t.canvas.getContext('2d')!
+    ctx.save()
+    ctx.setTransform(1, 0, 0, 1, 0, 0)
+    ctx.beginPath()
+    ctx.rect(rx, ry, w, h)
+    ctx.clip()
+    ctx.clearRect(rx, ry, w, h)
+    if (!empty) {
+      const pen = penAt(ctx, this.scale, this.dpr, t.x * side, t.y * side)
+      if (sheet) sheet.paint(pen, box)
+      else this.scene.paint(layer, pen, box)
+    }
+    ctx.restore()
+  }
+
+  /** Lays the layers over each other where the canvas does not show them yet. */
+  private lay(ctx: CanvasRenderingContext2D, layers: string[], left: number, top: number, news: Rect[]) {
+    const { width, height } = ctx.canvas
+    const arranged = layers.map((l) => `${l}:${this.alpha(l)}`).join()
+    ctx.setTransform(1, 0, 0, 1, 0, 0)
+    let where = news
+    if (this.shown?.arranged !== arranged) where = [[0, 0, width, height]]
+    else {
+      const [dx, dy] = [this.shown.left - left, this.shown.top - top]
+      if (dx || dy) {
+        if (Math.abs(dx) >= width || Math.abs(dy) >= height) where = [[0, 0, width, height]]
+        else {
+          ctx.globalCompositeOperation = 'copy'
+          ctx.drawImage(ctx.canvas, dx, dy)
+          ctx.globalCompositeOperation = 'source-over'
+          where = [...news]
+          if (dx) where.push([dx > 0 ? 0 : width + dx, 0, Math.abs(dx), height])
+          if (dy) where.push([0, dy > 0 ? 0 : height + dy, width, Math.abs(dy)])
+        }
+      }
+    }
+    this.shown = { left, top, arranged }
+    if (!where.length) return
+    if (where.length > 40) where = [[0, 0, width, height]]
+    ctx.save()
+    ctx.beginPath()
+    for (const r of where) ctx.rect(...r)
+    ctx.clip()
+    this.ground(ctx)
+    const meets = (x: number, y: number) =>
+      where.some(([rx, ry, w, h]) => rx < x + side && x < rx + w && ry < y + side && y < ry + h)
+    for (const layer of layers) {
+      const alpha = this.alpha(layer)
+      if (alpha <= 0) continue
+      ctx.globalAlpha = alpha
+      const missing: Rect[] = []
+      for (let x = Math.floor(left / side); x * side < left + width; x++)
+        for (let y = Math.floor(top / side); y * side < top + height; y++) {
+          const [px, py] = [x * side - left, y * side - top]
+          if (!meets(px, py)) continue
+          const t = this.tile(layer, x, y)
+          if (t.stale === 'all') missing.push([px, py, side, side])
+          else if (t.canvas) ctx.drawImage(t.canvas, px, py)
+        }
+      if (missing.length) this.standIn(ctx, layer, left, top, missing)
+    }
+    ctx.restore()
+    ctx.globalAlpha = 1
+  }
+
+  /** Draws a layer's tiles of the scale before where those of this one are missing. */
+  private standIn(ctx: CanvasRenderingContext2D, layer: string, left: number, top: number, missing: Rect[]) {
+    const plate = this.former?.tiles.get(layer)
+    if (!plate) return
+    ctx.save()
+    ctx.beginPath()
+    for (const r of missing) ctx.rect(...r)
+    ctx.clip()
+    this.drawScaled(ctx, plate, this.scale / this.former!.scale, left, top)
+    ctx.restore()
+  }
+
+  private drawScaled(ctx: CanvasRenderingContext2D, plate: Map<string, Tile>, k: number, left: number, top: number) {
+    const { width, height } = ctx.canvas
+    for (const t of plate.values()) {
+      const [x, y] = [t.x * side * k - left, t.y * side * k - top]
+      if (t.canvas && x < width && y < height && x + side * k > 0 && y + side * k > 0)
+        ctx.drawImage(t.canvas, x, y, side * k, side * k)
+    }
+  }
+
+  /** Shows the tiles there are at another scale. */
+  private stretch(ctx: CanvasRenderingContext2D, scale: number, left: number, top: number) {
+    ctx.setTransform(1, 0, 0, 1, 0, 0)
+    this.ground(ctx)
+    for (const layer of this.layers()) {
+      ctx.globalAlpha = Math.max(0, this.alpha(layer))
+      const plate = this.tiles.get(layer)
+      if (plate && ctx.globalAlpha > 0) this.drawScaled(ctx, plate, scale / this.scale, left, top)
+    }
+    ctx.globalAlpha = 1
+    this.shown = null
+  }
+
+  /** Lets go of tiles that were not shown for long. */
+  private drop() {
+    let n = 0
+    for (const p of this.tiles.values()) for (const t of p.values()) if (t.canvas) n++
+    if (n <= mostTiles) return
+    const all = [...this.tiles.values()].flatMap((p) => [...p].map(([key, t]) => ({ p, key, t })))
+    all.sort((a, b) => a.t.used - b.t.used)
+    for (const { p, key, t } of all) {
+      if (n <= mostTiles / 2 || t.used === this.clock) break
+      if (t.canvas) n--
+      p.delete(key)
+    }
+  }
+}
