@@ -39,8 +39,8 @@ func TestAFaultCostsOneRefusal(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	a, b := k.dial(id), k.dial(id)
-	a.next("open")
-	b.next("open")
+	a.opened()
+	b.opened()
 	require.Equal(t, "done", a.does(edits("setSettings", map[string]any{"author": "before"})).T)
 	p, err := k.hub.project(context.Background(), id)
 	require.NoError(t, err)
@@ -48,7 +48,7 @@ func TestAFaultCostsOneRefusal(t *testing.T) {
 	m := a.does(edits("setSettings", map[string]any{"title": "x"}))
 	assert.Equal(t, "refused", m.T)
 	assert.Contains(t, m.Why, "nothing of it was kept, and the project was read again")
-	b.next("open") // everybody gets it anew
+	b.opened() // everybody gets it anew
 	m = a.does(edits("setSettings", map[string]any{"title": "after"}))
 	require.Equal(t, "done", m.T, m.Why)
 	require.ErrorIs(t, p.do(func() { panic("in the middle") }), errFault)
@@ -81,7 +81,7 @@ func TestDamagedProjects(t *testing.T) {
 	}
 	tamper(t, k.dir, `UPDATE object SET body = '{"id":"no number"}' WHERE project = ? AND id = ?`, id, label)
 	l := k.dial(id)
-	open := l.next("open")
+	open := l.opened()
 	require.Len(t, open.Missing, 1)
 	assert.Contains(t, open.Missing[0], fmt.Sprint(label))
 	assert.Len(t, open.Objects, count(d.Doc)-1)
@@ -100,7 +100,7 @@ func TestDamagedProjects(t *testing.T) {
 	// the settings gone altogether, by an act of the journal
 	whole := k.demo("Moth Lamp, first try")
 	m := k.dial(whole)
-	m.next("open")
+	m.opened()
 	require.Equal(t, "done", m.does(edits("setSettings", map[string]any{"title": "good"})).T)
 	require.Equal(t, "done", m.does(edits("setSettings", map[string]any{"title": "bad"})).T)
 	k.hub.forget(whole)
@@ -136,7 +136,7 @@ func TestDiskRefuses(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	tamper(t, k.dir, `CREATE TRIGGER full BEFORE INSERT ON journal BEGIN SELECT raise(ABORT, 'disk full'); END`)
 	m := l.does(edits("setSettings", map[string]any{"author": "lost"}))
 	require.Equal(t, "refused", m.T)
@@ -158,7 +158,7 @@ func TestSlowReadersHoldNobody(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Weir Gauge")
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	var idle []net.Conn
 	for range 20 {
 		c, err := net.Dial("tcp", strings.TrimPrefix(k.url, "http://"))
@@ -182,8 +182,8 @@ func TestUndoIsOnesOwn(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	ada, ben := k.dialAs(id, "ada", "Ada"), k.dialAs(id, "ben", "Ben")
-	rev := ada.next("open").Rev
-	ben.next("open")
+	rev := ada.opened().Rev
+	ben.opened()
 	require.Equal(t, "done", ada.does(edits("setSettings", map[string]any{"author": "A"})).T)
 	require.Equal(t, "done", ben.does(edits("addHole", map[string]any{"at": map[string]int{"x": 1, "y": 2}, "diameter": 1_000_000})).T)
 	m := ben.does(map[string]any{"t": "undo", "ref": "u1"})
@@ -209,7 +209,7 @@ func TestUndoIsOnesOwn(t *testing.T) {
 	// after a restart the histories are as they were
 	k.hub.forget(id)
 	again := k.dialAs(id, "ada", "Ada")
-	again.next("open")
+	again.opened()
 	require.Equal(t, "done", again.does(map[string]any{"t": "undo", "ref": "u7"}).T)
 }
 
@@ -219,7 +219,7 @@ func TestAsksBeforeItJoins(t *testing.T) {
 	id, err := k.store.Create(context.Background(), "Joins", design.New("Joins"))
 	require.NoError(t, err)
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	at := func(x, y int) map[string]int { return map[string]int{"x": x * 2_500_000, "y": y * 2_500_000} }
 	require.Equal(t, "done", l.does(edits("placePart", map[string]any{"sheet": 10, "library": "Resistor", "at": at(0, 0)})).T)
 	require.Equal(t, "done", l.does(edits("placePart", map[string]any{"sheet": 10, "library": "Resistor", "at": at(0, 4)})).T)
@@ -285,7 +285,7 @@ func TestIdleProjectsAreClosed(t *testing.T) {
 	k := newDesk(t)
 	empty, used := k.demo("Moth Lamp"), k.demo("Moth Lamp, first try")
 	l := k.dial(used)
-	l.next("open")
+	l.opened()
 	code, _ := k.ask("GET", fmt.Sprintf("/projects/%d/parts.csv", empty), "")
 	require.Equal(t, 200, code)
 	require.NotNil(t, k.hub.opened(empty))
@@ -304,7 +304,7 @@ func TestMostWindows(t *testing.T) {
 	id, err := k.store.Create(context.Background(), "Full", design.New("Full"))
 	require.NoError(t, err)
 	for range mostInOne {
-		k.dial(id).next("open")
+		k.dial(id).opened()
 	}
 	code, body := k.ask("GET", fmt.Sprintf("/projects/%d/live?who=late", id), "")
 	assert.Equal(t, 400, code)

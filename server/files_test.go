@@ -29,7 +29,7 @@ func TestFilesOfABoard(t *testing.T) {
 	moth, err := demo.Build("Moth Lamp")
 	require.NoError(t, err)
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	l.say(map[string]any{"t": "edit", "ref": "e", "cmd": map[string]any{"kind": "removeNetTracks", "net": moth.NetNamed("GND").ID}})
 	l.until("the edit", func(m raw) bool { return m.Ref == "e" && m.T == "done" })
 	code, body = k.ask("POST", at("/handoff"), "")

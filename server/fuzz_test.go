@@ -130,8 +130,8 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 	k := newDesk(t)
 	id, other := k.demo("Weir Gauge"), k.demo("Moth Lamp")
 	l, quiet := k.dial(id), k.dial(other)
-	opening := l.next("open")
-	quiet.next("open")
+	opening := l.opened()
+	quiet.opened()
 	o := &odd{rng: rand.New(rand.NewSource(seed())), ids: []int64{0, -1, 1, 2, 3, 4, 9, 10, 11, 1 << 53, 1 << 62}}
 	o.likely = map[string][]any{
 		"how": {"add", "drop", "way", "row", "column"}, "way": {"in", "out", "both"}, "shape": {"ground", "bar"}, "side": {0, 1, 2, 3}, "turn": {0, 1, 2, 3}, "quarters": {0, 1, 2},

@@ -36,7 +36,7 @@ func TestAProjectAtAGlance(t *testing.T) {
 	assert.Contains(t, svg, "<svg")
 
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	l.hole("a", 30000000, 20000000)
 	l.next("done")
 	g = look()
@@ -67,13 +67,13 @@ func TestStartsOfProjects(t *testing.T) {
 
 	id := s.Examples[0].ID
 	l := k.dial(id)
-	assert.True(t, l.next("open").Looks)
+	assert.True(t, l.opened().Looks)
 	l.hole("a", 0, 0)
 	assert.Equal(t, "This project is open to be looked at; take a copy of it to change it.", l.next("refused").Why)
 
 	copied := k.created(k.ask("POST", "/projects", fmt.Sprintf(`{"name":"My Lamp","copy":%d}`, id))).ID
 	m := k.dial(copied)
-	assert.False(t, m.next("open").Looks)
+	assert.False(t, m.opened().Looks)
 	m.hole("b", 30000000, 20000000)
 	m.next("done")
 
@@ -93,8 +93,8 @@ func TestLookingOnly(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	looker, hand := k.dialAs(id, "looker", "Lu&look=1"), k.dial(id)
-	assert.True(t, looker.next("open").Looks)
-	assert.False(t, hand.next("open").Looks)
+	assert.True(t, looker.opened().Looks)
+	assert.False(t, hand.opened().Looks)
 	for _, kind := range []string{"undo", "redo"} {
 		looker.say(map[string]any{"t": kind, "ref": "x" + kind})
 		assert.Contains(t, looker.next("refused").Why, "take a copy")

@@ -30,11 +30,24 @@ type hub struct {
 	examplesMu sync.Mutex
 }
 
-// slot is a project that is open or being opened; done is closed when it is one or the other.
+// slot is a project that is open or being opened. loaded is closed when early is there or will not come,
+// done when the project is open or cannot be opened.
 type slot struct {
+	loaded  chan struct{}
+	early   atomic.Pointer[early]
 	done    chan struct{}
 	project *project
 	err     error
+}
+
+// opening tells whether the project is still being opened.
+func (s *slot) opening() bool {
+	select {
+	case <-s.done:
+		return false
+	default:
+		return true
+	}
 }
 
 // A project that nobody is in and nobody asked for is closed after a while.
@@ -51,18 +64,22 @@ func newHub(s *store.Store, examples ...Example) *hub {
 	return h
 }
 
-// project opens the project, or finds it open. Opening one does not hold up others.
-func (h *hub) project(ctx context.Context, id int64) (*project, error) {
+// slot finds the project, or begins to open it. Opening one does not hold up others.
+func (h *hub) slot(ctx context.Context, id int64) *slot {
 	h.mu.Lock()
+	defer h.mu.Unlock()
 	s, ok := h.open[id]
 	if !ok {
-		s = &slot{done: make(chan struct{})}
+		s = &slot{done: make(chan struct{}), loaded: make(chan struct{})}
 		h.open[id] = s
+		go h.fill(context.WithoutCancel(ctx), id, s)
 	}
-	h.mu.Unlock()
-	if !ok {
-		h.fill(context.WithoutCancel(ctx), id, s)
-	}
+	return s
+}
+
+// project opens the project, or finds it open.
+func (h *hub) project(ctx context.Context, id int64) (*project, error) {
+	s := h.slot(ctx, id)
 	select {
 	case <-s.done:
 	case <-ctx.Done():
@@ -78,7 +95,12 @@ func (h *hub) project(ctx context.Context, id int64) (*project, error) {
 // fill opens a project and notes whether that could be done.
 func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	defer close(s.done)
-	s.project, s.err = openProject(ctx, h.store, h.library, id)
+	seen := sync.OnceFunc(func() { close(s.loaded) })
+	s.project, s.err = openProject(ctx, h.store, h.library, id, func(e *early) {
+		s.early.Store(e)
+		seen()
+	})
+	seen()
 	why := ""
 	if s.err != nil {
 		h.drop(id, s)
@@ -87,6 +109,7 @@ func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 		}
 		why = sentence(s.err)
 	} else {
+		s.early.Store(nil) // nobody looks at it any more once the project is open
 		s.project.broken = func(_ *project, err error) {
 			h.drop(id, s)
 			h.note(context.WithoutCancel(ctx), id, sentence(err))

@@ -34,8 +34,8 @@ func TestALargeBoardIsCheckedBeside(t *testing.T) {
 	k := newDesk(t)
 	id := k.large()
 	l, other := k.dial(id), k.dialAs(id, "ben-browser", "Ben")
-	l.next("open")
-	other.next("open")
+	l.opened()
+	other.opened()
 	p, err := k.hub.project(context.Background(), id)
 	require.NoError(t, err)
 	require.Equal(t, "done", l.asked(clearance(1_300_000)).T)
@@ -59,7 +59,7 @@ func TestALargeBoardIsCheckedBeside(t *testing.T) {
 func TestWhatIsBehindSaysSo(t *testing.T) {
 	k := newDesk(t)
 	l := k.dial(k.large())
-	l.next("open")
+	l.opened()
 	l.say(map[string]any{"t": "edit", "ref": "rule", "cmd": clearance(1_300_000)["cmd"]})
 	said := l.until("the word that the check is behind", func(m raw) bool {
 		return m.T == "derived" && m.Derived.Behind["board rules"] == 0 && len(m.Derived.Behind) == 1
@@ -73,7 +73,7 @@ func TestAJobIsStoppedWhileTheProjectIsBusy(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	p, err := k.hub.project(context.Background(), id)
 	require.NoError(t, err)
 	ctx, progress, end, err := p.begin(context.Background(), "files", 0)
@@ -103,7 +103,7 @@ func TestFilesThatAreStoppedAreNotKept(t *testing.T) {
 	k := newDesk(t)
 	id := k.large()
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	answered := make(chan int)
 	go func() {
 		code, _ := k.ask(http.MethodPost, fmt.Sprintf("/projects/%d/handoff?despite=1", id), "")

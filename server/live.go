@@ -6,11 +6,11 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
-	"net/http"
 	"strconv"
 	"time"
 
 	"github.com/coder/websocket"
+	"github.com/labstack/echo/v5"
 
 	"goldentrace/core/workbench"
 	"goldentrace/store"
@@ -18,30 +18,44 @@ import (
 
 // client is one browser tab in a project.
 type client struct {
-	out    chan []byte
+	out    chan letter
 	stop   context.CancelFunc
 	author store.Author
-	looks  bool // shown the project, and does not change it
+	looks  bool   // shown the project, and does not change it
+	stage  string // in view when it came
 }
 
-// send queues a message; a tab that does not take its messages is let go and comes back.
-func (c *client) send(data []byte) {
+// letter is what a tab is sent: one message or several, made when their turn comes.
+type letter func(write func([]byte) error) error
+
+// post queues a letter; a tab that does not take its messages is let go and comes back.
+func (c *client) post(l letter) {
 	select {
-	case c.out <- data:
+	case c.out <- l:
 	default:
 		c.stop()
 	}
+}
+
+// send queues a message.
+func (c *client) send(data []byte) {
+	c.post(func(write func([]byte) error) error { return write(data) })
 }
 
 // tell sends a message to this tab alone.
 func (c *client) tell(m any) {
 	data, err := encode(m)
 	if err != nil {
-		slog.Error("a message cannot be written", "error", err)
-		c.stop() // it comes back and is told everything
+		c.fail(err)
 		return
 	}
 	c.send(data)
+}
+
+// fail lets a tab go that cannot be told something; it comes back and is told everything.
+func (c *client) fail(err error) {
+	slog.Error("a message cannot be written", "error", err)
+	c.stop()
 }
 
 func (c *client) refuse(ref string, err error) { c.tell(Refused{ref, sentence(err)}) }
@@ -49,17 +63,35 @@ func (c *client) refuse(ref string, err error) { c.tell(Refused{ref, sentence(er
 // largestMessage from a browser, in bytes.
 const largestMessage = 32 << 20
 
-func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error {
-	query := r.URL.Query()
+// live is the connection of a browser tab to a project, which is opened if it is not yet: what can be
+// shown of it before is sent at once.
+func (a *api) live(c *echo.Context, id int64) error {
+	r, query := c.Request(), c.Request().URL.Query()
 	who, err := author(query.Get("who"), query.Get("name"))
 	if err != nil {
-		return err
+		return fail(c, err)
 	}
-	defer h.sockets.Add(-1)
-	if h.sockets.Add(1) > mostSocket || p.people.Load() >= mostInOne {
-		return fmt.Errorf("too many windows are open in this project or in all; close one first")
+	defer a.hub.sockets.Add(-1)
+	if a.hub.sockets.Add(1) > mostSocket {
+		return fail(c, errCrowded)
 	}
-	conn, err := websocket.Accept(w, r, &websocket.AcceptOptions{CompressionMode: websocket.CompressionDisabled})
+	s := a.hub.slot(r.Context(), id)
+	select {
+	case <-s.loaded:
+	case <-r.Context().Done():
+		return r.Context().Err()
+	}
+	had := s.early.Load()
+	if had == nil { // it is open, or cannot be
+		<-s.done
+		switch {
+		case s.err != nil:
+			return fail(c, s.err)
+		case s.project.people.Load() >= mostInOne:
+			return fail(c, errCrowded)
+		}
+	}
+	conn, err := websocket.Accept(c.Response(), r, &websocket.AcceptOptions{CompressionMode: websocket.CompressionDisabled})
 	if err != nil {
 		return nil // Accept has answered
 	}
@@ -67,16 +99,46 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 	conn.SetReadLimit(largestMessage)
 	ctx, stop := context.WithCancel(context.Background())
 	defer stop()
-	c := &client{out: make(chan []byte, 1024), stop: stop, author: who, looks: query.Get("look") == "1" || p.example}
+	me := &client{out: make(chan letter, 1024), stop: stop, author: who, looks: query.Get("look") == "1", stage: query.Get("stage")}
+	write := func(data []byte) error {
+		late, cancel := context.WithTimeout(ctx, 30*time.Second)
+		defer cancel()
+		return conn.Write(late, websocket.MessageText, data)
+	}
+	if had != nil {
+		if err := had.begin(me, write); err != nil {
+			return nil
+		}
+		<-s.done
+		err := s.err
+		if err == nil && s.project.people.Load() >= mostInOne {
+			err = errCrowded
+		}
+		if err != nil {
+			data, _ := encode(Broken{sentence(err)}) // a sentence always can be
+			_ = write(data)
+			return nil
+		}
+	}
 	seq, _ := strconv.ParseInt(query.Get("seq"), 10, 64)
+	s.project.serve(ctx, me, conn, write, func() { s.project.welcome(me, query.Get("run"), seq, had) })
+	return nil
+}
+
+var errCrowded = errors.New("too many windows are open in this project or in all; close one first")
+
+// serve serves a tab until its connection ends.
+func (p *project) serve(ctx context.Context, c *client, conn *websocket.Conn, write func([]byte) error, welcome func()) {
+	stop := c.stop
 	if err := p.do(func() {
+		c.looks = c.looks || p.example
 		p.clients[c] = true
 		p.people.Add(1)
-		p.welcome(c, query.Get("run"), seq)
+		welcome()
 		p.greet()
 		p.showShares(c)
 	}); err != nil {
-		return nil
+		return
 	}
 	defer func() {
 		_ = p.do(func() {
@@ -100,11 +162,8 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 				if conn.Ping(ctx) != nil {
 					return
 				}
-			case data := <-c.out:
-				late, cancel := context.WithTimeout(ctx, 30*time.Second)
-				err := conn.Write(late, websocket.MessageText, data)
-				cancel()
-				if err != nil {
+			case l := <-c.out:
+				if l(write) != nil {
 					return
 				}
 			}
@@ -129,7 +188,7 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 	for {
 		_, data, err := conn.Read(ctx)
 		if err != nil {
-			return nil
+			return
 		}
 		var req Request
 		if err := json.Unmarshal(data, &req); err != nil {
@@ -144,7 +203,7 @@ func serveLive(h *hub, p *project, w http.ResponseWriter, r *http.Request) error
 		select {
 		case todo <- req:
 		case <-ctx.Done():
-			return nil
+			return
 		default:
 			c.refuse(req.Ref, fmt.Errorf("more than %d requests of this window wait already", mostWaiting))
 		}

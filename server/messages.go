@@ -11,6 +11,7 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/layout"
 	"goldentrace/core/paper"
 	"goldentrace/core/question"
 	"goldentrace/core/workbench"
@@ -18,20 +19,28 @@ import (
 
 // Messages to browsers. Each kind is a struct; on the wire its name stands in t.
 type (
-	// Opened is everything a browser needs to show the project. Messages that change what tabs hold have
-	// numbers, which a tab whose connection broke names with the run to hear what it missed.
+	// Opened begins to hand a project over: its objects come in parcels, those of the stage in view in this
+	// first one, others in those that follow, and at last what follows from them.
 	Opened struct {
+		Looks   bool     `json:"looks,omitempty"` // the project is shown and not changed
+		Rev     int64    `json:"rev"`
+		Name    string   `json:"name"`
+		Missing []string `json:"missing,omitempty"`
+		Parcel
+	}
+	// More is a further parcel.
+	More struct {
+		Parcel
+	}
+	// Ready ends what Opened began. Messages that change what tabs hold have numbers, which a tab whose
+	// connection broke names with the run to hear what it missed.
+	Ready struct {
 		Run     string           `json:"run"`
-		Seq     int64            `json:"seq"`             // of the last numbered message before it
-		Looks   bool             `json:"looks,omitempty"` // the project is shown and not changed
-		Rev     int64            `json:"rev"`
-		Name    string           `json:"name"`
-		Objects []Boxed          `json:"objects"`
+		Seq     int64            `json:"seq"` // of the last numbered message before it
 		Derived *workbench.Delta `json:"derived"`
 		History *History         `json:"history"`
 		Handoff *HandoffState    `json:"handoff,omitempty"`
 		People  []Person         `json:"people"`
-		Missing []string         `json:"missing,omitempty"`
 		Jobs    []JobState       `json:"jobs,omitempty"`
 	}
 	// Again greets a tab that has the project already; what it missed follows.
@@ -47,6 +56,8 @@ type (
 		Act     string         `json:"act"`
 		Changes []ObjectChange `json:"changes"`
 		Drawn   []paper.Drawn  `json:"drawn,omitempty"`
+		// Patterns of footprints that changed.
+		Patterns []layout.Pattern `json:"patterns,omitempty"`
 	}
 	// Derived is what follows from what was kept.
 	Derived struct {
@@ -119,7 +130,7 @@ type ObjectChange struct {
 
 // messages by the name they bear on the wire.
 var messages = map[string]reflect.Type{
-	"open": reflect.TypeFor[Opened](), "again": reflect.TypeFor[Again](), "changes": reflect.TypeFor[Changed](), "derived": reflect.TypeFor[Derived](), "history": reflect.TypeFor[Told](),
+	"open": reflect.TypeFor[Opened](), "more": reflect.TypeFor[More](), "ready": reflect.TypeFor[Ready](), "again": reflect.TypeFor[Again](), "changes": reflect.TypeFor[Changed](), "derived": reflect.TypeFor[Derived](), "history": reflect.TypeFor[Told](),
 	"done": reflect.TypeFor[Done](), "refused": reflect.TypeFor[Refused](), "asks": reflect.TypeFor[Asks](), "answer": reflect.TypeFor[Answered](),
 	"name": reflect.TypeFor[Renamed](), "handoff": reflect.TypeFor[HandedOff](), "job": reflect.TypeFor[Job](), "shared": reflect.TypeFor[Picked](),
 	"people": reflect.TypeFor[Present](), "broken": reflect.TypeFor[Broken](), "gone": reflect.TypeFor[Gone](),

@@ -42,7 +42,7 @@ func (k *desk) four() (int64, *line) {
 	id, err := k.store.Create(context.Background(), "Four", synthetic.FourLayers())
 	require.NoError(k, err)
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	return id, l
 }
 
@@ -118,7 +118,7 @@ func TestPreviewOfAWire(t *testing.T) {
 	id, err := k.store.Create(context.Background(), "Wires", design.New("Wires"))
 	require.NoError(t, err)
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	wire := func(n int, to at, sheet int64) raw {
 		pts := []at{}
 		for i := range n {
@@ -149,12 +149,12 @@ func TestAnEditThatComesAgainIsDoneOnce(t *testing.T) {
 	first := l.until("done", func(m raw) bool { return m.Ref == "same" })
 	require.Equal(t, "done", first.T, first.Why)
 	other := k.dial(id)
-	other.next("open")
+	other.opened()
 	other.say(put)
 	again := other.until("done", func(m raw) bool { return m.Ref == "same" })
 	assert.Equal(t, []any{"done", first.Rev}, []any{again.T, again.Rev})
 	holes := 0
-	for _, o := range k.dial(id).next("open").Objects {
+	for _, o := range k.dial(id).opened().Objects {
 		if o.Kind == "hole" {
 			holes++
 		}
@@ -176,7 +176,7 @@ func TestClosedWindowsMakeRoom(t *testing.T) {
 	var lines []*line
 	for range mostInOne {
 		l := k.dial(id)
-		l.next("open")
+		l.opened()
 		lines = append(lines, l)
 	}
 	for _, l := range lines[:3] {
@@ -207,7 +207,7 @@ func TestTooMuchAtOnceIsRefusedWhole(t *testing.T) {
 	id, err := k.store.Create(context.Background(), "Much", design.New("Much"))
 	require.NoError(t, err)
 	l := k.dial(id)
-	before := len(l.next("open").Objects)
+	before := len(l.opened().Objects)
 	pts := make([]at, 0, 1_000)
 	for i := range int64(1_000) {
 		pts = append(pts, xy(i*1000, (i%2)*1000))
@@ -221,7 +221,7 @@ func TestTooMuchAtOnceIsRefusedWhole(t *testing.T) {
 	m := l.asked(map[string]any{"t": "edit", "cmd": map[string]any{"kind": "paste", "sheet": 10, "items": items, "step": xy(0, 0)}})
 	require.Equal(t, "refused", m.T)
 	assert.Equal(t, "This would draw 260000 points on the sheets at once; 250000 are the most.", m.Why)
-	assert.Len(t, k.dial(id).next("open").Objects, before, "nothing of it stayed")
+	assert.Len(t, k.dial(id).opened().Objects, before, "nothing of it stayed")
 }
 
 // The one who writes over what another has just changed is told what was there, long texts left out.
@@ -229,8 +229,8 @@ func TestWhatWasThereIsTold(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	ada, ben := k.dialAs(id, "ada", "Ada"), k.dialAs(id, "ben", "Ben")
-	ada.next("open")
-	open := ben.next("open")
+	ada.opened()
+	open := ben.opened()
 	part := int64(0)
 	for _, o := range open.Objects {
 		if o.Kind == "part" {

@@ -12,6 +12,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/layout"
 	"goldentrace/core/library"
 	"goldentrace/core/paper"
 	"goldentrace/core/workbench"
@@ -57,12 +58,14 @@ type lastChange struct {
 	author store.Author
 }
 
-func openProject(ctx context.Context, s *store.Store, parts library.Source, id int64) (*project, error) {
+// openProject reads a project and finds what follows from it. What can be shown before that is given to
+// seen.
+func openProject(ctx context.Context, s *store.Store, parts library.Source, id int64, seen func(*early)) (*project, error) {
 	p := &project{
 		id: id, store: s, library: parts, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{}, jobs: jobs{running: map[string]*job{}},
 		changed: map[design.ID]lastChange{}, broken: func(*project, error) {},
 	}
-	if err := p.read(ctx); err != nil {
+	if err := p.read(ctx, seen); err != nil {
 		return nil, err
 	}
 	h, ok, err := s.LastHandoff(ctx, id)
@@ -80,7 +83,7 @@ func openProject(ctx context.Context, s *store.Store, parts library.Source, id i
 
 // read reads the project from the store and derives everything from it. A fault of ours in
 // doing so is an error, not the end of the program.
-func (p *project) read(ctx context.Context) (err error) {
+func (p *project) read(ctx context.Context, seen func(*early)) (err error) {
 	defer func() {
 		if fault := recover(); fault != nil {
 			slog.Error("opening a project failed", "project", p.id, "fault", fault)
@@ -95,10 +98,13 @@ func (p *project) read(ctx context.Context) (err error) {
 	if err != nil {
 		return err
 	}
-	p.bench, p.name, p.missing, p.example = workbench.Open(loaded.Doc, loaded.Revision), loaded.Name, loaded.Missing, loaded.Example
+	p.name, p.missing, p.example = loaded.Name, loaded.Missing, loaded.Example
+	tale := newTale()
+	seen(&early{tale.run, loaded.Revision, loaded.Name, loaded.Missing, loaded.Example, loaded.Doc.Share()})
+	p.bench = workbench.Open(loaded.Doc, loaded.Revision)
 	p.bench.Library = p.library
 	p.bench.MakeBeside(p.beside(p.bench))
-	p.history, p.tale = newHistory(), newTale()
+	p.history, p.tale = newHistory(), tale
 	for _, st := range steps {
 		p.history.record(st)
 	}
@@ -132,14 +138,14 @@ func (p *project) safely(f func()) {
 
 // reopen reads the project again. One that cannot be read any more is closed.
 func (p *project) reopen() {
-	if err := p.read(context.Background()); err != nil {
+	if err := p.read(context.Background(), func(*early) {}); err != nil {
 		p.broadcast(Broken{sentence(err)})
 		p.broken(p, err)
 		p.close()
 		return
 	}
 	for c := range p.clients {
-		c.tell(p.opening(c))
+		p.handOver(c, nil)
 	}
 }
 
@@ -292,22 +298,12 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		p.changed[x.ID] = lastChange{e.Revision, e.Author}
 	}
 	p.last = e.Made
-	p.relate(Changed{Rev: e.Revision, Act: e.Act, Changes: light(e), Drawn: drawn})
+	p.relate(Changed{Rev: e.Revision, Act: e.Act, Changes: light(e), Drawn: drawn, Patterns: patterns(e.Changes)})
 	for c := range p.clients {
 		c.tell(Told{ptr(p.historyOf(c))})
 	}
 	p.relate(Derived{Derived: &derived})
 	return e.Revision, nil
-}
-
-// opening is everything a browser needs to show the project.
-func (p *project) opening(c *client) Opened {
-	m := Opened{Run: p.tale.run, Seq: p.tale.last, Looks: c.looks, Rev: p.bench.Rev, Name: p.name, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff,
-		People: p.peopleSeenBy(c), Missing: p.missing, Jobs: p.jobs.list()}
-	for o := range p.bench.Doc.All() {
-		m.Objects = append(m.Objects, Boxed{o.ObjectKind(), lightObject(o)})
-	}
-	return m
 }
 
 // drawn is what changed on sheets as it looks now, in the first use of each sheet.
@@ -316,6 +312,16 @@ func (p *project) drawn(cs edit.ChangeSet) []paper.Drawn {
 	for _, c := range cs {
 		if o, ok := c.After.(design.OnSheet); ok {
 			out = append(out, paper.Drawn{ID: c.ID, Kind: c.Kind, Marks: paper.Marks(p.bench.Doc, o, p.firstPath(o.SheetID()))})
+		}
+	}
+	return out
+}
+
+// patterns of the footprints that came or changed.
+func patterns(cs edit.ChangeSet) (out []layout.Pattern) {
+	for _, c := range cs {
+		if f, ok := c.After.(*design.Footprint); ok {
+			out = append(out, layout.PatternOf(f))
 		}
 	}
 	return out
@@ -349,10 +355,4 @@ func light(e store.Entry) []ObjectChange {
 		}
 	}
 	return out
-}
-
-// Boxed is an object with its kind.
-type Boxed struct {
-	Kind   design.Kind   `json:"kind"`
-	Object design.Object `json:"object"`
 }

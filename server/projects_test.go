@@ -41,7 +41,7 @@ func TestAProjectIsNamedCopiedRemovedAndBroughtBack(t *testing.T) {
 	k := newDesk(t)
 	id := k.created(k.ask("POST", "/projects", `{"name":"Mill"}`)).ID
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	code, body := k.ask("PATCH", fmt.Sprintf("/projects/%d", id), `{"name":" Mill Race "}`)
 	require.Equal(t, 200, code, body)
 	assert.Equal(t, "Mill Race", l.next("name").Name, "those who have it open are told")
@@ -62,7 +62,7 @@ func TestAProjectIsNamedCopiedRemovedAndBroughtBack(t *testing.T) {
 	assert.Equal(t, 204, code)
 	assert.Equal(t, "Mill Race", k.listed()[id])
 	back := k.dial(id)
-	back.next("open")
+	back.opened()
 
 	for _, path := range []string{"/projects/abc/export", "/projects/999/restore", "/projects/999/duplicate", "/projects/999/handoff.zip"} {
 		method := "POST"

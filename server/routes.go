@@ -279,14 +279,3 @@ func (a *api) library(c *echo.Context) error {
 	}
 	return c.JSON(http.StatusOK, Found{list, found})
 }
-
-func (a *api) live(c *echo.Context, id int64) error {
-	p, err := a.hub.project(c.Request().Context(), id)
-	if err != nil {
-		return fail(c, err)
-	}
-	if err := serveLive(a.hub, p, c.Response(), c.Request()); err != nil {
-		return fail(c, err)
-	}
-	return nil
-}

@@ -1,7 +1,10 @@
 package server
 
 import (
+	"bytes"
 	"context"
+	"encoding/base64"
+	"encoding/binary"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -18,6 +21,7 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 	"goldentrace/demo"
 	"goldentrace/store"
 )
@@ -93,10 +97,17 @@ type raw struct {
 	History     *History
 	Job         JobState
 	Derived     struct{ Behind map[string]int64 }
-	Objects     []struct {
-		Kind   string
-		Object json.RawMessage
-	}
+	Objects     []sent
+	Copper      map[string]map[string]string
+	Patterns    []struct{ Footprint design.ID }
+	Run         string
+	Seq         int64
+}
+
+// sent is an object as it came.
+type sent struct {
+	Kind   string
+	Object json.RawMessage
 }
 
 // as reads what a question was answered.
@@ -132,6 +143,68 @@ func (k *desk) dialAs(id int64, who, name string) *line {
 func (l *line) next(t string) raw {
 	l.Helper()
 	return l.until(t, func(m raw) bool { return m.T == t })
+}
+
+// opened reads until the project is handed over, and puts together what came of it.
+func (l *line) opened() raw {
+	l.Helper()
+	open := l.next("open")
+	open.Objects = append(open.Objects, l.unpacked(open.Copper)...)
+	for {
+		m := l.until("more, or the end", func(m raw) bool { return m.T == "more" || m.T == "ready" })
+		open.Objects = append(append(open.Objects, m.Objects...), l.unpacked(m.Copper)...)
+		open.Patterns = append(open.Patterns, m.Patterns...)
+		if m.T == "ready" {
+			open.Derived, open.History, open.People, open.Run, open.Seq = m.Derived, m.History, m.People, m.Run, m.Seq
+			return open
+		}
+	}
+}
+
+// unpacked are the objects of columns.
+func (l *line) unpacked(copper map[string]map[string]string) (out []sent) {
+	column := func(of map[string]string, name string) []int32 {
+		raw, err := base64.StdEncoding.DecodeString(of[name])
+		require.NoError(l, err)
+		out := make([]int32, len(raw)/4)
+		require.NoError(l, binary.Read(bytes.NewReader(raw), binary.LittleEndian, out))
+		return out
+	}
+	give := func(kind string, of map[string]string, names []string, make func(row map[string]int32) any) {
+		columns := map[string][]int32{}
+		for _, n := range names {
+			columns[n] = column(of, n)
+		}
+		locked := column(of, "locked")
+		for i := range columns["id"] {
+			row := map[string]int32{}
+			for _, n := range names {
+				row[n] = columns[n][i]
+			}
+			if slices.Contains(locked, int32(i)) {
+				row["locked"] = 1
+			}
+			if at := slices.Index(column(of, "bent"), int32(i)); at >= 0 {
+				row["bent"], row["mx"], row["my"] = 1, column(of, "mx")[at], column(of, "my")[at]
+			}
+			body, err := json.Marshal(make(row))
+			require.NoError(l, err)
+			out = append(out, sent{kind, body})
+		}
+	}
+	give("track", copper["tracks"], []string{"id", "layer", "net", "width", "ax", "ay", "bx", "by"}, func(r map[string]int32) any {
+		t := design.Track{ID: design.ID(r["id"]), Layer: design.LayerID(r["layer"]), Net: design.ID(r["net"]), Width: int64(r["width"]),
+			A: geom.Pt(int64(r["ax"]), int64(r["ay"])), B: geom.Pt(int64(r["bx"]), int64(r["by"])), Locked: r["locked"] == 1}
+		if r["bent"] == 1 {
+			t.Mid = ptr(geom.Pt(int64(r["mx"]), int64(r["my"])))
+		}
+		return t
+	})
+	give("via", copper["vias"], []string{"id", "net", "x", "y", "diameter", "hole", "from", "to"}, func(r map[string]int32) any {
+		return design.Via{ID: design.ID(r["id"]), Net: design.ID(r["net"]), At: geom.Pt(int64(r["x"]), int64(r["y"])), Diameter: int64(r["diameter"]), Hole: int64(r["hole"]),
+			From: design.LayerID(r["from"]), To: design.LayerID(r["to"]), Locked: r["locked"] == 1}
+	})
+	return out
 }
 
 // until reads until the message that is wanted comes.
@@ -237,12 +310,12 @@ func TestPicturesAreServedApart(t *testing.T) {
 	id, err := k.store.Create(context.Background(), "Pictures", design.New("Pictures"))
 	require.NoError(t, err)
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	svg := []byte(`<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>`)
 	l.say(map[string]any{"t": "edit", "ref": "p", "cmd": map[string]any{"kind": "addPicture", "sheet": 10, "name": "a.svg", "data": svg, "at": map[string]int{"x": 0, "y": 0}}})
 	m := l.next("changes")
 	require.Len(t, m.Changes, 2)
-	other := k.dial(id).next("open")
+	other := k.dial(id).opened()
 	for _, o := range other.Objects {
 		if o.Kind == "asset" {
 			var a struct {
@@ -264,7 +337,7 @@ func TestQuestionsOverTheLine(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Weir Gauge")
 	l := k.dial(id)
-	l.next("open")
+	l.opened()
 	ask := func(kind string, fields map[string]any) raw {
 		t.Helper()
 		return l.asked(asks(kind, fields))
@@ -317,8 +390,8 @@ func TestPickingIsShared(t *testing.T) {
 	k := newDesk(t)
 	id := k.demo("Moth Lamp")
 	a, b := k.dial(id), k.dial(id)
-	a.next("open")
-	b.next("open")
+	a.opened()
+	b.opened()
 	a.say(map[string]any{"t": "share", "ref": "s", "shared": map[string]any{"parts": []map[string]any{{"part": 12}}, "net": "GND"}})
 	m := b.next("shared")
 	assert.Equal(t, "GND", m.Shared.Net)

@@ -53,11 +53,12 @@ func (p *project) relate(m any) {
 	}
 }
 
-// welcome tells a tab what it needs: what it missed, if it had the project before, or everything.
-func (p *project) welcome(c *client, run string, number int64) {
+// welcome tells a tab what it needs: what it missed, if it had the project before, or everything but what
+// it was sent already.
+func (p *project) welcome(c *client, run string, number int64, had *early) {
 	missed, ok := p.tale.since(run, number)
-	if !ok || c.looks {
-		c.tell(p.opening(c))
+	if !ok || c.looks || had != nil {
+		p.handOver(c, had)
 		return
 	}
 	c.tell(Again{History: ptr(p.historyOf(c)), People: p.peopleSeenBy(c), Jobs: p.jobs.list()})

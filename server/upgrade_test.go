@@ -20,11 +20,11 @@ func TestUndoAcrossAnUpgrade(t *testing.T) {
 	id, err := k.store.Named(t.Context(), "Moth Lamp")
 	require.NoError(t, err)
 	l := k.dialAs(id, "aaaaaaaaaaaaaaaa", "Ada")
-	open := l.next("open")
+	open := l.opened()
 	assert.Equal(t, "drawWire", open.History.Undo)
 	count := func(kind string) (n int) {
 		again := k.dial(id)
-		for _, o := range again.next("open").Objects {
+		for _, o := range again.opened().Objects {
 			if o.Kind == kind {
 				n++
 			}

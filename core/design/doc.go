@@ -237,6 +237,18 @@ func (d *Doc) Share() Shared {
 	return Shared{c}
 }
 
+// All gives its objects of some kinds, kind by kind as named, each in the order of ids. Another goroutine may go
+// through them while the document changes.
+func (s Shared) All(kinds ...Kind) iter.Seq[Object] {
+	return func(yield func(Object) bool) {
+		for _, k := range kinds {
+			if !s.doc.tables[k].each(yield) {
+				return
+			}
+		}
+	}
+}
+
 // Doc makes a document of it that can be asked and changed by itself; another goroutine may do so. Cost:
 // the size of the document. It is to be called once.
 func (s Shared) Doc() *Doc {

@@ -13,6 +13,7 @@ import (
 	"slices"
 
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
 )
@@ -61,6 +62,7 @@ var kinds = map[string]entry{
 	"timing":      is[Timing, *Diagram](),
 	"sheet":       is[Sheet, *Page](),
 	"item":        is[Item, Drawn](),
+	"pattern":     is[PatternOf, layout.Pattern](),
 }
 
 // Kinds are the names of all questions.

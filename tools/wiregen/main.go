@@ -5,6 +5,7 @@ package main
 
 import (
 	"bytes"
+	"encoding"
 	"encoding/json"
 	"flag"
 	"fmt"
@@ -13,7 +14,6 @@ import (
 	"reflect"
 	"slices"
 	"strings"
-	"time"
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
@@ -172,14 +172,15 @@ func (g *generator) fields(t reflect.Type) {
 
 func (g *generator) ts(t reflect.Type, optional bool) string {
 	switch t {
-	case reflect.TypeFor[time.Time]():
-		return "string"
 	case reflect.TypeFor[json.RawMessage]():
 		return "unknown"
 	case reflect.TypeFor[design.Object]():
 		return "AnyObject | null"
 	case reflect.TypeFor[design.Kind]():
 		return "Kind"
+	}
+	if t.Implements(reflect.TypeFor[encoding.TextMarshaler]()) {
+		return "string"
 	}
 	switch t.Kind() {
 	case reflect.Pointer:

@@ -50,7 +50,7 @@ const openLinks = computed(
 )
 
 const offs = [
-  props.project.onChange((changes, whole) => (whole ? ed.load() : ed.changed(changes))),
+  props.project.onChange((changes, whole) => (whole ? ed.reload() : ed.changed(changes))),
   props.project.onDerived(() => canvas.value?.redraw()),
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))

@@ -8,20 +8,11 @@ import type { AnyObject, Kind, Kinds, Link, Placed, Point, Probe, Questions, Run
 import { complain, say } from '../shell/notices'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
+import { TrackFlock, ViaFlock } from './copper'
 import { alphaOf, orderOf } from './layering'
 import { type Touched, touched, under } from './picking'
-import {
-  areaItem,
-  courtyard,
-  holeItem,
-  legendItem,
-  type Look,
-  lookOf,
-  outlineItem,
-  placedItems,
-  trackItem,
-  viaItems,
-} from './draw'
+import { areaItem, holeItem, legendItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
+import { courtyard } from './pattern'
 
 export type BoardTool = 'select' | 'track' | 'outline' | 'hole' | 'text' | 'measure'
 export const cornerStyles = ['straightFirst', 'diagonalFirst', 'square', 'free'] as const
@@ -62,6 +53,8 @@ export class BoardEditor {
   redraw: () => void = () => undefined
   private readonly previews: Previewer
   private drawnStack = ''
+  /** Of which handing over the objects are drawn. */
+  private handed = 0
 
   constructor(
     readonly project: Project,
@@ -116,11 +109,20 @@ export class BoardEditor {
     return []
   }
 
+  /** Draws everything anew, unless it is drawn of these objects already. */
+  reload() {
+    if (this.handed !== this.project.handed) this.load()
+  }
   load() {
+    this.handed = this.project.handed
+    const { tracks, vias } = this.project
     const all = new Map<number, Item[]>()
-    for (const kind of ['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend'] as Kind[])
+    const through = new ViaFlock(vias, this.look)
+    for (const kind of ['board', 'ruleArea', 'placed', 'hole', 'legend'] as Kind[])
       for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
-    this.scene.load(all)
+    for (const o of tracks.beside()) all.set(o.id, this.itemsOf('track', o))
+    for (const o of vias.values()) if (!through.has(o.id)) all.set(o.id, this.itemsOf('via', o))
+    this.scene.load(all, [new TrackFlock(tracks, this.look), through])
     this.drawnStack = this.copper.map((l) => l.id).join()
     this.layersChanged()
   }
@@ -346,12 +348,12 @@ export class BoardEditor {
       const box = boxOf([this.boxFrom, p])
       const whole = p.x >= this.boxFrom.x
       if (box.maxX - box.minX > 0.2e6 || box.maxY - box.minY > 0.2e6)
-        for (const it of this.scene.within(box)) {
-          const found = this.project.find(it.id)
+        for (const id of this.scene.idsWithin(box)) {
+          const found = this.project.find(id)
           if (!found || found.kind === 'board' || found.kind === 'ruleArea') continue
-          const f = found.kind === 'placed' ? this.project.named('footprint', (found.object as Placed).footprint) : undefined
-          const own = f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : it
-          if (whole ? inside(own, box) : meets(own, box)) this.selection.add(it.id)
+          const f = found.kind === 'placed' ? this.project.pattern((found.object as Placed).footprint) : undefined
+          const own = f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : this.scene.boxOf(id)!
+          if (whole ? inside(own, box) : meets(own, box)) this.selection.add(id)
         }
       this.boxFrom = null
     } else if (this.drag) {

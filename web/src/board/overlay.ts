@@ -4,7 +4,8 @@ import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { format } from '../live/units'
 import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
 import { copperColour } from '../shell/tokens'
-import { courtyard, drawLines, drawTrack, fillPad, holeItem, legendItem, placedItems } from './draw'
+import { drawLines, drawTrack, holeItem, legendItem, placedItems } from './draw'
+import { courtyard, padOutlines, paintOutline } from './pattern'
 import { type BoardEditor, dragged } from './editor'
 
 /** Draws what moves or is marked on the board. */
@@ -84,7 +85,7 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
   const { ctx } = pen
   const c = ed.look().colours
   ctx.globalAlpha = 0.5
-  for (const id of new Set(ed.scene.within(box).map((i) => i.id))) {
+  for (const id of ed.scene.idsWithin(box)) {
     const found = ed.project.find(id)
     if (found?.kind === 'track') {
       const t = found.object as Kinds['track']
@@ -92,8 +93,9 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
     } else if (found?.kind === 'placed') {
       const p = found.object as Placed
       if (!Object.values(p.nets).includes(net)) continue
-      for (const pad of ed.project.named('footprint', p.footprint)?.pads ?? [])
-        if (p.nets[pad.number] === net) fillPad(pen, pad, boardPose(p), c.linkNet)
+      const f = ed.project.pattern(p.footprint)
+      for (const [i, pad] of (ed.project.named('footprint', p.footprint)?.pads ?? []).entries())
+        if (f && p.nets[pad.number] === net) paintOutline(pen, padOutlines(f.pads[i])[0], boardPose(p), c.linkNet)
     }
   }
   ctx.globalAlpha = 1
@@ -136,7 +138,7 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
       const t = found.object as Kinds['track']
       drawTrack(pen, t, c.select, Math.max(t.width, 3e6 * pen.px))
     } else {
-      const f = found.kind === 'placed' ? ed.project.named('footprint', (found.object as Placed).footprint) : undefined
+      const f = found.kind === 'placed' ? ed.project.pattern((found.object as Placed).footprint) : undefined
       const b = ed.scene.boxOf(id)
       const pts = f ? courtyard(f, boardPose(found.object as Placed)) : b ? [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] : [] // prettier-ignore
       ctx.beginPath()
@@ -161,7 +163,7 @@ function drawOthers(ed: BoardEditor, pen: Pen) {
     const theirs = new Set((o.parts ?? []).map((r) => `${r.part} ${r.path ?? ''}`))
     if (!theirs.size) continue
     for (const p of ed.project.all('placed')) {
-      const f = theirs.has(`${p.part} ${p.path ?? ''}`) && ed.project.named('footprint', p.footprint)
+      const f = theirs.has(`${p.part} ${p.path ?? ''}`) && ed.project.pattern(p.footprint)
       if (!f) continue
       const yard = courtyard(f, boardPose(p))
       const b = boxOf(yard)
@@ -182,9 +184,9 @@ function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
   if (found?.kind === 'placed') {
     const p = dragged(found.object as Placed, step)
     for (const it of placedItems(ed.project, p, ed.look)) paintItem(it, pen)
-    const f = ed.project.named('footprint', p.footprint)!
+    const f = ed.project.pattern(p.footprint)
     pen.ctx.beginPath()
-    tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
+    if (f) tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
     pen.ctx.strokeStyle = ed.look().colours.select
     pen.ctx.lineWidth = 1.5 * pen.px
     pen.ctx.stroke()

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { at, board, hole, onBoard, placed, track, via, net } from '../testing/board'
 import { surroundings } from '../testing/program'
-import { courtyard, padBox } from './draw'
+import { courtyard, nearOutline, outlineBox, padOn, padOutlines } from './pattern'
 
 const tolerance = 100_000
 beforeEach(() => void surroundings())
@@ -67,14 +67,39 @@ describe('the copper under the hand', () => {
 })
 
 describe('the room of a part', () => {
-  it('is its courtyard, or the box of its pads where it has none', async () => {
+  it('is its courtyard, carried to its place', async () => {
     const { project } = await onBoard([board(2)])
-    expect(courtyard(project.named('footprint', 'TWO')!, here)[2]).toEqual(at(3, 1))
-    expect(courtyard(project.named('footprint', 'PIN')!, here)).toEqual([at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)])
+    expect(courtyard(project.pattern('TWO')!, here)[2]).toEqual(at(3, 1))
+    expect(courtyard(project.pattern('TWO')!, { at: at(10, 10), angle: 90_000, mirror: false })[2]).toEqual(at(9, 13))
+    expect(project.pattern('NONE')).toBeUndefined()
   })
-  it("is a pad's box, turned", () => {
-    const p = { number: '1', form: 'rect', at: at(2, 0), size: { x: 1_000_000, y: 3_000_000 } }
-    expect(padBox(p, { at: at(10, 10), angle: 90_000, mirror: false })).toEqual({ minX: 8.5e6, minY: 11.5e6, maxX: 11.5e6, maxY: 12.5e6 }) // prettier-ignore
-    expect(padBox(p, { at: at(10, 10), angle: 0, mirror: true })).toMatchObject({ minX: 7.5e6, maxX: 8.5e6 })
+})
+
+describe('an outline', () => {
+  const oval = { corners: [at(-1, 0), at(1, 0)], r: 500_000 }
+  const square = { corners: [at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)], area: true, r: 250_000 }
+  const bow = { corners: [{ ...at(-1, 0), mid: at(0, 1) }, at(1, 0)], r: 0 }
+  it('takes room at its place, arcs by their bulge', () => {
+    expect(outlineBox(oval, { at: at(10, 10), angle: 90_000, mirror: false })).toEqual({ minX: 9.5e6, maxX: 10.5e6, minY: 8.5e6, maxY: 11.5e6 }) // prettier-ignore
+    expect(outlineBox(square, here)).toEqual({ minX: -1.25e6, maxX: 1.25e6, minY: -1.25e6, maxY: 1.25e6 })
+    expect(outlineBox(bow, here)).toEqual({ minX: -1e6, maxX: 1e6, minY: 0, maxY: 1e6 })
+  })
+  it('is met within its radius, and within what it bounds', () => {
+    expect(nearOutline(at(1.49, 0), oval, here, 0)).toBe(true)
+    expect(nearOutline(at(1.4, 0.4), oval, here, 0)).toBe(false) // its ends are round
+    expect(nearOutline(at(0.3, 0.2), square, here, 0)).toBe(true)
+    expect(nearOutline(at(1.2, 1.2), square, here, 0)).toBe(false)
+    expect(nearOutline(at(1.2, 1.2), square, here, 40_000)).toBe(true) // 0.283 mm from its corner
+    expect(nearOutline(at(0, 0.5), bow, here, 100_000)).toBe(false) // within, but an open line
+    expect(nearOutline(at(0.3, 0), { corners: [at(0, 0)], r: 300_000 }, here, 0)).toBe(true)
+  })
+  it('is that of the group a layer is of, as seen from the side of the part', () => {
+    const [near, inner, far] = [1, 2, 3].map((r) => ({ corners: [at(0, 0)], r }))
+    const pad = { on: { near, inner, far } }
+    const on = (bottom: boolean) => [0, 1, 2, 3].map((i) => padOn(pad, i, 4, { bottom })?.r)
+    expect([on(false), on(true)]).toEqual([[1, 2, 2, 3], [3, 2, 2, 1]]) // prettier-ignore
+    expect(padOn({ barrel: near }, 0, 4, {})).toBeUndefined()
+    expect(padOutlines({ bore: far })).toEqual([far])
+    expect(padOutlines({ bore: far, barrel: near })).toEqual([near])
   })
 })

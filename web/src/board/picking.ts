@@ -1,8 +1,8 @@
-import { inRing, nearestOn, pieceDistance } from '../canvas/arcs'
-import { apply, applyCorners, boardPose, dist, inPolygon, padCore } from '../canvas/geometry'
-import { boxOf, meets } from '../canvas/viewport'
+import { nearestOn, pieceDistance } from '../canvas/arcs'
+import { apply, boardPose, dist, inPolygon } from '../canvas/geometry'
+import { boxOf } from '../canvas/viewport'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
-import { courtyard, padBox } from './draw'
+import { courtyard, nearOutline, padOutlines } from './pattern'
 import type { BoardEditor } from './editor'
 
 /** Copper under the hand. */
@@ -19,37 +19,37 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
   const hits = new Map<number, number>()
   const box = boxOf([p], tolerance)
   const add = (id: number, rank: number) => hits.set(id, Math.min(rank, hits.get(id) ?? 99))
-  for (const it of ed.scene.within(box)) {
-    const found = ed.project.find(it.id)
+  for (const id of ed.scene.idsWithin(box)) {
+    const found = ed.project.find(id)
     switch (found?.kind) {
       case 'placed': {
         const on = found.object as Placed
-        const f = ed.project.named('footprint', on.footprint)
-        if (f && inPolygon(p, courtyard(f, boardPose(on)))) add(it.id, 2)
+        const f = ed.project.pattern(on.footprint)
+        if (f && inPolygon(p, courtyard(f, boardPose(on)))) add(id, 2)
         break
       }
       case 'track': {
         const t = found.object as Kinds['track']
         if (!ed.state.hidden.includes(t.layer) && pieceDistance(p, t.a, t.mid, t.b) <= t.width / 2 + tolerance / 2)
-          add(it.id, t.layer === ed.state.layer ? 1 : 3)
+          add(id, t.layer === ed.state.layer ? 1 : 3)
         break
       }
       case 'via': {
         const v = found.object as Kinds['via']
-        if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2) add(it.id, 0)
+        if (dist(p, v.at) <= v.diameter / 2 + tolerance / 2) add(id, 0)
         break
       }
       case 'hole': {
         const h = found.object as Kinds['hole']
-        if (dist(p, h.at) <= h.diameter / 2) add(it.id, 0)
+        if (dist(p, h.at) <= h.diameter / 2) add(id, 0)
         break
       }
       case 'legend':
-        add(it.id, 4)
+        add(id, 4)
         break
       case 'ruleArea': {
         const ring = (found.object as Kinds['ruleArea']).outline
-        if (ring.some((c, i) => pieceDistance(p, c, c.mid, ring[(i + 1) % ring.length]) <= tolerance)) add(it.id, 5)
+        if (ring.some((c, i) => pieceDistance(p, c, c.mid, ring[(i + 1) % ring.length]) <= tolerance)) add(id, 5)
       }
     }
   }
@@ -64,28 +64,24 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
     if (!t.layers.includes(ed.state.layer)) rank += 10
     if (!best || rank < best.rank) best = { ...t, rank }
   }
-  for (const it of ed.scene.within(boxOf([p], tolerance))) {
-    const found = ed.project.find(it.id)
+  for (const id of ed.scene.idsWithin(boxOf([p], tolerance))) {
+    const found = ed.project.find(id)
     if (found?.kind === 'placed') {
       const on = found.object as Placed
       const t = boardPose(on)
-      for (const pad of ed.project.named('footprint', on.footprint)?.pads ?? []) {
-        if (!meets(padBox(pad, t), boxOf([p], tolerance / 2))) continue
-        const core = padCore(pad)
-        const pts = applyCorners(t, core.pts)
-        const edge = Math.min(...pts.map((q, i) => pieceDistance(p, q, q.mid, pts[(i + 1) % pts.length])))
-        const near = inRing(p, pts) || edge <= core.r + tolerance / 2
-        if (near && !pad.bare)
-          offer(
-            {
-              id: on.id,
-              net: on.nets[pad.number] ?? 0,
-              at: apply(t, pad.at),
-              layers: pad.hole ? all : [!on.bottom !== !!pad.far ? all[0] : all[all.length - 1]],
-              name: `pad ${on.designator}.${pad.number}`,
-            },
-            0,
-          )
+      const f = ed.project.pattern(on.footprint)
+      for (const [i, pad] of (ed.project.named('footprint', on.footprint)?.pads ?? []).entries()) {
+        if (pad.bare || !f || !padOutlines(f.pads[i]).some((o) => nearOutline(p, o, t, tolerance / 2))) continue
+        offer(
+          {
+            id: on.id,
+            net: on.nets[pad.number] ?? 0,
+            at: apply(t, pad.at),
+            layers: pad.hole ? all : [!on.bottom !== !!pad.far ? all[0] : all[all.length - 1]],
+            name: `pad ${on.designator}.${pad.number}`,
+          },
+          0,
+        )
       }
     } else if (found?.kind === 'via') {
       const v = found.object as Kinds['via']

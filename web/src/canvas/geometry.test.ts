@@ -1,14 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import type { Pad, Point } from '../live/wire.gen'
-import { apply, inPolygon, padCore, segmentDistance, snap, textLines } from './geometry'
-import { boxOf } from './viewport'
+import type { Point } from '../live/wire.gen'
+import { apply, inPolygon, segmentDistance, snap, textLines } from './geometry'
 
 // The same file is held against core/layout, so that what is seen is what the files contain.
 interface Drawn {
   texts: { text: string; height: number; at: Point; angle: number; bottom: boolean; lines: Point[][] }[]
   places: { at: Point; angle: number; mirror: boolean; from: Point; to: Point }[]
-  pads: { pad: Pad; box: { min: Point; max: Point } }[]
 }
 const drawn = JSON.parse(readFileSync(new URL('../../../testdata/drawn.json', import.meta.url), 'utf8')) as Drawn
 
@@ -25,10 +23,6 @@ describe('drawn as core lays it', () => {
     })
   })
   it.each(drawn.places)('place at $angle, mirrored $mirror', (c) => expect(near(apply(c, c.from), c.to)).toBe(true))
-  it.each(drawn.pads)('pad $pad.form', ({ pad, box }) => {
-    const core = padCore(pad)
-    expect(boxOf(core.pts, core.r)).toEqual({ minX: box.min.x, minY: box.min.y, maxX: box.max.x, maxY: box.max.y })
-  })
 })
 
 describe('under the hand', () => {

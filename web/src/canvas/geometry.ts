@@ -1,6 +1,5 @@
-import type { Corner, Figure, Pad, PadShape, Placed, Point } from '../live/wire.gen'
+import type { Corner, Placed, Point } from '../live/wire.gen'
 import { letters } from '../live/wire.gen'
-import { traceTo } from './arcs'
 
 export const snap = (p: Point, grid: number): Point => ({
   x: Math.round(p.x / grid) * grid + 0,
@@ -58,49 +57,9 @@ export function inPolygon(p: Point, poly: Point[]): boolean {
   return inside
 }
 
-/** Traces a figure's outline into the current path, in millimetres, through the place. */
-export function traceFigure(ctx: CanvasRenderingContext2D, f: Figure, t: Pose) {
-  if (f.form === 'circle') {
-    const c = apply(t, f.pts[0])
-    ctx.moveTo((c.x + f.r!) / 1e6, c.y / 1e6)
-    ctx.arc(c.x / 1e6, c.y / 1e6, f.r! / 1e6, 0, 2 * Math.PI)
-    return
-  }
-  const pts = f.pts.map((p) => apply(t, p))
-  if (f.form === 'arc') {
-    ctx.moveTo(pts[0].x / 1e6, pts[0].y / 1e6)
-    traceTo(ctx, pts[0], pts[1], pts[2])
-    return
-  }
-  tracePoints(ctx, pts, f.form !== 'line')
-}
-
 export function tracePoints(ctx: CanvasRenderingContext2D, pts: Point[], closed: boolean) {
   pts.forEach((p, i) => (i ? ctx.lineTo(p.x / 1e6, p.y / 1e6) : ctx.moveTo(p.x / 1e6, p.y / 1e6)))
   if (closed) ctx.closePath()
-}
-
-/** Corners and radius of a pad in footprint coordinates: the shape is all within r of them. */
-export function padCore(p: Pad, s: PadShape = p): { pts: Corner[]; r: number } {
-  const own = { at: p.at, angle: p.angle ?? 0, mirror: false }
-  const r =
-    s.form === 'round' || s.form === 'oval' ? Math.min(s.size.x, s.size.y) / 2 : s.form === 'rounded' ? (s.corner ?? 0) : 0
-  const [w, h] = [s.size.x / 2 - r, s.size.y / 2 - r]
-  let pts: Corner[] = [{ x: -w, y: -h }, { x: w, y: -h }, { x: w, y: h }, { x: -w, y: h }] // prettier-ignore
-  if (s.form === 'chamfered') pts = chamfered(w, h, s.corner ?? 0, s.cut || 15)
-  if (s.form === 'free') pts = s.edge ?? []
-  return { pts: applyCorners(own, pts), r }
-}
-
-/** A rectangle of the half sides with what is cut off at its corners, as core/layout makes it. */
-function chamfered(w: number, h: number, c: number, cut: number): Point[] {
-  const corners = [{ bit: 4, x: -1, y: -1 }, { bit: 8, x: 1, y: -1 }, { bit: 1, x: 1, y: 1 }, { bit: 2, x: -1, y: 1 }] // prettier-ignore
-  return corners.flatMap((q, i) => {
-    const at = { x: q.x * w, y: q.y * h }
-    if (!(cut & q.bit)) return [at]
-    const both = [{ x: at.x - q.x * c, y: at.y }, { x: at.x, y: at.y - q.y * c }] // prettier-ignore
-    return i % 2 ? both : both.reverse()
-  })
 }
 
 /** Carries corners and the middles of their arcs over. */

@@ -5,7 +5,7 @@ import { latest } from '../live/latest'
 import type { Found, Item } from '../live/wire.gen'
 import { circuitColours } from '../shell/tokens'
 import { useTaste } from '../shell/taste'
-import { drawFootprint } from '../board/draw'
+import { drawPattern } from '../board/draw'
 import { Previewer } from '../live/previewer'
 import type { Project } from '../live/project'
 import { marksBox, play } from './marks'
@@ -13,6 +13,7 @@ import { offscreenPen } from './preview'
 
 const props = defineProps<{ project: Project; replacing: number }>()
 const asks = new Previewer(props.project)
+const asksPattern = new Previewer(props.project)
 const emit = defineEmits<{ choose: [Item]; close: [] }>()
 const taste = useTaste()
 const query = ref('')
@@ -52,7 +53,9 @@ watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
         pictures: null,
       })
   })
-  drawFootprint(offscreenPen(footCanvas.value, box(it.footprint.courtyard)), it.footprint, taste.boardShade)
+  asksPattern.ask('pattern', { footprint: it.footprint }, (f) => {
+    if (footCanvas.value) drawPattern(offscreenPen(footCanvas.value, box(f.courtyard)), f, taste.boardShade)
+  })
 })
 
 function press(e: KeyboardEvent) {

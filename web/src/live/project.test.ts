@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { Line, noHistory, nothingDerived, opening, settle, surroundings } from '../testing/program'
+import { Line, noHistory, nothingDerived, handOver, settle, surroundings } from '../testing/program'
 import type { Boxed, CircuitNet, Finding } from './wire.gen'
 
 const part = (id: number, sheet: number, x = 0, more: object = {}) =>
@@ -14,6 +14,7 @@ const finding = (key: string, severity: string, more: Partial<Finding> = {}) => 
 const edited = { ids: [11], step: { x: 1, y: 0 } }
 
 let project: import('./project').Project
+let another: (stage: string) => import('./project').Project
 let listens: Map<string, (e: unknown) => void>
 
 beforeEach(async () => {
@@ -21,18 +22,71 @@ beforeEach(async () => {
   ;({ listens } = surroundings())
   const { Project } = await import('./project')
   project = new Project(7)
+  another = (stage) => new Project(7, false, stage)
 })
 afterEach(() => {
   project.close()
   vi.useRealTimers()
   vi.unstubAllGlobals()
 })
-const open = (objects: Boxed[] = [part(11, 2), part(12, 2, 50), part(13, 3)]) => Line.last.tell(opening(objects))
+const open = (objects: Boxed[] = [part(11, 2), part(12, 2, 50), part(13, 3)]) => handOver(Line.last, objects)
 const edit = () => project.edit('moveItems', edited as never)
+
+describe('the handing over', () => {
+  const track = (id: number) => ({ kind: 'track', object: { id, layer: 1, a: { x: 0, y: 0 }, b: { x: 5, y: 0 }, width: 1 } }) as unknown as Boxed // prettier-ignore
+  const first = (objects: Boxed[]) => Line.last.tell({ t: 'open', name: 'Weir Gauge', rev: 1, objects })
+  const last = () => Line.last.tell({ t: 'ready', people: [], run: 'R', seq: 3, derived: nothingDerived, history: noHistory })
+  it('shows the stage in view before all is there', async () => {
+    const p = another('board')
+    expect(Line.last.url).toContain('&stage=board')
+    expect([p.has('board'), p.has('circuit')]).toEqual([false, false])
+    first([track(11)])
+    expect([p.state.value, p.has('board'), p.has('circuit'), p.whole.value]).toEqual(['coming', true, false, false])
+    expect(p.all('track').map((t) => t.id)).toEqual([11])
+    const told: boolean[] = []
+    p.onChange((_, whole) => told.push(whole))
+    Line.last.tell({ t: 'more', objects: [part(12, 2)] })
+    expect(p.get('part', 12)).toBeDefined()
+    expect(told).toEqual([])
+    last()
+    expect([p.state.value, p.has('circuit'), p.whole.value, p.handed]).toEqual(['open', true, true, 1])
+    expect(told).toEqual([true])
+    p.close()
+  })
+  it('lets edits wait until all is there, and asks questions at once', async () => {
+    const p = another('board')
+    first([track(11)])
+    void p.edit('remove', { ids: [11] }).catch(() => undefined)
+    expect(p.pending.value).toBe(1)
+    expect(Line.last.sent).toEqual([])
+    void p.question('find', { text: 'R1', place: '' } as never).catch(() => undefined)
+    expect(Line.last.sent.map((s) => s.t)).toEqual(['ask'])
+    last()
+    expect(Line.last.sent.map((s) => s.t)).toEqual(['ask', 'edit'])
+    p.close()
+  })
+  it('leaves what is shown alone until all of a new one is there', () => {
+    const p = another('board')
+    first([track(11), part(12, 2)])
+    last()
+    first([track(21)])
+    expect([p.state.value, p.all('track').map((t) => t.id), p.all('part').length]).toEqual(['open', [11], 1])
+    Line.last.tell({ t: 'more', objects: [part(22, 2)] })
+    last()
+    expect([p.all('track').map((t) => t.id), p.all('part').map((t) => t.id), p.handed]).toEqual([[21], [22], 2])
+    p.close()
+  })
+  it('takes what is not in view as not there', () => {
+    const p = another('circuit')
+    first([part(12, 2)])
+    expect([p.has('circuit'), p.has('board')]).toEqual([false, false])
+    p.close()
+  })
+})
 
 describe('the mirror of a project', () => {
   it('asks for its project by who one is', () => {
-    expect(Line.last.url).toMatch(/^ws:\/\/here\.test\/api\/projects\/7\/live\?who=[0-9a-f]{24}&name=$/)
+    expect(Line.last.url).toMatch(/^ws:\/\/here\.test\/api\/projects\/7\/live\?who=[0-9a-f]{24}&name=&stage=$/)
     expect(project.state.value).toBe('opening')
   })
   it('holds what it was opened with, by kind, number, name and sheet', () => {
@@ -294,7 +348,7 @@ describe('a connection that breaks', () => {
     expect(project.pending.value).toBe(1)
   })
   it('is told only what it missed, when it can be', async () => {
-    Line.last.tell(opening([part(11, 2), part(12, 2, 50)], { run: 'R', seq: 4 }))
+    handOver(Line.last, [part(11, 2), part(12, 2, 50)], {}, { run: 'R', seq: 4 })
     Line.last.tell({ t: 'changes', seq: 5, rev: 2, act: 'remove', changes: [{ kind: 'part', id: 11 }] })
     vi.stubGlobal('fetch', () => Promise.resolve({ json: () => Promise.resolve([{ id: 7 }]) }))
     Line.last.onclose()

@@ -18,6 +18,7 @@ import type {
   CircuitNet,
   Outcome,
   PartRef,
+  Pattern,
   Person,
   Questions,
   SheetUse,
@@ -26,6 +27,7 @@ import type {
   SheetView,
   Stages,
 } from './wire.gen'
+import { type Table, Tracks, Vias } from './columns'
 import { inNaturalOrder, naturally } from './natural'
 import { person } from './person'
 import { kindNames as kinds } from './wire.gen'
@@ -88,7 +90,10 @@ const largest = 30_000_000
  */
 export class Project {
   readonly name = ref('')
-  readonly state = ref<'opening' | 'open' | 'lost' | 'gone' | 'broken'>('opening')
+  /** Coming: the stage in view is here, and the rest is on its way. */
+  readonly state = ref<'opening' | 'coming' | 'open' | 'lost' | 'gone' | 'broken'>('opening')
+  /** Whether everything was here once. */
+  readonly whole = ref(false)
   readonly trouble = ref('')
   readonly rev = ref(0)
   readonly derivedRev = ref(0)
@@ -139,7 +144,14 @@ export class Project {
   private sheets = new Map<number, Map<number, Boxed>>()
   private names = new Map<string, AnyObject>()
   private netOfPin = new Map<string, string>()
-  private tables = new Map<Kind, Map<number, AnyObject>>(kinds.map((k) => [k, new Map()]))
+  /** The board's tracks and vias, which are many. */
+  readonly tracks = new Tracks()
+  readonly vias = new Vias()
+  /** What footprints look like, by their ids. */
+  readonly patterns = new Map<number, Pattern>()
+  /** How often the objects were handed over whole. */
+  handed = 0
+  private tables = new Map<Kind, Table<AnyObject>>(kinds.map((k) => [k, k === 'track' ? this.tracks : k === 'via' ? this.vias : new Map()])) // prettier-ignore
   private kindOf = new Map<number, Kind>()
   private listeners = new Set<Listener>()
   private derivedListeners = new Set<(d: Delta) => void>()
@@ -175,6 +187,8 @@ export class Project {
   constructor(
     readonly id: number,
     private readonly asShown = false,
+    /** The stage in view, whose objects are to come first. */
+    private readonly stage = '',
   ) {
     this.connect()
     this.watchman = window.setInterval(() => this.watch(), 250)
@@ -188,11 +202,20 @@ export class Project {
     return this.tables.get(kind)!.get(id) as Kinds[K] | undefined
   }
   find(id: number): Boxed | undefined {
-    const kind = this.kindOf.get(id)
+    const kind = this.kind(id)
     return kind && { kind, object: this.tables.get(kind)!.get(id)! }
   }
-  kind(id: number) {
-    return this.kindOf.get(id)
+  kind(id: number): Kind | undefined {
+    return this.kindOf.get(id) ?? (this.tracks.has(id) ? 'track' : this.vias.has(id) ? 'via' : undefined)
+  }
+  /** What the footprint of the name looks like. */
+  pattern(footprint: string): Pattern | undefined {
+    const f = this.named('footprint', footprint)
+    return f && this.patterns.get(f.id)
+  }
+  /** Whether what the stage is drawn from is here. */
+  has(stage: string) {
+    return this.whole.value || (stage === 'board' && this.stage === stage && this.state.value !== 'opening')
   }
   get settings() {
     return this.all('settings')[0]
@@ -327,11 +350,15 @@ export class Project {
     return this.jobs.value.find((j) => j.kind === kind)?.share ?? null
   }
 
+  /** Whether the program hears what is sent. */
+  private get reached() {
+    return this.state.value === 'open' || this.state.value === 'coming'
+  }
   private ask(r: Partial<Request>, edit: boolean): Promise<Message> {
     const ref = `${this.stem}-${++this.counter}`
     const send = JSON.stringify({ ...r, ref })
     return new Promise((done, fail) => {
-      if (this.state.value !== 'open' && !(edit && this.state.value === 'lost')) {
+      if (!this.reached && !(edit && this.state.value === 'lost')) {
         fail(new Error('There is no connection to the program just now, so nothing was changed.'))
         return
       }
@@ -345,7 +372,7 @@ export class Project {
       }
       this.waiting.set(ref, { send, edit, since: performance.now(), done, fail })
       this.count()
-      if (this.state.value === 'open') this.socket!.send(send) // else when the connection is back
+      if (this.state.value === 'open' || (this.reached && !edit)) this.socket!.send(send) // else when all is here
     })
   }
 
@@ -365,13 +392,13 @@ export class Project {
   private connect() {
     const proto = location.protocol === 'https:' ? 'wss' : 'ws'
     const s = new WebSocket(
-      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}${this.asShown ? '&look=1' : ''}${this.run ? `&run=${this.run}&seq=${this.seq}` : ''}`,
+      `${proto}://${location.host}/api/projects/${this.id}/live?who=${person.id}&name=${encodeURIComponent(person.name)}&stage=${this.stage}${this.asShown ? '&look=1' : ''}${this.run ? `&run=${this.run}&seq=${this.seq}` : ''}`,
     )
     this.socket = s
     s.onmessage = (e) => this.receive(JSON.parse(e.data as string) as Message)
     s.onclose = () => {
       if (this.closed || this.state.value === 'gone' || this.state.value === 'broken') return
-      if (this.state.value === 'open') this.state.value = 'lost'
+      if (this.reached) this.state.value = 'lost'
       for (const [ref, w] of this.waiting)
         if (!w.edit) {
           this.waiting.delete(ref)
@@ -407,7 +434,15 @@ export class Project {
     if ('seq' in m && m.seq) this.seq = m.seq
     switch (m.t) {
       case 'open':
-        this.opened(m)
+        this.begun = [m]
+        if (this.state.value === 'opening') this.unpack()
+        break
+      case 'more':
+        this.begun.push(m)
+        if (this.state.value === 'coming') this.unpack()
+        break
+      case 'ready':
+        this.ready(m)
         break
       case 'again':
         this.history.value = m.history!
@@ -417,6 +452,7 @@ export class Project {
         this.goOn()
         break
       case 'changes':
+        for (const p of m.patterns ?? []) this.patterns.set(p.footprint, p)
         this.apply(m.changes, m.drawn ?? [])
         this.rev.value = m.rev
         break
@@ -462,27 +498,53 @@ export class Project {
     }
   }
 
-  private opened(m: Messages['open']) {
+  /** Parcels that came and are not unpacked yet. */
+  private begun: (Messages['open'] | Messages['more'])[] = []
+
+  /** Takes in the parcels that came. */
+  private unpack() {
+    for (const m of this.begun) {
+      if ('rev' in m) this.emptied(m)
+      if (m.copper) {
+        this.tracks.take(m.copper.tracks)
+        this.vias.take(m.copper.vias)
+      }
+      for (const p of m.patterns ?? []) this.patterns.set(p.footprint, p)
+      for (const b of m.objects ?? []) this.put(b.kind, b.object!)
+    }
+    this.begun = []
+    this.docTick.value++
+  }
+
+  /** Everything is handed over anew. */
+  private emptied(m: Messages['open']) {
     for (const t of this.tables.values()) t.clear()
     this.kindOf.clear()
     this.sheets.clear()
     this.names.clear()
+    this.patterns.clear()
     for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
-    for (const b of m.objects ?? []) this.put(b.kind, b.object!)
+    this.handed++
     this.name.value = m.name
-    this.rev.value = m.rev ?? 0
+    this.rev.value = m.rev
+    this.missing.value = m.missing ?? []
+    this.looks.value = !!m.looks
+    if (this.state.value === 'opening') this.state.value = 'coming'
+  }
+
+  /** All is here, and what follows from it. */
+  private ready(m: Messages['ready']) {
+    this.unpack()
     this.history.value = m.history!
     this.handoff.value = m.handoff ?? null
     this.jobs.value = m.jobs ?? []
-    this.missing.value = m.missing ?? []
-    this.looks.value = !!m.looks
     this.others.value = new Map()
     this.greet(m.people ?? [])
     this.run = m.run
     this.seq = m.seq
     this.state.value = 'open'
+    this.whole.value = true
     this.derive(m.derived!)
-    this.docTick.value++
     this.listeners.forEach((f) => f([], true, []))
     this.goOn()
   }
@@ -508,7 +570,7 @@ export class Project {
     this.drop(kind, o.id)
     if (kind === 'footprint') for (const list of ['pads', 'silk', 'body', 'courtyard'] as const) (o as Kinds['footprint'])[list] ??= [] // prettier-ignore
     this.tables.get(kind)!.set(o.id, o)
-    this.kindOf.set(o.id, kind)
+    if (kind !== 'track' && kind !== 'via') this.kindOf.set(o.id, kind)
     if (standing.has(kind)) {
       const sheet = (o as { sheet: number }).sheet
       if (!this.sheets.has(sheet)) this.sheets.set(sheet, new Map())

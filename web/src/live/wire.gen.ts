@@ -787,6 +787,7 @@ export interface Changed {
   act: string
   changes: ObjectChange[]
   drawn?: Drawn[]
+  patterns?: Pattern[]
 }
 
 export interface Derived {
@@ -816,28 +817,39 @@ export interface Job {
   job: JobState
 }
 
+export interface More {
+  objects?: Boxed[]
+  copper?: Copper
+  patterns?: Pattern[]
+}
+
 export interface Renamed {
   seq?: number
   name: string
 }
 
 export interface Opened {
-  run: string
-  seq: number
   looks?: boolean
   rev: number
   name: string
-  objects: Boxed[]
-  derived: Delta | null
-  history: History | null
-  handoff?: HandoffState
-  people: Person[]
   missing?: string[]
-  jobs?: JobState[]
+  objects?: Boxed[]
+  copper?: Copper
+  patterns?: Pattern[]
 }
 
 export interface Present {
   people: Person[]
+}
+
+export interface Ready {
+  run: string
+  seq: number
+  derived: Delta | null
+  history: History | null
+  handoff?: HandoffState
+  people: Person[]
+  jobs?: JobState[]
 }
 
 export interface Refused {
@@ -936,6 +948,17 @@ export interface Renaming {
 }
 
 export interface Pairs {
+}
+
+export interface PatternOf {
+  footprint: Footprint
+}
+
+export interface Pattern {
+  footprint: number
+  pads: PadOutlines[]
+  silk: Outline[]
+  courtyard: Point[]
 }
 
 export interface QuestionSheet {
@@ -1226,6 +1249,11 @@ export interface Boxed {
   object: AnyObject | null
 }
 
+export interface Copper {
+  tracks: Tracks
+  vias: Vias
+}
+
 export interface ErcKind {
   kind: string
   rule: string
@@ -1274,6 +1302,18 @@ export interface Numbering {
 export interface PartRef {
   part: number
   path?: string
+}
+
+export interface PadOutlines {
+  on?: Record<string, Outline>
+  barrel?: Outline
+  bore?: Outline
+}
+
+export interface Outline {
+  corners: Corner[]
+  area?: boolean
+  r?: number
 }
 
 export interface SheetUse {
@@ -1401,6 +1441,33 @@ export interface File {
   role: string
   text: string
   size: number
+}
+
+export interface Tracks {
+  id: string
+  layer: string
+  net: string
+  width: string
+  ax: string
+  ay: string
+  bx: string
+  by: string
+  bent?: string
+  mx?: string
+  my?: string
+  locked?: string
+}
+
+export interface Vias {
+  id: string
+  net: string
+  x: string
+  y: string
+  diameter: string
+  hole: string
+  from: string
+  to: string
+  locked?: string
 }
 
 export interface Piece {
@@ -1552,9 +1619,11 @@ export interface Messages {
   handoff: HandedOff
   history: Told
   job: Job
+  more: More
   name: Renamed
   open: Opened
   people: Present
+  ready: Ready
   refused: Refused
   shared: Picked
 }
@@ -1571,6 +1640,7 @@ export interface Questions {
   nextName: { asks: NextName; answers: string }
   numbers: { asks: Numbers; answers: Renaming[] }
   pairs: { asks: Pairs; answers: string[][] }
+  pattern: { asks: PatternOf; answers: Pattern }
   sheet: { asks: QuestionSheet; answers: Page }
   timing: { asks: QuestionTiming; answers: Diagram }
   track: { asks: QuestionTrack; answers: Probe }

@@ -20,6 +20,7 @@ const stateText = computed(
   () =>
     ({
       opening: 'opening…',
+      coming: 'opening…',
       open: props.project.pending.value ? 'on its way …' : kept.value ? `kept ${kept.value}` : 'kept',
       lost: props.project.pending.value ? 'not connected, not kept yet' : 'not connected',
       gone: 'deleted',

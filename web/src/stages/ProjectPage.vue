@@ -20,7 +20,7 @@ import { stageOf, stages } from './stages'
 const route = useRoute()
 const router = useRouter()
 const taste = useTaste()
-const project = new Project(Number(route.params.id), route.query.look === '1')
+const project = new Project(Number(route.params.id), route.query.look === '1', String(route.params.stage))
 const where = shallowRef<Crumb[]>([])
 ;(window as unknown as Record<string, unknown>).goldenTrace = project // for a look from the browser's console
 
@@ -133,7 +133,7 @@ onBeforeUnmount(() => {
           <p>In the list of projects it can be saved as it is kept, and its last acts can be taken back.</p>
           <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
         </div>
-        <div v-else-if="project.state.value === 'opening'" class="message">
+        <div v-else-if="!project.has(stage)" class="message">
           <v-progress-circular indeterminate color="primary" aria-label="Opening the project" />
         </div>
         <component :is="page" v-else-if="page" :key="stage" :project="project" @where="where = $event" />

@@ -1,7 +1,7 @@
 import type { BoardEditor } from '../board/editor'
 import type { Project } from '../live/project'
-import type { Boxed } from '../live/wire.gen'
-import { Line, opening } from './program'
+import type { Boxed, Pattern } from '../live/wire.gen'
+import { handOver, Line } from './program'
 
 const mm = 1_000_000
 const pad = (number: string, x: number, more: object = {}) => ({ number, form: 'rect', at: { x: x * mm, y: 0 }, size: { x: mm, y: mm }, ...more }) // prettier-ignore
@@ -13,6 +13,19 @@ export const twoPads = {
 } // prettier-ignore
 /** One round plated pad of 2 mm with a hole of 1 mm, and no courtyard of its own. */
 export const onePin = { ...twoPads, id: 3, name: 'PIN', pads: [pad('1', 0, { form: 'round', size: { x: 2 * mm, y: 2 * mm }, hole: mm })], courtyard: [] } // prettier-ignore
+
+const corner = (x: number, y: number) => ({ x: x * mm, y: y * mm })
+const square = (x: number) => ({ area: true, corners: [corner(x - 0.5, -0.5), corner(x + 0.5, -0.5), corner(x + 0.5, 0.5), corner(x - 0.5, 0.5)] }) // prettier-ignore
+/** What the footprints look like, as the core says it. */
+export const patterns: Pattern[] = [
+  { footprint: 2, pads: [{ on: { near: square(-2) } }, { on: { near: square(2) } }], silk: [], courtyard: twoPads.courtyard },
+  {
+    footprint: 3,
+    pads: [{ barrel: { corners: [corner(0, 0)], r: mm }, bore: { corners: [corner(0, 0)], r: mm / 2 } }],
+    silk: [],
+    courtyard: [corner(-1.25, -1.25), corner(1.25, -1.25), corner(1.25, 1.25), corner(-1.25, 1.25)],
+  },
+]
 
 /** Copper layers with the ids 1, 2, … from the top, a core below each. */
 export const stack = (copper: number) =>
@@ -49,7 +62,7 @@ export async function onBoard(objects: Boxed[]): Promise<{ ed: BoardEditor; proj
   const { Project } = await import('../live/project')
   const project = new Project(7)
   const library = [twoPads, onePin].map((object) => ({ kind: 'footprint', object }) as unknown as Boxed)
-  Line.last.tell(opening([...library, ...rules, ...nets, ...objects]))
+  handOver(Line.last, [...library, ...rules, ...nets, ...objects], { patterns })
   const taste = { boardShade: 'dark', gridOn: true, boardGrid: mm, unit: 'mm' }
   const ed = new BoardEditor(project, taste as never)
   ed.load()

@@ -86,18 +86,15 @@ export const nothingDerived = {
 }
 export const noHistory = { undo: '', redo: '', steps: 0, kept: '' }
 
-/** The message that opens a project with the objects. */
-export function opening(objects: Boxed[], more: Partial<Messages['open']> = {}) {
-  return {
-    t: 'open' as const,
-    people: [],
-    name: 'Weir Gauge',
-    rev: 1,
-    objects,
-    derived: nothingDerived,
-    history: noHistory,
-    ...more,
-  }
+/** Hands a project over on the line. */
+export function handOver(
+  line: Line,
+  objects: Boxed[],
+  more: Partial<Messages['open']> = {},
+  ready: Partial<Messages['ready']> = {},
+) {
+  line.tell({ t: 'open', name: 'Weir Gauge', rev: 1, objects, ...more })
+  line.tell({ t: 'ready', people: [], run: 'R', seq: 0, derived: nothingDerived, history: noHistory, ...ready })
 }
 
 /** Lets promises that are answered run on. */

@@ -1,0 +1,124 @@
+// Package columns holds many objects of one kind as columns of numbers, as they travel to browsers and
+// are held there: the tracks and vias of a large board.
+package columns
+
+import (
+	"encoding/base64"
+	"encoding/binary"
+	"math"
+
+	"goldentrace/core/design"
+)
+
+// Numbers is a column. On the wire it is base64 of 32-bit whole numbers, the lowest byte first.
+type Numbers []int32
+
+// MarshalText writes the column.
+func (n Numbers) MarshalText() ([]byte, error) {
+	raw := make([]byte, 0, 4*len(n))
+	for _, v := range n {
+		raw = binary.LittleEndian.AppendUint32(raw, uint32(v))
+	}
+	return base64.StdEncoding.AppendEncode(nil, raw), nil
+}
+
+// Tracks by row, in the order of their ids. Lengths are nanometres.
+type Tracks struct {
+	ID     Numbers `json:"id"`
+	Layer  Numbers `json:"layer"`
+	Net    Numbers `json:"net"`
+	Width  Numbers `json:"width"`
+	AX     Numbers `json:"ax"`
+	AY     Numbers `json:"ay"`
+	BX     Numbers `json:"bx"`
+	BY     Numbers `json:"by"`
+	Bent   Numbers `json:"bent,omitempty"` // rows that are arcs, rising, through MX, MY
+	MX     Numbers `json:"mx,omitempty"`
+	MY     Numbers `json:"my,omitempty"`
+	Locked Numbers `json:"locked,omitempty"` // rows, rising
+}
+
+// Vias by row, in the order of their ids: those of one kind, covered by the mask, with the same copper on all
+// their layers. Lengths are nanometres.
+type Vias struct {
+	ID       Numbers `json:"id"`
+	Net      Numbers `json:"net"`
+	X        Numbers `json:"x"`
+	Y        Numbers `json:"y"`
+	Diameter Numbers `json:"diameter"`
+	Hole     Numbers `json:"hole"`
+	From     Numbers `json:"from"`
+	To       Numbers `json:"to"`
+	Locked   Numbers `json:"locked,omitempty"` // rows, rising
+}
+
+// Copper of a board in columns.
+type Copper struct {
+	Tracks Tracks `json:"tracks"`
+	Vias   Vias   `json:"vias"`
+}
+
+// Add takes an object in, in the order of ids; false: columns cannot hold it, and it travels as it is.
+func (c *Copper) Add(o design.Object) bool {
+	switch o := o.(type) {
+	case *design.Track:
+		return c.Tracks.add(o)
+	case *design.Via:
+		return c.Vias.add(o)
+	}
+	return false
+}
+
+func fits(vs ...int64) bool {
+	for _, v := range vs {
+		if v < math.MinInt32 || v > math.MaxInt32 {
+			return false
+		}
+	}
+	return true
+}
+
+func (t *Tracks) add(o *design.Track) bool {
+	if !fits(int64(o.ID), int64(o.Layer), int64(o.Net), o.Width, o.A.X, o.A.Y, o.B.X, o.B.Y) || o.Mid != nil && !fits(o.Mid.X, o.Mid.Y) {
+		return false
+	}
+	row := int32(len(t.ID))
+	put(&t.ID, int64(o.ID))
+	put(&t.Layer, int64(o.Layer))
+	put(&t.Net, int64(o.Net))
+	put(&t.Width, o.Width)
+	put(&t.AX, o.A.X)
+	put(&t.AY, o.A.Y)
+	put(&t.BX, o.B.X)
+	put(&t.BY, o.B.Y)
+	if o.Mid != nil {
+		t.Bent = append(t.Bent, row)
+		put(&t.MX, o.Mid.X)
+		put(&t.MY, o.Mid.Y)
+	}
+	if o.Locked {
+		t.Locked = append(t.Locked, row)
+	}
+	return true
+}
+
+func (v *Vias) add(o *design.Via) bool {
+	if o.Kind != design.Drilled || o.Cover != design.Tented || len(o.Pads) > 0 ||
+		!fits(int64(o.ID), int64(o.Net), o.At.X, o.At.Y, o.Diameter, o.Hole, int64(o.From), int64(o.To)) {
+		return false
+	}
+	if o.Locked {
+		v.Locked = append(v.Locked, int32(len(v.ID)))
+	}
+	put(&v.ID, int64(o.ID))
+	put(&v.Net, int64(o.Net))
+	put(&v.X, o.At.X)
+	put(&v.Y, o.At.Y)
+	put(&v.Diameter, o.Diameter)
+	put(&v.Hole, o.Hole)
+	put(&v.From, int64(o.From))
+	put(&v.To, int64(o.To))
+	return true
+}
+
+func put(n *Numbers, v int64) { *n = append(*n, int32(v)) }

@@ -1,0 +1,159 @@
+package server
+
+import (
+	"iter"
+	"slices"
+
+	"goldentrace/core/columns"
+	"goldentrace/core/design"
+	"goldentrace/core/layout"
+)
+
+// Boxed is an object with its kind.
+type Boxed struct {
+	Kind   design.Kind   `json:"kind"`
+	Object design.Object `json:"object"`
+}
+
+// Parcel is a part of a project's objects.
+type Parcel struct {
+	Objects  []Boxed          `json:"objects,omitempty"`
+	Copper   *columns.Copper  `json:"copper,omitempty"`
+	Patterns []layout.Pattern `json:"patterns,omitempty"` // of the footprints among the objects
+}
+
+// onBoard are the kinds that the board is drawn from.
+var onBoard = []design.Kind{design.KindSettings, design.KindFootprint, design.KindNet, design.KindBoard, design.KindRuleArea, design.KindRule, design.KindPlaced,
+	design.KindTrack, design.KindVia, design.KindHole, design.KindLegend}
+
+// offBoard are all others.
+var offBoard = slices.DeleteFunc(design.Kinds(), func(k design.Kind) bool { return slices.Contains(onBoard, k) })
+
+// mostInParcel bounds the objects of a parcel but the first, so that a browser takes each in between two
+// pictures.
+const mostInParcel = 4_000
+
+// parcels of a document: all that the stage in view is drawn from in the first.
+func parcels(d design.Shared, stage string) iter.Seq[Parcel] {
+	first, then := offBoard, onBoard
+	if stage == "board" {
+		first, then = onBoard, offBoard
+	}
+	return func(yield func(Parcel) bool) {
+		if !yield(parcelOf(d.All(first...))) {
+			return
+		}
+		for some := range chunks(d.All(then...), mostInParcel) {
+			if !yield(parcelOf(slices.Values(some))) {
+				return
+			}
+		}
+	}
+}
+
+func chunks(all iter.Seq[design.Object], n int) iter.Seq[[]design.Object] {
+	return func(yield func([]design.Object) bool) {
+		var some []design.Object
+		for o := range all {
+			if some = append(some, o); len(some) == n {
+				if !yield(some) {
+					return
+				}
+				some = nil
+			}
+		}
+		if len(some) > 0 {
+			yield(some)
+		}
+	}
+}
+
+func parcelOf(objects iter.Seq[design.Object]) Parcel {
+	var p Parcel
+	copper := &columns.Copper{}
+	for o := range objects {
+		if copper.Add(o) {
+			p.Copper = copper
+			continue
+		}
+		if f, ok := o.(*design.Footprint); ok {
+			p.Patterns = append(p.Patterns, layout.PatternOf(f))
+		}
+		p.Objects = append(p.Objects, Boxed{o.ObjectKind(), lightObject(o)})
+	}
+	return p
+}
+
+// early is what of a project can be shown while what follows from it is still being found.
+type early struct {
+	run     string
+	rev     int64
+	name    string
+	missing []string
+	example bool
+	doc     design.Shared
+}
+
+// opened is the first message of a project to a tab.
+func (e *early) opened(c *client, first Parcel) Opened {
+	return Opened{Looks: c.looks || e.example, Rev: e.rev, Name: e.name, Missing: e.missing, Parcel: first}
+}
+
+// now is what can be shown of an open project.
+func (p *project) now() *early {
+	return &early{p.tale.run, p.bench.Rev, p.name, p.missing, p.example, p.bench.Doc.Share()}
+}
+
+// handOver sends a tab everything; had is what it was sent of it already, or nil. The project's
+// goroutine makes what follows from the objects; the objects are written beside it.
+func (p *project) handOver(c *client, had *early) {
+	ready, err := encode(Ready{Run: p.tale.run, Seq: p.tale.last, Derived: ptr(p.bench.All()), History: ptr(p.historyOf(c)), Handoff: p.handoff, People: p.peopleSeenBy(c), Jobs: p.jobs.list()})
+	if err != nil {
+		c.fail(err)
+		return
+	}
+	e := p.now()
+	skip := had != nil && had.run == e.run && had.rev == e.rev
+	c.post(func(write func([]byte) error) error {
+		if err := e.write(c, skip, write); err != nil {
+			return err
+		}
+		return write(ready)
+	})
+}
+
+// write writes the parcels; skip leaves the first out, which the tab has.
+func (e *early) write(c *client, skip bool, write func([]byte) error) error {
+	first := true
+	for parcel := range parcels(e.doc, c.stage) {
+		var m any = More{parcel}
+		if first {
+			m = e.opened(c, parcel)
+		}
+		if first && skip {
+			first = false
+			continue
+		}
+		first = false
+		data, err := encode(m)
+		if err != nil {
+			return err
+		}
+		if err := write(data); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// begin writes the first parcel alone.
+func (e *early) begin(c *client, write func([]byte) error) error {
+	for parcel := range parcels(e.doc, c.stage) {
+		data, err := encode(e.opened(c, parcel))
+		if err != nil {
+			return err
+		}
+		return write(data)
+	}
+	return nil
+}
