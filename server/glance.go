@@ -54,7 +54,7 @@ type kept struct {
 }
 
 // glanceForm changes when what a glance tells or how a picture is drawn does.
-const glanceForm = 2
+const glanceForm = 3
 
 func (a *api) glanceRoutes(e *echo.Echo) {
 	e.GET("/api/starts", a.starts)

@@ -33,22 +33,26 @@ type hub struct {
 // slot is a project that is open or being opened. loaded is closed when early is there or will not come,
 // done when the project is open or cannot be opened.
 type slot struct {
-	loaded  chan struct{}
-	early   atomic.Pointer[early]
+	loaded chan struct{}
+	early  atomic.Pointer[early]
+	// shown tells that the tab that had the project opened shows the stage in view, nil: none did.
+	shown   chan struct{}
+	seen    sync.Once
 	done    chan struct{}
 	project *project
 	err     error
 }
 
-// opening tells whether the project is still being opened.
-func (s *slot) opening() bool {
-	select {
-	case <-s.done:
-		return false
-	default:
-		return true
+// show tells that the tab shows something, or never will.
+func (s *slot) show() {
+	if s.shown != nil {
+		s.seen.Do(func() { close(s.shown) })
 	}
 }
+
+// longestShow is how long finding what follows from a project waits until the tab that had it opened
+// shows the stage in view; both would else share the processors.
+const longestShow = 1500 * time.Millisecond
 
 // A project that nobody is in and nobody asked for is closed after a while.
 const (
@@ -64,13 +68,17 @@ func newHub(s *store.Store, examples ...Example) *hub {
 	return h
 }
 
-// slot finds the project, or begins to open it. Opening one does not hold up others.
-func (h *hub) slot(ctx context.Context, id int64) *slot {
+// slot finds the project, or begins to open it; for a tab that is shown it before all is there, or not. Opening one
+// does not hold up others.
+func (h *hub) slot(ctx context.Context, id int64, forTab bool) *slot {
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	s, ok := h.open[id]
 	if !ok {
 		s = &slot{done: make(chan struct{}), loaded: make(chan struct{})}
+		if forTab {
+			s.shown = make(chan struct{})
+		}
 		h.open[id] = s
 		go h.fill(context.WithoutCancel(ctx), id, s)
 	}
@@ -79,7 +87,7 @@ func (h *hub) slot(ctx context.Context, id int64) *slot {
 
 // project opens the project, or finds it open.
 func (h *hub) project(ctx context.Context, id int64) (*project, error) {
-	s := h.slot(ctx, id)
+	s := h.slot(ctx, id, false)
 	select {
 	case <-s.done:
 	case <-ctx.Done():
@@ -99,6 +107,12 @@ func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	s.project, s.err = openProject(ctx, h.store, h.library, id, func(e *early) {
 		s.early.Store(e)
 		seen()
+		if s.shown != nil {
+			select {
+			case <-s.shown:
+			case <-time.After(longestShow):
+			}
+		}
 	})
 	seen()
 	why := ""

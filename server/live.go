@@ -75,7 +75,8 @@ func (a *api) live(c *echo.Context, id int64) error {
 	if a.hub.sockets.Add(1) > mostSocket {
 		return fail(c, errCrowded)
 	}
-	s := a.hub.slot(r.Context(), id)
+	s := a.hub.slot(r.Context(), id, query.Get("stage") == "board")
+	defer s.show()
 	select {
 	case <-s.loaded:
 	case <-r.Context().Done():
@@ -105,6 +106,8 @@ func (a *api) live(c *echo.Context, id int64) error {
 		defer cancel()
 		return conn.Write(late, websocket.MessageText, data)
 	}
+	todo := make(chan Request, mostWaiting)
+	go read(ctx, me, conn, s, todo)
 	if had != nil {
 		if err := had.begin(me, write); err != nil {
 			return nil
@@ -121,14 +124,14 @@ func (a *api) live(c *echo.Context, id int64) error {
 		}
 	}
 	seq, _ := strconv.ParseInt(query.Get("seq"), 10, 64)
-	s.project.serve(ctx, me, conn, write, func() { s.project.welcome(me, query.Get("run"), seq, had) })
+	s.project.serve(ctx, me, conn, write, todo, func() { s.project.welcome(me, query.Get("run"), seq, had) })
 	return nil
 }
 
 var errCrowded = errors.New("too many windows are open in this project or in all; close one first")
 
 // serve serves a tab until its connection ends.
-func (p *project) serve(ctx context.Context, c *client, conn *websocket.Conn, write func([]byte) error, welcome func()) {
+func (p *project) serve(ctx context.Context, c *client, conn *websocket.Conn, write func([]byte) error, todo <-chan Request, welcome func()) {
 	stop := c.stop
 	if err := p.do(func() {
 		c.looks = c.looks || p.example
@@ -169,22 +172,23 @@ func (p *project) serve(ctx context.Context, c *client, conn *websocket.Conn, wr
 			}
 		}
 	}()
-	// Requests are served in their order by the project's goroutine. The socket is read on meanwhile, so
-	// that stopping a job is heard at once.
-	todo := make(chan Request, mostWaiting)
-	go func() {
-		defer stop()
-		for {
-			select {
-			case <-ctx.Done():
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case req := <-todo:
+			if p.do(func() { p.answer(c, req) }) != nil {
 				return
-			case req := <-todo:
-				if p.do(func() { p.answer(c, req) }) != nil {
-					return
-				}
 			}
 		}
-	}()
+	}
+}
+
+// read reads a tab's requests, which are served in their order by the project's goroutine. The socket is read on
+// meanwhile, so that stopping a job is heard at once.
+func read(ctx context.Context, c *client, conn *websocket.Conn, s *slot, todo chan<- Request) {
+	defer c.stop()
+	defer s.show()
 	for {
 		_, data, err := conn.Read(ctx)
 		if err != nil {
@@ -195,8 +199,15 @@ func (p *project) serve(ctx context.Context, c *client, conn *websocket.Conn, wr
 			c.refuse(req.Ref, fmt.Errorf("the message cannot be read: %w", err))
 			continue
 		}
-		if req.T == "stop" {
-			p.jobs.stop(req.Job)
+		switch req.T {
+		case "shown":
+			s.show()
+			continue
+		case "stop":
+			<-s.done
+			if s.project != nil {
+				s.project.jobs.stop(req.Job)
+			}
 			c.tell(Done{Ref: req.Ref})
 			continue
 		}

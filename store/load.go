@@ -8,6 +8,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"runtime"
+	"sync"
+	"sync/atomic"
 
 	"goldentrace/core/design"
 )
@@ -32,57 +35,78 @@ type raw struct {
 	version int
 }
 
-// rows reads a project's objects as they are kept. It holds up nobody who writes meanwhile.
-func (s *Store) rows(ctx context.Context, id int64) (head Loaded, next design.ID, out []raw, err error) {
+// kept is a project as the database holds it.
+type kept struct {
+	Loaded
+	next design.ID
+	rows []raw
+	// copper are objects of the checkpoint, which need no row.
+	copper []design.Object
+	// checkpoint tells that there is one; fresh, how many objects are read from their rows in its place.
+	checkpoint bool
+	fresh      int
+}
+
+// rows reads a project's objects as they are kept, those of its checkpoint from there if quick. It holds up
+// nobody who writes meanwhile.
+func (s *Store) rows(ctx context.Context, id int64, quick bool) (k kept, err error) {
 	tx, err := s.read.BeginTx(ctx, &sql.TxOptions{ReadOnly: true}) // one state of it
 	if err != nil {
-		return head, 0, nil, err
+		return k, err
 	}
 	defer func() { _ = tx.Rollback() }()
-	err = tx.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&head.Name, &head.Revision, &next, &head.Example)
+	err = tx.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&k.Name, &k.Revision, &k.next, &k.Example)
 	if errors.Is(err, sql.ErrNoRows) {
-		return head, 0, nil, ErrNoProject
+		return k, ErrNoProject
 	}
 	if err != nil {
-		return head, 0, nil, err
+		return k, err
 	}
-	rows, err := tx.QueryContext(ctx, `SELECT id, kind, body, version FROM object WHERE project = ?`, id)
+	query := `SELECT id, kind, body, version FROM object WHERE project = ?`
+	if quick {
+		if err := k.readCheckpoint(ctx, tx, id); err != nil {
+			return k, err
+		}
+		if k.checkpoint {
+			query += ` AND (kind NOT IN ('track', 'via') OR EXISTS (SELECT 1 FROM fresh WHERE fresh.project = object.project AND fresh.id = object.id))`
+		}
+	}
+	rows, err := tx.QueryContext(ctx, query, id)
 	if err != nil {
-		return head, 0, nil, err
+		return k, err
 	}
 	defer rows.Close()
 	for rows.Next() {
 		var r raw
 		if err := rows.Scan(&r.id, &r.kind, &r.body, &r.version); err != nil {
-			return head, 0, nil, err
+			return k, err
 		}
-		out = append(out, r)
+		k.rows = append(k.rows, r)
 	}
-	return head, next, out, rows.Err()
+	return k, rows.Err()
 }
 
 // Load reads a project; one that an earlier version kept is upgraded and kept so. What of it cannot be read is left out and said; without its settings,
 // its board or any sheet a project cannot be opened.
 func (s *Store) Load(ctx context.Context, id int64) (Loaded, error) {
-	out, next, rows, err := s.rows(ctx, id)
+	k, err := s.rows(ctx, id, true)
+	out := k.Loaded
 	if err != nil {
 		return out, err
 	}
-	was := rows
-	rows, next, changed, err := upgrade(rows, next)
+	rows, next, changed, err := upgrade(k.rows, k.next)
 	if err != nil {
 		return out, fmt.Errorf("the project %s cannot be read: %w", out.Name, err)
 	}
 	d := design.Empty()
-	for _, r := range rows {
-		o, err := design.Decode(r.kind, r.body)
-		if err == nil && o.ObjectID() != r.id {
-			err = fmt.Errorf("a %s says that its id is %d", r.kind, o.ObjectID())
-		}
-		if err != nil {
-			out.Missing = append(out.Missing, fmt.Sprintf("the object %d: %v", r.id, err))
+	for i, o := range decoded(rows) {
+		if o.err != nil {
+			out.Missing = append(out.Missing, fmt.Sprintf("the object %d: %v", rows[i].id, o.err))
 			continue
 		}
+		d.Put(o.object)
+	}
+	for _, o := range k.copper {
 		d.Put(o)
 	}
 	d.Next = max(d.Next, next)
@@ -93,12 +117,54 @@ func (s *Store) Load(ctx context.Context, id int64) (Loaded, error) {
 		out.Missing = append(out.Missing, d.Sound()...)
 	}
 	if changed {
-		if err := s.keepUpgraded(ctx, id, was, rows, d.Next); err != nil {
+		if err := s.keepUpgraded(ctx, id, k.rows, rows, d.Next); err != nil {
 			return out, fmt.Errorf("the project %s is of an earlier version and could not be kept as this one keeps it: %w", out.Name, err)
 		}
 	}
 	out.Doc = d
+	if len(out.Missing) == 0 {
+		s.renewCheckpoint(id, k, d)
+	}
 	return out, nil
+}
+
+// read is an object as it was read, or why it could not be.
+type read struct {
+	object design.Object
+	err    error
+}
+
+// decoded reads all objects, on as many processors as there are.
+func decoded(rows []raw) []read {
+	out := make([]read, len(rows))
+	const some = 1_000
+	var next atomic.Int64
+	var all sync.WaitGroup
+	for range runtime.GOMAXPROCS(0) {
+		all.Go(func() {
+			for from := int(next.Add(some)) - some; from < len(rows); from = int(next.Add(some)) - some {
+				for i := from; i < min(from+some, len(rows)); i++ {
+					out[i].object, out[i].err = rows[i].decode()
+				}
+			}
+		})
+	}
+	all.Wait()
+	return out
+}
+
+// decode reads the object. One that brings the program to a fault cannot be read.
+func (r raw) decode() (o design.Object, err error) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			err = fmt.Errorf("the program fails on it (%v)", fault)
+		}
+	}()
+	o, err = design.Decode(r.kind, r.body)
+	if err == nil && o.ObjectID() != r.id {
+		err = fmt.Errorf("a %s says that its id is %d", r.kind, o.ObjectID())
+	}
+	return o, err
 }
 
 func sentences(list []string) []error {
@@ -113,10 +179,11 @@ func sentences(list []string) []error {
 // WriteRaw writes a project as a project file, its objects as the database keeps them, be they
 // readable or not.
 func (s *Store) WriteRaw(ctx context.Context, w io.Writer, id int64) (name string, err error) {
-	head, next, rows, err := s.rows(ctx, id)
+	k, err := s.rows(ctx, id, false)
 	if err != nil {
 		return "", err
 	}
+	head, rows := k.Loaded, k.rows
 	buf := bufio.NewWriter(w)
 	enc := json.NewEncoder(buf)
 	enc.SetEscapeHTML(false)
@@ -124,7 +191,7 @@ func (s *Store) WriteRaw(ctx context.Context, w io.Writer, id int64) (name strin
 	for _, r := range rows {
 		version = min(version, r.version)
 	}
-	line := map[string]any{"format": design.FileFormat, "version": version, "name": head.Name, "next": next, "objects": len(rows)}
+	line := map[string]any{"format": design.FileFormat, "version": version, "name": head.Name, "next": k.next, "objects": len(rows)}
 	if err := enc.Encode(line); err != nil {
 		return "", err
 	}

@@ -43,14 +43,14 @@ func unpacked(row []byte) ([]byte, error) {
 	}
 	r, err := gzip.NewReader(bytes.NewReader(row))
 	if err != nil {
-		return nil, fmt.Errorf("the journal's row cannot be unpacked: %w", err)
+		return nil, fmt.Errorf("the row cannot be unpacked: %w", err)
 	}
 	out, err := io.ReadAll(io.LimitReader(r, mostUnpacked+1))
 	if err == nil && len(out) > mostUnpacked {
 		err = errors.New("it is larger than any act makes it")
 	}
 	if err != nil {
-		return nil, fmt.Errorf("the journal's row cannot be unpacked: %w", err)
+		return nil, fmt.Errorf("the row cannot be unpacked: %w", err)
 	}
 	return out, nil
 }

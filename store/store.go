@@ -12,6 +12,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"sync"
 	"time"
 	"unicode/utf8"
 
@@ -38,6 +39,8 @@ type Store struct {
 	// began
 	read *sql.DB
 	lock *flock.Flock
+	// beside is what is still being kept that nobody waits for.
+	beside sync.WaitGroup
 }
 
 // Open opens or makes the data directory.
@@ -96,6 +99,7 @@ func (s *Store) migrate() error {
 
 // Close lets go of the data directory.
 func (s *Store) Close() error {
+	s.beside.Wait()
 	var err error
 	if s.read != nil {
 		err = s.read.Close()

@@ -5,9 +5,12 @@ package columns
 import (
 	"encoding/base64"
 	"encoding/binary"
+	"errors"
 	"math"
+	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 )
 
 // Numbers is a column. On the wire it is base64 of 32-bit whole numbers, the lowest byte first.
@@ -122,3 +125,70 @@ func (v *Vias) add(o *design.Via) bool {
 }
 
 func put(n *Numbers, v int64) { *n = append(*n, int32(v)) }
+
+// UnmarshalText reads a column.
+func (n *Numbers) UnmarshalText(text []byte) error {
+	raw, err := base64.StdEncoding.AppendDecode(nil, text)
+	if err != nil || len(raw)%4 != 0 {
+		return errors.New("a column is not base64 of 32-bit numbers")
+	}
+	*n = make(Numbers, len(raw)/4)
+	for i := range *n {
+		(*n)[i] = int32(binary.LittleEndian.Uint32(raw[4*i:]))
+	}
+	return nil
+}
+
+// Len is how many objects the columns hold.
+func (c *Copper) Len() int { return len(c.Tracks.ID) + len(c.Vias.ID) }
+
+// sound tells whether all columns are as long as they are to be and rows lie within.
+func (c *Copper) sound() bool {
+	t, v := &c.Tracks, &c.Vias
+	n, m := len(t.ID), len(v.ID)
+	for _, col := range []Numbers{t.Layer, t.Net, t.Width, t.AX, t.AY, t.BX, t.BY} {
+		if len(col) != n {
+			return false
+		}
+	}
+	for _, col := range []Numbers{v.Net, v.X, v.Y, v.Diameter, v.Hole, v.From, v.To} {
+		if len(col) != m {
+			return false
+		}
+	}
+	within := func(rows Numbers, n int) bool {
+		return !slices.ContainsFunc(rows, func(r int32) bool { return r < 0 || int(r) >= n })
+	}
+	return len(t.MX) == len(t.Bent) && len(t.MY) == len(t.Bent) && within(t.Bent, n) && within(t.Locked, n) && within(v.Locked, m)
+}
+
+// Objects are the tracks and vias that the columns hold. The error says that they do not fit together.
+func (c *Copper) Objects() ([]design.Object, error) {
+	if !c.sound() {
+		return nil, errors.New("the columns do not fit together")
+	}
+	t, v := &c.Tracks, &c.Vias
+	tracks, vias := make([]design.Track, len(t.ID)), make([]design.Via, len(v.ID))
+	out := make([]design.Object, 0, c.Len())
+	for i := range tracks {
+		tracks[i] = design.Track{ID: design.ID(t.ID[i]), Layer: design.LayerID(t.Layer[i]), Net: design.ID(t.Net[i]), Width: int64(t.Width[i]),
+			A: geom.Pt(int64(t.AX[i]), int64(t.AY[i])), B: geom.Pt(int64(t.BX[i]), int64(t.BY[i]))}
+		out = append(out, &tracks[i])
+	}
+	for i, row := range t.Bent {
+		mid := geom.Pt(int64(t.MX[i]), int64(t.MY[i]))
+		tracks[row].Mid = &mid
+	}
+	for _, row := range t.Locked {
+		tracks[row].Locked = true
+	}
+	for i := range vias {
+		vias[i] = design.Via{ID: design.ID(v.ID[i]), Net: design.ID(v.Net[i]), At: geom.Pt(int64(v.X[i]), int64(v.Y[i])), Diameter: int64(v.Diameter[i]), Hole: int64(v.Hole[i]),
+			From: design.LayerID(v.From[i]), To: design.LayerID(v.To[i])}
+		out = append(out, &vias[i])
+	}
+	for _, row := range v.Locked {
+		vias[row].Locked = true
+	}
+	return out, nil
+}

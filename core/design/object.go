@@ -7,6 +7,8 @@ package design
 import (
 	"encoding/json"
 	"fmt"
+
+	quick "github.com/go-json-experiment/json"
 )
 
 // ID names an object within its project; ids are never used twice.
@@ -75,8 +77,11 @@ func DecodeOf(version int, kind Kind, data []byte) (Object, error) {
 		return nil, ErrEarlier
 	}
 	o := k.blank()
-	if err := json.Unmarshal(data, o); err != nil {
-		return nil, fmt.Errorf("a %s cannot be read: %w", kind, err)
+	if quick.Unmarshal(data, o, quick.RejectUnknownMembers(true)) != nil {
+		o = k.blank() // what the strict reader does not take, the usual one may
+		if err := json.Unmarshal(data, o); err != nil {
+			return nil, fmt.Errorf("a %s cannot be read: %w", kind, err)
+		}
 	}
 	if o.ObjectID() <= 0 {
 		return nil, fmt.Errorf("a %s has no id", kind)

@@ -77,14 +77,16 @@ func Board(d *design.Doc) []byte {
 		edge.WriteString(w.path(ring.Flat(flat, false)) + "Z")
 	}
 	fmt.Fprintf(w, `<path d="%s" fill="#2A2036" fill-rule="evenodd" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", edge.String(), edgeColour)
+	shapes := 0
+	for _, layer := range copper {
+		shapes += len(layer)
+	}
+	if shapes > mostShapes {
+		w.WriteString(pointed(b, copper).element() + "</svg>\n")
+		return w.Bytes()
+	}
 	for i := len(copper) - 1; i >= 0; i-- {
-		colour := topColour
-		switch {
-		case i == len(copper)-1 && i > 0:
-			colour = bottomColour
-		case i > 0:
-			colour = innerColours[(i-1)%len(innerColours)]
-		}
+		colour := colourOf(i, len(copper))
 		fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", colour, colour)
 		for _, c := range copper[i] {
 			w.shape(c.On(i))
@@ -109,6 +111,37 @@ func Board(d *design.Doc) []byte {
 	}
 	w.WriteString("</g>\n</svg>\n")
 	return w.Bytes()
+}
+
+// colourOf a copper layer at a place among so many.
+func colourOf(i, layers int) string {
+	switch {
+	case i == layers-1 && i > 0:
+		return bottomColour
+	case i > 0:
+		return innerColours[(i-1)%len(innerColours)]
+	}
+	return topColour
+}
+
+// pointed draws copper and holes into points: silk could not be told from it.
+func pointed(b geom.Box, copper [][]*layout.Copper) *raster {
+	r := newRaster(b)
+	for i := len(copper) - 1; i >= 0; i-- {
+		for _, c := range copper[i] {
+			r.shape(c.On(i))
+		}
+		r.fill(colourOf(i, len(copper)))
+	}
+	for _, layer := range copper {
+		for _, c := range layer {
+			if c.Hole > 0 {
+				r.shape(c.Bore())
+			}
+		}
+	}
+	r.fill(boreColour)
+	return r
 }
 
 // writer writes places in millimetres, y downwards.

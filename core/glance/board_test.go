@@ -1,7 +1,11 @@
 package glance_test
 
 import (
+	"encoding/base64"
 	"encoding/xml"
+	"fmt"
+	"image"
+	"image/png"
 	"regexp"
 	"strconv"
 	"strings"
@@ -137,4 +141,46 @@ func TestWhichPicture(t *testing.T) {
 	assert.Equal(t, "board", of(), "a three-cornered one")
 	d.Board.Outline = nil
 	assert.Equal(t, "circuit", of(), "without an outline there is no board to be seen")
+}
+
+// A board of very many shapes is drawn into points, each layer over the one below, at its places.
+func TestPictureOfALargeBoard(t *testing.T) {
+	d := design.New("board")
+	d.Board.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(157e6, 0), geom.Pt(157e6, 97e6), geom.Pt(0, 97e6))
+	track := func(layer design.LayerID, x0, y0, x1, y1 int64) {
+		d.Put(&design.Track{ID: d.NewID(), A: geom.Pt(x0*1e6, y0*1e6), B: geom.Pt(x1*1e6, y1*1e6), Width: 2e6, Layer: layer})
+	}
+	for i := range int64(8_001) { // one over another: they are filled once
+		track(d.Board.Top(), 10, 50+i%2, 60, 50)
+	}
+	track(d.Board.Bottom(), 30, 10, 30, 90)
+	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(100e6, 20e6), Diameter: 6e6, Hole: 4e6, From: d.Board.Top(), To: d.Board.Bottom()})
+	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", Pads: []design.Pad{{Number: "1", Form: "rect", Size: geom.Pt(8e6, 4e6)}}})
+	d.Put(&design.Placed{ID: d.NewID(), Footprint: "F", Designator: "R1", At: geom.Pt(130e6, 80e6)})
+	svg, of := glance.Picture(d, circuit.Find(d))
+	require.Equal(t, "board", of)
+	assert.Less(t, len(svg), 100_000)
+	assert.Equal(t, [4]float64{-1.5, -1.5, 160, 100}, view(t, svg))
+	_, data, ok := strings.Cut(string(svg), `href="data:image/png;base64,`)
+	require.True(t, ok)
+	data, _, _ = strings.Cut(data, `"`)
+	img, err := png.Decode(base64.NewDecoder(base64.StdEncoding, strings.NewReader(data)))
+	require.NoError(t, err)
+	require.Equal(t, image.Rect(0, 0, 480, 300), img.Bounds(), "three points a millimetre")
+	at := func(x, y float64) string { // in millimetres on the board
+		r, g, b, a := img.At(int((x+1.5)*3), int((97+1.5-y)*3)).RGBA()
+		if a == 0 {
+			return ""
+		}
+		return fmt.Sprintf("#%02X%02X%02X", r>>8, g>>8, b>>8)
+	}
+	for _, c := range []struct {
+		x, y float64
+		want string
+	}{
+		{20, 50, "#E7B549"}, {30, 50.3, "#E7B549"}, {30, 60, "#35B7A6"}, {30, 91.5, ""}, {60.6, 50, "#E7B549"}, {61.5, 50, ""}, {31.5, 60, ""},
+		{102.5, 20, "#E7B549"}, {100, 20, "#17131E"}, {101.5, 20, "#17131E"}, {127, 81.5, "#E7B549"}, {127, 82.5, ""}, {5, 5, ""},
+	} {
+		assert.Equal(t, c.want, at(c.x, c.y), "%v, %v", c.x, c.y)
+	}
 }

@@ -123,6 +123,7 @@ function ready() {
   frameAll()
   follow()
   followRoute()
+  requestAnimationFrame(() => requestAnimationFrame(() => props.project.shown()))
 }
 
 const sheets = [

@@ -13,8 +13,7 @@ class Rows {
     readonly rows: number[],
     private readonly box: (row: number) => Box,
   ) {}
-  within(b: Box): number[] {
-    if (!this.rows.length) return []
+  private indexed(): Flatbush {
     if (!this.tree) {
       this.tree = new Flatbush(this.rows.length, 16, Int32Array)
       for (const row of this.rows) {
@@ -23,13 +22,25 @@ class Rows {
       }
       this.tree.finish()
     }
-    return this.tree.search(b.minX, b.minY, b.maxX, b.maxY).map((i) => this.rows[i])
+    return this.tree
+  }
+  within(b: Box): number[] {
+    if (!this.rows.length) return []
+    return this.indexed()
+      .search(b.minX, b.minY, b.maxX, b.maxY)
+      .map((i) => this.rows[i])
+  }
+  /** Whether any of those that are held lies in the circle around the box: asked more often than what lies there. */
+  any(b: Box, held: (row: number) => boolean): boolean {
+    if (!this.rows.length) return false
+    const reach = Math.hypot(b.maxX - b.minX, b.maxY - b.minY) / 2
+    return this.indexed().neighbors((b.minX + b.maxX) / 2, (b.minY + b.maxY) / 2, 1, reach, (i) => held(this.rows[i])).length > 0 // prettier-ignore
   }
 }
 
 /** The tracks of a board as they came, painted from their columns. */
 export class TrackFlock implements Flock {
-  private readonly on_ = new Map<string, Rows>()
+  private readonly byLayer = new Map<string, Rows>()
   private readonly gone: Uint8Array
 
   constructor(
@@ -47,7 +58,7 @@ export class TrackFlock implements Flock {
       if (list) list.push(row)
       else by.set(t.layer[row], [row])
     }
-    for (const [layer, rows] of by) this.on_.set('copper-' + layer, new Rows(rows, (row) => this.box(row)))
+    for (const [layer, rows] of by) this.byLayer.set('copper-' + layer, new Rows(rows, (row) => this.box(row)))
   }
 
   private box(row: number): Box {
@@ -67,11 +78,11 @@ export class TrackFlock implements Flock {
   }
 
   layers() {
-    return this.on_.keys()
+    return this.byLayer.keys()
   }
   private rows(layer: string, b: Box) {
     return (
-      this.on_
+      this.byLayer
         .get(layer)
         ?.within(b)
         .filter((row) => !this.gone[row]) ?? []
@@ -79,6 +90,9 @@ export class TrackFlock implements Flock {
   }
   on(layer: string, b: Box): number[] {
     return this.rows(layer, b).map((row) => this.t.id[row])
+  }
+  any(layer: string, b: Box) {
+    return !!this.byLayer.get(layer)?.any(b, (row) => !this.gone[row])
   }
   paint(layer: string, { ctx, px }: Pen, b: Box, hidden: Set<number>) {
     const { t } = this
@@ -155,6 +169,9 @@ export class ViaFlock implements Flock {
   }
   on(layer: string, b: Box): number[] {
     return this.rows(layer, b).map((row) => this.v.id[row])
+  }
+  any(layer: string, b: Box) {
+    return (layer === 'barrel' || layer === 'bore') && this.all.any(b, (row) => !this.gone[row])
   }
   paint(layer: string, { ctx }: Pen, b: Box, hidden: Set<number>) {
     const rows = this.rows(layer, b)

@@ -104,45 +104,81 @@ function disc(ctx: CanvasRenderingContext2D, at: Point, r: number) {
   ctx.arc(at.x / 1e6, at.y / 1e6, r, 0, 2 * Math.PI)
 }
 
+/** What a part of a footprint has on each layer of the picture, as it would lie at the origin. */
+interface Laid {
+  pattern: Pattern
+  layers: { layer: string; position: number; of: Outline[]; box: Box }[]
+  /** Of what is drawn, and of the courtyard. */
+  silk: Box
+  pads: { small: number; box: Box }[]
+}
+const laid = new WeakMap<Pattern, Map<string, Laid>>()
+
+function laidOf(f: Pattern, p: Placed, { layers, at }: Look): Laid {
+  let known = laid.get(f)
+  if (!known) laid.set(f, (known = new Map()))
+  const key = `${p.angle} ${p.bottom ? 1 : 0} ${Array.from({ length: layers }, (_, i) => at(i)).join()}`
+  const old = known.get(key)
+  if (old) return old
+  const t = { at: { x: 0, y: 0 }, angle: p.angle, mirror: !!p.bottom }
+  const around = (boxes: Box[]) => boxes.reduce<Box | null>(union, null)
+  const out: Laid = {
+    pattern: f,
+    layers: [],
+    silk: around([...f.silk.map((o) => outlineBox(o, t)), boxOf(courtyard(f, t), 0.4e6)])!,
+    pads: f.pads.map((pad) => {
+      const b = outlineBox(padOutlines(pad)[0], t)
+      return { small: Math.min(b.maxX - b.minX, b.maxY - b.minY) / 1e6, box: b }
+    }),
+  }
+  const put = (layer: string, position: number, of: Outline[]) => {
+    const box = around(of.map((o) => outlineBox(o, t)))
+    if (box) out.layers.push({ layer, position, of, box })
+  }
+  for (let i = 0; i < layers; i++)
+    put(
+      'copper-' + at(i),
+      i,
+      f.pads.flatMap((pad) => padOn(pad, i, layers, p) ?? []),
+    )
+  put('barrel', -1, f.pads.flatMap((pad) => pad.barrel ?? [])) // prettier-ignore
+  put('bore', -1, f.pads.flatMap((pad) => pad.bore ?? [])) // prettier-ignore
+  known.set(key, out)
+  return out
+}
+
+const shifted = (b: Box, by: Point): Box => ({ minX: b.minX + by.x, minY: b.minY + by.y, maxX: b.maxX + by.x, maxY: b.maxY + by.y }) // prettier-ignore
+
 /** Everything of a part: its silk, its copper by layer and, from near, its pads' numbers and nets. */
 export function placedItems(project: Project, p: Placed, look: () => Look): Item[] {
   const f = project.pattern(p.footprint)
   if (!f) return []
   const t = boardPose(p)
-  const own = project.named('footprint', p.footprint)!
-  const out: Item[] = [silkItem(project, p, f, look)]
-  /** What the part has on one layer of the picture. */
-  const put = (layer: string, of: Outline[], colour: () => string) => {
-    if (!of.length) return
-    const box = of.map((o) => outlineBox(o, t)).reduce<Box | null>(union, null)!
-    out.push({ ...box, id: p.id, layer, batches: of.map((o) => outlineBatch(o, t, colour)) })
+  const as = laidOf(f, p, look())
+  const out: Item[] = [silkItem(project, p, as, look)]
+  for (const { layer, position, of, box } of as.layers) {
+    const colour = () => {
+      const { colours, layers } = look()
+      return layer === 'barrel' ? colours.barrel : layer === 'bore' ? colours.bore : copperColour(position, layers)
+    }
+    let made: Batch[] | null = null
+    out.push({ ...shifted(box, p.at), id: p.id, layer, batches: () => (made ??= of.map((o) => outlineBatch(o, t, colour))) })
   }
-  const { layers, at } = look()
-  for (let i = 0; i < layers; i++)
-    put('copper-' + at(i), f.pads.flatMap((pad) => padOn(pad, i, layers, p) ?? []), () => copperColour(i, look().layers)) // prettier-ignore
-  put(
-    'barrel',
-    f.pads.flatMap((pad) => pad.barrel ?? []),
-    () => look().colours.barrel,
-  )
-  put(
-    'bore',
-    f.pads.flatMap((pad) => pad.bore ?? []),
-    () => look().colours.bore,
-  )
-  const sizes = own.pads.map((_, i) => {
-    const b = outlineBox(padOutlines(f.pads[i])[0], t)
-    return { small: Math.min(b.maxX - b.minX, b.maxY - b.minY) / 1e6, box: b }
-  })
-  if (!sizes.length) return out
-  out.push({
-    ...sizes.map((s) => s.box).reduce<Box | null>(union, null)!,
+  if (as.pads.length) out.push(namesItem(project, p, as, look))
+  return out
+}
+
+/** The numbers and nets of a part's pads. */
+function namesItem(project: Project, p: Placed, as: Laid, look: () => Look): Item {
+  return {
+    ...shifted(as.pads.map((s) => s.box).reduce<Box | null>(union, null)!, p.at),
     id: p.id,
     layer: 'pad-name',
-    near: Math.max(...sizes.map((s) => s.small)) / 26,
+    near: Math.max(...as.pads.map((s) => s.small)) / 26,
     draw: (pen) => {
-      for (const [i, pad] of own.pads.entries()) {
-        const { small } = sizes[i]
+      const t = boardPose(p)
+      for (const [i, pad] of project.named('footprint', p.footprint)!.pads.entries()) {
+        const { small } = as.pads[i]
         if (pen.px > small / 26) continue
         const at = apply(t, pad.at)
         const net = project.netName(p.nets[pad.number])
@@ -152,31 +188,28 @@ export function placedItems(project: Project, p: Placed, look: () => Look): Item
           pen.text(net, at.x / 1e6, at.y / 1e6 - small * 0.2, Math.min(small * 0.22, (small * 1.5) / net.length), { colour })
       }
     },
-  })
-  return out
+  }
 }
 
 /** What is printed of a part. */
-function silkItem(project: Project, p: Placed, f: Pattern, look: () => Look): Item {
+function silkItem(project: Project, p: Placed, as: Laid, look: () => Look): Item {
   const t = boardPose(p)
   const width = project.rule('silkWidth')
   const at = apply(t, p.label ?? project.named('footprint', p.footprint)!.designatorAt)
   const reach = p.designator.length * 0.5e6 + 1e6 // the longest the designator can be, whichever way it reads
-  const drawn = f.silk.map((o) => outlineBox(o, t)).reduce<Box | null>(union, boxOf(courtyard(f, t), 0.4e6))!
   let label: Point[][] | null = null
+  const trace = (ctx: CanvasRenderingContext2D, px: number) => {
+    for (const o of as.pattern.silk) traceOutline(ctx, o, t)
+    if (1 / px <= 3) return
+    label ??= textLines(p.designator, 1_000_000, at, p.angle, !!p.bottom)
+    for (const l of label) tracePoints(ctx, l, false)
+  }
   return {
-    ...union(drawn, boxOf([at], reach)),
+    ...union(shifted(as.silk, p.at), { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach }),
     id: p.id,
     layer: p.bottom ? 'silk-bottom' : 'silk-top',
-    batches: [
-      stroked(width, () => (p.bottom ? look().colours.silkBottom : look().colours.silkTop), (ctx, px) => {
-        for (const o of f.silk) traceOutline(ctx, o, t)
-        if (1 / px <= 3) return
-        label ??= textLines(p.designator, 1_000_000, at, p.angle, !!p.bottom)
-        for (const l of label) tracePoints(ctx, l, false)
-      }),
-    ],
-  } // prettier-ignore
+    batches: () => [stroked(width, () => (p.bottom ? look().colours.silkBottom : look().colours.silkTop), trace)],
+  }
 }
 
 export function trackItem(tr: Track, look: () => Look): Item {
@@ -184,7 +217,7 @@ export function trackItem(tr: Track, look: () => Look): Item {
     ...pieceBox(tr.a, tr.mid, tr.b, tr.width / 2),
     id: tr.id,
     layer: 'copper-' + tr.layer,
-    batches: [stroked(tr.width, () => copperColour(look().position(tr.layer), look().layers), (ctx) => {
+    batches: () => [stroked(tr.width, () => copperColour(look().position(tr.layer), look().layers), (ctx) => {
       ctx.moveTo(tr.a.x / 1e6, tr.a.y / 1e6)
       traceTo(ctx, tr.a, tr.mid, tr.b)
     })], // prettier-ignore
@@ -195,8 +228,8 @@ export function trackItem(tr: Track, look: () => Look): Item {
 export function viaItems(v: Via, look: () => Look): Item[] {
   const own = { ...boxOf([v.at], v.diameter / 2), id: v.id }
   const out: Item[] = [
-    { ...own, layer: 'barrel', batches: [filled(() => look().colours.barrel, (ctx) => disc(ctx, v.at, v.diameter / 2e6))] }, // prettier-ignore
-    { ...own, layer: 'bore', batches: [filled(() => look().colours.bore, (ctx) => disc(ctx, v.at, v.hole / 2e6))] }, // prettier-ignore
+    { ...own, layer: 'barrel', batches: () => [filled(() => look().colours.barrel, (ctx) => disc(ctx, v.at, v.diameter / 2e6))] }, // prettier-ignore
+    { ...own, layer: 'bore', batches: () => [filled(() => look().colours.bore, (ctx) => disc(ctx, v.at, v.hole / 2e6))] }, // prettier-ignore
   ]
   const { position, layers } = look()
   if (position(v.from) > 0 || position(v.to) < layers - 1)
@@ -234,7 +267,7 @@ export function legendItem(l: Legend, width: number, look: () => Look): Item {
     ...boxOf(pts.length ? pts : [l.at], l.height / 6),
     id: l.id,
     layer: l.bottom ? 'silk-bottom' : 'silk-top',
-    batches: [stroked(Math.max(width, l.height / 8), () => (l.bottom ? look().colours.silkBottom : look().colours.silkTop), (ctx) => {
+    batches: () => [stroked(Math.max(width, l.height / 8), () => (l.bottom ? look().colours.silkBottom : look().colours.silkTop), (ctx) => {
       for (const line of lines) tracePoints(ctx, line, false)
     })], // prettier-ignore
   }

@@ -34,7 +34,7 @@ describe('what is painted', () => {
   it('is painted with its like at once, and by itself after them', () => {
     const s = new Scene(() => 0)
     const said: string[] = []
-    const like = (id: number, key: string): Item => ({ ...item(id, id), draw: undefined, batches: [{ key: () => key, trace: () => said.push(`${key}${id}`), paint: () => said.push(key) }] }) // prettier-ignore
+    const like = (id: number, key: string): Item => ({ ...item(id, id), draw: undefined, batches: () => [{ key: () => key, trace: () => said.push(`${key}${id}`), paint: () => said.push(key) }] }) // prettier-ignore
     const alone = (id: number, near?: number): Item => ({ ...item(id, id), near, draw: () => said.push(`alone ${id}`) })
     s.load(new Map([[1, [like(1, 'x')]], [2, [alone(2)]], [3, [like(3, 'x')]], [4, [alone(4, 0.01)]], [5, [like(5, 'y')]]])) // prettier-ignore
     const box = { minX: 0, minY: 0, maxX: 99, maxY: 9 }

@@ -17,7 +17,7 @@ export interface Item extends Box {
   id: number
   layer: string
   draw?(pen: Pen): void
-  batches?: Batch[]
+  batches?: () => Batch[]
   /** It is seen only where a pixel is at most so many millimetres. */
   near?: number
 }
@@ -25,7 +25,7 @@ export interface Item extends Box {
 /** Paints one thing by itself. */
 export function paintItem(it: Item, pen: Pen) {
   if (it.near && pen.px > it.near) return
-  for (const b of it.batches ?? []) {
+  for (const b of it.batches?.() ?? []) {
     pen.ctx.beginPath()
     b.trace(pen.ctx, pen.px)
     b.paint(pen.ctx, pen.px)
@@ -44,6 +44,8 @@ export interface Flock {
   layers(): Iterable<string>
   /** The ids of what of a layer meets the box. */
   on(layer: string, b: Box): number[]
+  /** Whether any of a layer may meet the box; there may be none although it says so. */
+  any(layer: string, b: Box): boolean
   paint(layer: string, pen: Pen, b: Box, hidden: Set<number>): void
   /** Where the thing lies; nothing: it is none of these, or was taken out. */
   spots(id: number): Spot[]
@@ -160,7 +162,7 @@ export class Scene {
   }
   /** Whether anything of a layer is seen in the box where a pixel is so many millimetres. */
   any(layer: string, b: Box, px: number) {
-    return this.on(layer, b).some((i) => !i.near || px <= i.near) || this.flocks.some((f) => f.on(layer, b).length > 0)
+    return this.on(layer, b).some((i) => !i.near || px <= i.near) || this.flocks.some((f) => f.any(layer, b))
   }
   /** The items that meet the box, in the order in which they are painted. */
   within(b: Box): Item[] {
@@ -184,7 +186,7 @@ export class Scene {
     const alone: Item[] = []
     for (const it of this.on(layer, b)) {
       if (it.near && px > it.near) continue
-      for (const one of it.batches ?? []) {
+      for (const one of it.batches?.() ?? []) {
         const key = one.key(px)
         const list = batches.get(key)
         if (list) list.push(one)

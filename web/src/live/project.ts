@@ -341,6 +341,10 @@ export class Project {
   checkAll() {
     return this.ask({ t: 'check' }, false)
   }
+  /** Says that the stage in view is shown: the program may go on with what follows from it. */
+  shown() {
+    if (this.state.value === 'coming') this.socket?.send(JSON.stringify({ t: 'shown', ref: '' }))
+  }
   /** Stops long work. */
   stop(job: string) {
     return this.ask({ t: 'stop', job }, false)

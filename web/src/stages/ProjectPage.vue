@@ -26,6 +26,7 @@ const where = shallowRef<Crumb[]>([])
 
 const stage = computed(() => String(route.params.stage))
 const page = computed(() => stageOf(stage.value)?.page)
+void stageOf(stage.value)?.fetch?.() // while the project is on its way
 watch(stage, () => (where.value = []))
 watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
 

@@ -10,6 +10,8 @@ export interface Stage {
   name: string
   /** Its page; without one the stage is still to come, and says what it will be. */
   page?: Component
+  /** Fetches the page before it is shown. */
+  fetch?: () => unknown
   coming?: string
   state: (p: Project) => StageState
   /** Whether findings of its own are counted beside its pad. */
@@ -20,12 +22,14 @@ export interface Stage {
 
 const carried = (p: Project) => p.stages.value.board !== 'none' && p.stages.value.differences > 0
 
+const page = (load: () => Promise<{ default: Component }>) => ({ page: defineAsyncComponent(load), fetch: load })
+
 /** The stages along the trace, in the order of the job. */
 export const stages: Stage[] = [
   {
     id: 'circuit',
     name: 'Circuit',
-    page: defineAsyncComponent(() => import('../circuit/CircuitPage.vue')),
+    ...page(() => import('../circuit/CircuitPage.vue')),
     state: (p) => p.stages.value.circuit as StageState,
     counts: true,
   },
@@ -39,7 +43,7 @@ export const stages: Stage[] = [
   {
     id: 'board',
     name: 'Board',
-    page: defineAsyncComponent(() => import('../board/BoardPage.vue')),
+    ...page(() => import('../board/BoardPage.vue')),
     state: (p) => p.stages.value.board as StageState,
     counts: true,
     stale: (p) => (carried(p) ? 'the circuit changed since it was carried over' : ''),
@@ -53,7 +57,7 @@ export const stages: Stage[] = [
   {
     id: 'checks',
     name: 'Checks',
-    page: defineAsyncComponent(() => import('../checks/ChecksPage.vue')),
+    ...page(() => import('../checks/ChecksPage.vue')),
     state: (p) => (p.stages.value.circuit === 'none' ? 'none' : p.openFindings.value.length ? 'work' : 'done'),
   },
   {
@@ -66,7 +70,7 @@ export const stages: Stage[] = [
   {
     id: 'handoff',
     name: 'Handoff',
-    page: defineAsyncComponent(() => import('../handoff/HandoffPage.vue')),
+    ...page(() => import('../handoff/HandoffPage.vue')),
     state: (p) => (!p.handoff.value ? 'none' : p.handoffCurrent.value ? 'done' : 'work'),
     stale: (p) => (p.handoff.value && !p.handoffCurrent.value ? 'the design changed since the files were made' : ''),
   },
