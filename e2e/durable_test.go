@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"context"
+	"encoding/base64"
+	little "encoding/binary"
 	"encoding/json"
 	"fmt"
 	"math/rand"
@@ -24,11 +26,15 @@ type wire struct {
 type message struct {
 	T, Ref, Why, Act string
 	Rev              int64
-	Objects          []struct {
-		Kind   string
-		Object json.RawMessage
-	}
-	History struct{ Undo, Redo string }
+	Objects          []object
+	Copper           *columns
+	History          struct{ Undo, Redo string }
+}
+
+// object is one as it travels.
+type object struct {
+	Kind   string
+	Object json.RawMessage
 }
 
 func (p *program) live(id int64) *wire { return p.liveAs(id, "tester") }
@@ -45,7 +51,33 @@ func (p *program) liveAs(id int64, who string) *wire {
 	w.open, err = w.read()
 	require.NoError(p.t, err)
 	require.Equal(p.t, "open", w.open.T)
-	return w
+	for copper := w.open.Copper; ; {
+		w.open.Objects = append(w.open.Objects, copper.objects(p.t)...)
+		m, err := w.read()
+		require.NoError(p.t, err)
+		w.open.Objects, copper = append(w.open.Objects, m.Objects...), m.Copper
+		if m.T == "ready" {
+			w.open.History = m.History
+			return w
+		}
+	}
+}
+
+// columns of copper as they travel, of which these tests want the ids.
+type columns struct{ Tracks, Vias struct{ ID string } }
+
+func (c *columns) objects(t testing.TB) (out []object) {
+	if c == nil {
+		return nil
+	}
+	for kind, ids := range map[string]string{"track": c.Tracks.ID, "via": c.Vias.ID} {
+		raw, err := base64.StdEncoding.DecodeString(ids)
+		require.NoError(t, err)
+		for i := 0; i+4 <= len(raw); i += 4 {
+			out = append(out, object{kind, fmt.Appendf(nil, `{"id":%d}`, little.LittleEndian.Uint32(raw[i:]))})
+		}
+	}
+	return out
 }
 
 func (w *wire) read() (message, error) {

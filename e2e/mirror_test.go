@@ -29,7 +29,7 @@ func TestTheMirrorStaysTrue(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Moth Lamp", "board")
-	eval[bool](b, `(() => { window.opened = 0; const r = goldenTrace.opened.bind(goldenTrace); goldenTrace.opened = (m) => { window.opened++; r(m) }; return true })()`)
+	eval[bool](b, `(() => { window.opened = 0; const r = goldenTrace.emptied.bind(goldenTrace); goldenTrace.emptied = (m) => { window.opened++; r(m) }; return true })()`)
 	id := p.projectID("Moth Lamp")
 	w := p.liveAs(id, "other-browser")
 	objects := map[string][]int64{}

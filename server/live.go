@@ -67,10 +67,6 @@ const largestMessage = 32 << 20
 // shown of it before is sent at once.
 func (a *api) live(c *echo.Context, id int64) error {
 	r, query := c.Request(), c.Request().URL.Query()
-	who, err := author(query.Get("who"), query.Get("name"))
-	if err != nil {
-		return fail(c, err)
-	}
 	defer a.hub.sockets.Add(-1)
 	if a.hub.sockets.Add(1) > mostSocket {
 		return fail(c, errCrowded)
@@ -91,6 +87,10 @@ func (a *api) live(c *echo.Context, id int64) error {
 		case s.project.people.Load() >= mostInOne:
 			return fail(c, errCrowded)
 		}
+	}
+	who, err := author(query.Get("who"), query.Get("name"))
+	if err != nil {
+		return fail(c, err)
 	}
 	conn, err := websocket.Accept(c.Response(), r, &websocket.AcceptOptions{CompressionMode: websocket.CompressionDisabled})
 	if err != nil {

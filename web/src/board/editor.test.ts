@@ -75,7 +75,7 @@ describe('dragging parts', () => {
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [11], step: at(4, 3) })
     line.answer('edit', { t: 'done' })
     await settle()
-    expect(ed.drag).toBeNull()
+    expect(ed.grab).toBeNull()
     expect(ed.dragLinks.value).toBeNull()
   })
   it('is given up with Escape, and nothing was moved', async () => {
@@ -131,9 +131,9 @@ describe('a track under the hand', () => {
     expect(notices.map((n) => n.text)).toEqual(['Begin on a pad, a via or a track.'])
     ed.down(at(38, 0), tolerance, plain)
     expect(notices.map((n) => n.text)).toContain('Pad R16.1 belongs to no net, so no track can begin there.')
-    expect(ed.route).toBeNull()
+    expect(ed.track.route).toBeNull()
     ed.down(at(-2, 0), tolerance, plain)
-    expect(ed.route).toMatchObject({ net: net('VIN'), runs: [{ layer: 1, path: [at(-2, 0)] }] })
+    expect(ed.track.route).toMatchObject({ net: net('VIN'), runs: [{ layer: 1, path: [at(-2, 0)] }] })
     expect(ed.project.lit.value).toBe('VIN')
   })
   it('follows the hand and says where it stops', async () => {
@@ -141,8 +141,8 @@ describe('a track under the hand', () => {
     ed.move(at(6.2, 5), tolerance)
     expect(line.asked('track')).toMatchObject({ from: at(-2, 0), to: at(6, 5), layer: 1, net: net('VIN'), style: 'straightFirst' }) // prettier-ignore
     await reach(line, [[-2, 0], [6, 5]], { blocked: { name: 'pad R11.2', net: 'GND', at: at(2, 0) } }) // prettier-ignore
-    expect(ed.state.blocked).toBe('Stopped before pad R11.2 of GND.')
-    ed.nextStyle()
+    expect(ed.track.state.blocked).toBe('Stopped before pad R11.2 of GND.')
+    ed.track.nextStyle()
     expect(line.asked('track').style).toBe('diagonalFirst')
   })
   it('is kept when it lands on copper of its own net, corner for corner', async () => {
@@ -163,16 +163,16 @@ describe('a track under the hand', () => {
       net: net('VIN'),
       runs: [{ layer: 1, path: path([-2, 0], [1, 0], [6, 5], [18, 5], [18, 0]) }],
     })
-    expect(ed.route).toBeNull()
+    expect(ed.track.route).toBeNull()
   })
   it('does not end on copper of another net', async () => {
     const { ed, line } = await begin()
     ed.move(at(0, 20), tolerance)
-    expect(ed.target).toBeNull()
+    expect(ed.track.target).toBeNull()
     await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
     ed.down(at(0, 20), tolerance, plain)
     await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
-    expect(ed.route).not.toBeNull()
+    expect(ed.track.route).not.toBeNull()
   })
   it('goes back corner by corner, layer by layer, then is dropped', async () => {
     const { ed, line } = await begin()
@@ -182,15 +182,15 @@ describe('a track under the hand', () => {
     await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
     await hop
     expect(ed.state.layer).toBe(2)
-    expect(ed.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[1, 3], [2, 1]]) // prettier-ignore
+    expect(ed.track.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[1, 3], [2, 1]]) // prettier-ignore
     ed.back()
     expect(ed.state.layer).toBe(1)
-    expect(ed.route!.runs.map((r) => r.path.length)).toEqual([3])
+    expect(ed.track.route!.runs.map((r) => r.path.length)).toEqual([3])
     ed.back()
     ed.back()
-    expect(ed.route!.runs[0].path).toEqual([at(-2, 0)])
+    expect(ed.track.route!.runs[0].path).toEqual([at(-2, 0)])
     ed.back()
-    expect(ed.route).toBeNull()
+    expect(ed.track.route).toBeNull()
     expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
     ed.back()
     expect(ed.state.tool).toBe('select')
@@ -204,18 +204,18 @@ describe('a track under the hand', () => {
     await hop
     expect(notices.map((n) => n.text)).toEqual(['No via fits here: too near to pad R11.2.'])
     expect(ed.state.layer).toBe(1)
-    expect(ed.route!.runs.length).toBe(1)
+    expect(ed.track.route!.runs.length).toBe(1)
   })
   it('that is ended in the air is kept as far as it went', async () => {
     const { ed, line } = await begin()
-    ed.finish()
+    ed.track.finish()
     expect(line.sent.filter((s) => s.t === 'edit')).toEqual([]) // nothing was drawn yet
     ed.down(at(-2, 0), tolerance, plain)
     ed.move(at(6, 5), tolerance)
     await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
     ed.down(at(6, 5), tolerance, plain)
     await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
-    ed.finish()
+    ed.track.finish()
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack', runs: [{ layer: 1, path: path([-2, 0], [6, 5]) }] })
   })
 })
@@ -294,11 +294,11 @@ describe('other tools of the board', () => {
     ed.down(at(3.2, 4), tolerance, plain)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addHole', at: at(3, 4), diameter: 3_200_000 })
     ed.take('text')
-    ed.state.text = '  '
+    ed.text.state.text = '  '
     ed.down(at(3, 4), tolerance, plain)
     expect(notices.map((n) => n.text)).toEqual(['Type the text first.'])
-    ed.state.text = 'REV A'
-    ed.state.textBottom = true
+    ed.text.state.text = 'REV A'
+    ed.text.state.bottom = true
     ed.down(at(3, 4), tolerance, plain)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addLegend', text: 'REV A', bottom: true })
   })
@@ -307,9 +307,9 @@ describe('other tools of the board', () => {
     ed.take('measure')
     ed.down(at(-2.3, 0.2), tolerance, plain)
     ed.down(at(7.2, 0), tolerance, plain)
-    expect(ed.measure).toEqual([at(-2, 0), at(7, 0)])
+    expect(ed.measure.places).toEqual([at(-2, 0), at(7, 0)])
     ed.down(at(2, 0), tolerance, plain)
-    expect(ed.measure).toEqual([at(2, 0)])
+    expect(ed.measure.places).toEqual([at(2, 0)])
   })
   it('remove what is picked, whole tracks and whole nets', async () => {
     const { ed, line } = await onBoard([board(2), placed(11, 0, 0), track(13, 0, [-2, 0], [-2, 9])])

@@ -1,12 +1,10 @@
 import { boardPose, tracePoints } from '../canvas/geometry'
-import { paintItem, type Pen } from '../canvas/scene'
+import type { Pen } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
-import { format } from '../live/units'
 import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
-import { copperColour } from '../shell/tokens'
-import { drawLines, drawTrack, holeItem, legendItem, placedItems } from './draw'
+import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
-import { type BoardEditor, dragged } from './editor'
+import type { BoardEditor } from './editor'
 
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
@@ -14,32 +12,18 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   if (ed.flagged) markFinding(ed, pen, ed.flagged, 16)
   drawOthers(ed, pen)
   drawSelection(ed, pen)
-  if (ed.drag) for (const id of ed.movable()) drawHeld(ed, pen, id, ed.drag.step)
-  drawRoute(ed, pen)
-  const { ctx } = pen
-  const c = ed.look().colours
-  if (ed.boxFrom || ed.rect) {
-    const from = ed.boxFrom ?? ed.rect!.from
-    const to = ed.boxFrom ? ed.raw : ed.rect!.to
-    ctx.fillStyle = c.select + '22'
-    ctx.strokeStyle = c.select
-    ctx.lineWidth = pen.px
-    ctx.setLineDash(ed.boxFrom && to.x < from.x ? [4 * pen.px, 3 * pen.px] : [])
-    ctx.fillRect(from.x / 1e6, from.y / 1e6, (to.x - from.x) / 1e6, (to.y - from.y) / 1e6)
-    ctx.strokeRect(from.x / 1e6, from.y / 1e6, (to.x - from.x) / 1e6, (to.y - from.y) / 1e6)
-    ctx.setLineDash([])
-    if (ed.rect) {
-      const unit = ed.taste.unit
-      pen.text(
-        `${format(Math.abs(to.x - from.x), unit, 3)} × ${format(Math.abs(to.y - from.y), unit, 3)} ${unit}`,
-        (from.x + to.x) / 2e6,
-        (from.y + to.y) / 2e6,
-        14 * pen.px,
-        { colour: c.text },
-      )
-    }
-  }
-  drawMeasure(ed, pen)
+  ed.paint(pen)
+  if (ed.keyed) drawHand(ed, pen)
+}
+
+/** Where the keys led the hand. */
+function drawHand(ed: BoardEditor, { ctx, px }: Pen) {
+  const [x, y, r] = [ed.at.x / 1e6, ed.at.y / 1e6, 11 * px]
+  ctx.beginPath()
+  for (const [dx, dy] of [[r, 0], [-r, 0], [0, r], [0, -r]]) (ctx.moveTo(x + dx / 4, y + dy / 4), ctx.lineTo(x + dx, y + dy)) // prettier-ignore
+  ctx.strokeStyle = ed.look().colours.select
+  ctx.lineWidth = 2 * px
+  ctx.stroke()
 }
 
 function traceLinks(ed: BoardEditor, pen: Pen, links: Link[], strong: boolean) {
@@ -151,9 +135,8 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
     }
     ctx.globalAlpha = 1
   }
-  if (ed.state.tool === 'select' && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.drag)
-    outline(ed.state.hovered, false)
-  if (!ed.drag || (!ed.drag.step.x && !ed.drag.step.y)) for (const id of ed.selection) outline(id, true)
+  if (ed.picks && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.grab) outline(ed.state.hovered, false)
+  if (!ed.scene.hides) for (const id of ed.selection) outline(id, true)
 }
 
 /** What others in the project picked, each with their name. */
@@ -179,90 +162,11 @@ function drawOthers(ed: BoardEditor, pen: Pen) {
   }
 }
 
-function drawHeld(ed: BoardEditor, pen: Pen, id: number, step: Point) {
-  const found = ed.project.find(id)
-  if (found?.kind === 'placed') {
-    const p = dragged(found.object as Placed, step)
-    for (const it of placedItems(ed.project, p, ed.look)) paintItem(it, pen)
-    const f = ed.project.pattern(p.footprint)
-    pen.ctx.beginPath()
-    if (f) tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
-    pen.ctx.strokeStyle = ed.look().colours.select
-    pen.ctx.lineWidth = 1.5 * pen.px
-    pen.ctx.stroke()
-  } else if (found?.kind === 'hole') {
-    const h = found.object as Kinds['hole']
-    paintItem(holeItem({ ...h, at: { x: h.at.x + step.x, y: h.at.y + step.y } }, ed.look), pen)
-  } else if (found?.kind === 'legend') {
-    const l = found.object as Kinds['legend']
-    paintItem(legendItem({ ...l, at: { x: l.at.x + step.x, y: l.at.y + step.y } }, ed.project.rule('silkWidth'), ed.look), pen)
-  }
-}
-
-function drawRoute(ed: BoardEditor, pen: Pen) {
-  const { ctx } = pen
-  const c = ed.look().colours
-  if (ed.state.tool === 'track' && !ed.route && ed.target?.net) ring(pen, ed.target.at, c.select)
-  if (!ed.route) return
-  const n = ed.copper.length
-  const via = { size: ed.probe?.viaSize ?? ed.project.rule('viaDiameter'), hole: ed.probe?.viaHole ?? ed.project.rule('viaHole') }
-  for (const [i, run] of ed.route.runs.entries()) {
-    drawLines(pen, [run.path], copperColour(ed.position(run.layer), n), ed.width)
-    if (i > 0) {
-      ctx.beginPath()
-      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, via.size / 2e6, 0, 2 * Math.PI)
-      ctx.fillStyle = c.barrel
-      ctx.fill()
-      ctx.beginPath()
-      ctx.arc(run.path[0].x / 1e6, run.path[0].y / 1e6, via.hole / 2e6, 0, 2 * Math.PI)
-      ctx.fillStyle = c.bore
-      ctx.fill()
-    }
-  }
-  if (ed.probe) {
-    ctx.globalAlpha = 0.25
-    drawLines(pen, [ed.probe.path], c.link, ed.width + 2 * ed.probe.clearance)
-    ctx.globalAlpha = 0.9
-    drawLines(pen, [ed.probe.path], copperColour(ed.position(ed.state.layer), n), ed.width)
-    ctx.globalAlpha = 1
-    if (ed.probe.rest?.length) {
-      ctx.setLineDash([4 * pen.px, 4 * pen.px])
-      drawLines(pen, [ed.probe.rest], c.finding, 0)
-      ctx.setLineDash([])
-    }
-    if (ed.probe.blocked) ring(pen, ed.probe.blocked.at, c.finding)
-  }
-  if (ed.target) ring(pen, ed.target.at, c.select)
-}
-
-function ring(pen: Pen, at: Point, colour: string) {
+/** A ring around a place that the hand would meet. */
+export function ring(pen: Pen, at: Point, colour: string) {
   pen.ctx.beginPath()
   pen.ctx.arc(at.x / 1e6, at.y / 1e6, 9 * pen.px, 0, 2 * Math.PI)
   pen.ctx.strokeStyle = colour
   pen.ctx.lineWidth = 2 * pen.px
   pen.ctx.stroke()
-}
-
-function drawMeasure(ed: BoardEditor, pen: Pen) {
-  if (ed.state.tool !== 'measure' || !ed.measure.length) return
-  const { ctx } = pen
-  const c = ed.look().colours
-  const a = ed.measure[0]
-  const b = ed.measure[1] ?? ed.target?.at ?? ed.at
-  ctx.strokeStyle = c.select
-  ctx.lineWidth = 1.5 * pen.px
-  ctx.beginPath()
-  tracePoints(ctx, [a, b], false)
-  ctx.stroke()
-  ring(pen, a, c.select)
-  ring(pen, b, c.select)
-  const unit = ed.taste.unit
-  const say = (nm: number) => format(nm, unit, unit === 'mm' ? 3 : 4)
-  const text = `${say(Math.hypot(b.x - a.x, b.y - a.y))} ${unit}   Δx ${say(b.x - a.x)}   Δy ${say(b.y - a.y)}`
-  const [x, y] = [(a.x + b.x) / 2e6, (a.y + b.y) / 2e6 + 18 * pen.px]
-  ctx.fillStyle = c.paper
-  ctx.globalAlpha = 0.85
-  ctx.fillRect(x - text.length * 4 * pen.px, y - 10 * pen.px, text.length * 8 * pen.px, 20 * pen.px)
-  ctx.globalAlpha = 1
-  pen.text(text, x, y, 13 * pen.px, { colour: c.text })
 }

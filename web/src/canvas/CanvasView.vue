@@ -56,13 +56,20 @@ const quick = 12
 const rest = 90
 let zoomed = -Infinity
 
+/** Moves the view by parts of a pixel, so that pixels of the tiles lie on pixels of the screen. */
+function align() {
+  if (!base.value) return
+  const k = view.scale * dpr
+  const whole = (c: number, size: number) => (Math.round(c * k - size / 2) + size / 2) / k
+  view.cx = whole(view.cx, base.value.width)
+  view.cy = whole(view.cy, base.value.height)
+}
+
 function tick() {
   frame = 0
   if (!base.value || view.width <= 1) return
+  align()
   const k = view.scale * dpr
-  const whole = (c: number, size: number) => (Math.round(c * k - size / 2) + size / 2) / k // pixels lie on pixels
-  view.cx = whole(view.cx, base.value.width)
-  view.cy = whole(view.cy, base.value.height)
   const moved = drawn.cx !== view.cx || drawn.cy !== view.cy || drawn.scale !== view.scale
   if (drawn.scale !== view.scale) zoomed = performance.now()
   const wait = plates.stretched(view) && plates.lastCost > quick ? rest - (performance.now() - zoomed) : 0
@@ -164,6 +171,7 @@ onBeforeUnmount(() => {
 const tools = 84
 function show(b: Box, margin = 60, left?: number, most?: number) {
   view.frame(b, margin, left, most, Math.max(0, tools - margin))
+  align()
   request()
 }
 /** Moves the paper as little as is needed to see a place. */

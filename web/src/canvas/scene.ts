@@ -129,6 +129,10 @@ export class Scene {
     this.hidden = next
     changed.forEach((id) => this.touch(id))
   }
+  /** Whether anything is left out. */
+  get hides() {
+    return this.hidden.size > 0
+  }
   /** An object looks otherwise. */
   touch(id: number) {
     for (const { layer, box } of this.spots(id)) this.spoil(layer, box)

@@ -1,0 +1,93 @@
+import { mdiCursorDefaultOutline } from '@mdi/js'
+import type { Pen } from '../canvas/scene'
+import { inside, meets } from '../canvas/viewport'
+import type { Point } from '../live/wire.gen'
+import { between, type Stage } from './stage'
+import type { Grab, Press, Tool } from './tool'
+
+/** A box drawn with the hand: rightwards it picks what is all inside, leftwards what it touches. */
+class BoxGrab implements Grab {
+  private to: Point
+  constructor(
+    private readonly ed: Stage,
+    private readonly from: Point,
+    private readonly colour: () => string,
+  ) {
+    this.to = from
+  }
+  move(p: Press) {
+    this.to = p.at
+  }
+  drop(p: Press) {
+    const box = between(this.from, p.at)
+    const least = this.ed.leastBox
+    if (box.maxX - box.minX < least && box.maxY - box.minY < least) return
+    const whole = p.at.x >= this.from.x
+    for (const id of this.ed.scene.idsWithin(box)) {
+      const own = this.ed.roomOf(id)
+      if (own && (whole ? inside(own, box) : meets(own, box))) this.ed.selection.add(id)
+    }
+  }
+  paint(pen: Pen) {
+    paintFrame(pen, this.from, this.to, this.colour(), this.to.x < this.from.x)
+  }
+}
+
+/** A frame that the hand draws. */
+export function paintFrame({ ctx, px }: Pen, a: Point, b: Point, colour: string, dashed = false) {
+  const [x, y, w, h] = [a.x / 1e6, a.y / 1e6, (b.x - a.x) / 1e6, (b.y - a.y) / 1e6]
+  ctx.fillStyle = colour + '22'
+  ctx.strokeStyle = colour
+  ctx.lineWidth = px
+  ctx.setLineDash(dashed ? [4 * px, 3 * px] : [])
+  ctx.fillRect(x, y, w, h)
+  ctx.strokeRect(x, y, w, h)
+  ctx.setLineDash([])
+}
+
+/** The tool that picks, by a click or a box, and drags what is picked. */
+export class SelectTool implements Tool {
+  readonly id = 'select'
+  readonly name = 'Select'
+  readonly icon = mdiCursorDefaultOutline
+  readonly keys = 'S'
+
+  constructor(
+    private readonly ed: Stage,
+    private readonly colour: () => string,
+    private readonly hints: { picked: string; nothing: string },
+    /** A double click on what lies there. */
+    private readonly open?: (p: Press) => void,
+  ) {}
+
+  down(p: Press) {
+    const { ed } = this
+    const handle = ed.selection.size === 1 ? ed.handle(p) : null
+    if (handle) {
+      ed.grab = handle
+      return
+    }
+    const hits = ed.under(p.at, p.tolerance)
+    let id = hits[0]
+    if (p.altKey && hits.length > 1) id = hits[(hits.findIndex((h) => ed.selection.has(h)) + 1) % hits.length]
+    if (id === undefined) {
+      if (!p.shiftKey) ed.selection.clear()
+      ed.grab = new BoxGrab(ed, p.at, this.colour)
+    } else if (p.shiftKey) ed.pick(id, true)
+    else {
+      if (!ed.selection.has(id) || p.altKey) ed.pick(id)
+      ed.grab = ed.hold(p)
+    }
+  }
+  move(p: Press) {
+    const { ed } = this
+    ed.state.hovered = ed.under(p.at, p.tolerance)[0] ?? 0
+    ed.state.hoverNet = ed.netUnder(p.at, p.tolerance)
+  }
+  double(p: Press) {
+    this.open?.(p)
+  }
+  hint() {
+    return this.ed.selection.size ? this.hints.picked : this.hints.nothing
+  }
+}
