@@ -20,7 +20,16 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
 function drawHand(ed: BoardEditor, { ctx, px }: Pen) {
   const [x, y, r] = [ed.at.x / 1e6, ed.at.y / 1e6, 11 * px]
   ctx.beginPath()
-  for (const [dx, dy] of [[r, 0], [-r, 0], [0, r], [0, -r]]) (ctx.moveTo(x + dx / 4, y + dy / 4), ctx.lineTo(x + dx, y + dy)) // prettier-ignore
+  for (const [dx, dy] of [
+    [r, 0],
+    [-r, 0],
+    [0, r],
+    [0, -r],
+  ]) {
+    // prettier-ignore
+    ctx.moveTo(x + dx / 4, y + dy / 4)
+    ctx.lineTo(x + dx, y + dy)
+  }
   ctx.strokeStyle = ed.look().colours.select
   ctx.lineWidth = 2 * px
   ctx.stroke()

@@ -196,12 +196,12 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <LengthField label="Letters" :value="as('note')!.size" @keep="draw({ size: $event })" />
     <LengthField label="Width" :value="as('note')!.width" @keep="draw({ width: $event })" />
     <ChoiceField label="Paper" :value="as('note')!.tint" :options="tints" @keep="draw({ tint: $event })" />
-    <v-btn size="small" variant="outlined" @click="editor.hand.rewrite(one!.object!.id)">Write …</v-btn>
+    <v-btn size="small" variant="outlined" @click="editor.rewrite(one!.object!.id)">Write …</v-btn>
   </template>
   <template v-else-if="as('timing')">
     <h3>Timing diagram</h3>
     <LengthField label="Slot" :value="as('timing')!.slot" @keep="draw({ slot: $event })" />
-    <v-btn size="small" variant="outlined" @click="editor.hand.rewrite(one!.object!.id)">Write …</v-btn>
+    <v-btn size="small" variant="outlined" @click="editor.rewrite(one!.object!.id)">Write …</v-btn>
   </template>
   <template v-else-if="as('picture')">
     <h3>Picture</h3>

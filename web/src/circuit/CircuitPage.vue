@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import CanvasView, { type Hand } from '../canvas/CanvasView.vue'
-import { dots, pickForMenu, usePanKey } from '../canvas/page'
+import CanvasView from '../canvas/CanvasView.vue'
+import { dots } from '../canvas/page'
 import { boxOf } from '../canvas/viewport'
+import OptionStrip from '../hands/OptionStrip.vue'
+import { useStage } from '../hands/useStage'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import Footline from '../shell/Footline.vue'
-import { entriesOf, openMenu } from '../shell/menu'
+import { entriesOf } from '../shell/menu'
 import { complain } from '../shell/notices'
 import { typing } from '../shell/keys'
 import { useTaste } from '../shell/taste'
@@ -17,12 +19,11 @@ import FilePick from '../shell/fields/FilePick.vue'
 import OneOf from '../shell/fields/OneOf.vue'
 import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
-import { circuitCommands, tools } from './circuitCommands'
+import { circuitCommands } from './circuitCommands'
 import Composer from './Composer.vue'
-import { CircuitEditor } from './editor'
+import { CircuitEditor, type Draft } from './editor'
 import FindPanel from './FindPanel.vue'
 import { useFraming } from './framing'
-import { hint as hintOf } from './hints'
 import NetsTable from './NetsTable.vue'
 import NumberPanel from './NumberPanel.vue'
 import { drawOverlay } from './overlay'
@@ -31,8 +32,6 @@ import PartsTable from './PartsTable.vue'
 import { nameOf, type TextPlace } from './picking'
 import { usePrinting } from './printing'
 import SheetList from './SheetList.vue'
-import type { Draft, ToolName } from './tools'
-import ToolStrip from './ToolStrip.vue'
 import { WhichSheet } from './whichSheet'
 
 const props = defineProps<{ project: Project }>()
@@ -42,24 +41,22 @@ const router = useRouter()
 const taste = useTaste()
 const ed = new CircuitEditor(props.project, taste)
 const canvas = ref<InstanceType<typeof CanvasView>>()
-const at = ref<{ x: number; y: number } | null>(null)
-const lastClick = ref<{ x: number; y: number } | null>(null)
 const editing = ref<(TextPlace & { x: number; y: number; old: string; refused?: string }) | null>(null)
 const editInput = ref<{ focus: () => void; select: () => void }>()
 const draft = ref<Draft | null>(null)
 const panel = ref<'' | 'find' | 'numbers'>('')
 const view = computed(() => (route.query.view === 'parts' || route.query.view === 'nets' ? route.query.view : 'drawing'))
-const strip = ref<InstanceType<typeof ToolStrip>>()
 const file = ref<{ choose: () => void }>()
 let pictureAt = { x: 0, y: 0 }
 const empty = computed(
   () => (void props.project.docTick.value, void ed.state.painted, ![...props.project.standing(ed.state.sheet)].length),
 )
 
-ed.redraw = () => canvas.value?.redraw()
+const hand = useStage(ed, canvas, { group: 'Draw', commands: () => commands, menu })
+const { at, lastClick, tolerance } = hand
 ed.editText = (t) => {
   if (t.field === 'text') {
-    ed.hand.rewrite(t.id)
+    ed.rewrite(t.id)
     return
   }
   const p = canvas.value!.view.toScreen(t.at)
@@ -67,15 +64,14 @@ ed.editText = (t) => {
   void nextTick(() => editInput.value?.select())
 }
 ed.enter = (sheet, path) => void where.go(sheet, path)
-ed.hand.write = (d) => (draft.value = d)
-ed.hand.askName = () => focusName()
-ed.show = (p) => canvas.value?.reveal(p)
-ed.hand.nameCluster = (id) => {
+ed.write = (d) => (draft.value = d)
+ed.askName = hand.selectName
+ed.nameCluster = (id) => {
   const c = props.project.get('cluster', id)!
   ed.pick(id)
   ed.editText({ id, field: 'name', value: c.title, at: { x: Math.min(c.a.x, c.b.x) + 12e6, y: Math.max(c.a.y, c.b.y) } })
 }
-ed.hand.askPicture = (p) => {
+ed.askPicture = (p) => {
   pictureAt = p
   file.value?.choose()
 }
@@ -135,16 +131,6 @@ const offs = [
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.circuitShade, () => ed.scene.invalidate()) // prettier-ignore
-watch(() => ({ ...ed.state }), () => canvas.value?.redraw()) // prettier-ignore
-watch(() => [props.project.lit.value, props.project.othersPicked.value], () => canvas.value?.redraw()) // prettier-ignore
-watch(
-  () => [...ed.selection],
-  () => {
-    canvas.value?.redraw()
-    ed.share()
-  },
-)
-watch(props.project.picked, () => ed.follow())
 
 // ---- what is seen
 
@@ -200,107 +186,67 @@ async function followRoute() {
 }
 watch(() => route.query, () => isReady.value && void followRoute()) // prettier-ignore
 
+const canvasOn = { ...hand.on, down: (h: Parameters<typeof hand.on.down>[0]) => ((editing.value = null), hand.on.down(h)) }
 const sheets = [dots(() => ed.colours, () => ({ pitch: taste.circuitGrid, on: taste.gridOn, apart: 9, most: 8 }))] // prettier-ignore
-const tolerance = () => 7 / (canvas.value?.view.scale ?? 1e-6)
-function move(h: Hand) {
-  ed.move(h.at, tolerance())
-  at.value = ed.at
-}
-function down(h: Hand) {
-  editing.value = null
-  ed.down(h.at, tolerance(), h.event)
-  lastClick.value = { ...ed.at }
-}
-
 // ---- tools and commands
 
-/** What can be done to what the right button is pressed on; while a tool is in the hand, with the tool. */
-function menu(h: Hand) {
-  const at = { x: h.event.clientX, y: h.event.clientY }
-  if (ed.state.tool !== 'select') {
-    openMenu(at, [
-      { title: 'End the line here', keys: 'Enter', run: () => ed.hand.finish(), enabled: () => ed.hand.path.length > 1 },
-      { title: 'A step back', keys: 'Esc', run: () => void ed.back() },
-      { title: 'Put the tool away', keys: 'S', run: () => take('select') },
-    ])
-    return
-  }
-  pickForMenu(ed, h, tolerance())
+/** What can be done to what is picked, or on nothing. */
+function menu() {
   const block = ed.selection.size === 1 && props.project.get('block', [...ed.selection][0])
   const enter = block && {
     title: 'Enter its sheet',
     keys: 'Enter',
-    run: () => ed.enter(block.of, ed.path ? `${ed.path}/${block.id}` : String(block.id)),
+    run: () => ed.enterBlock(block),
   }
   const parts = ed.picked('part').length > 0
-  openMenu(
-    at,
-    ed.selection.size
-      ? [
-          ...(enter ? [enter, null] : []),
-          ...entriesOf(commands, [
-            ...(parts ? ['rename', 'designate', 'replace'] : ed.selection.size === 1 ? ['designate'] : []),
-            '',
-            'left',
-            'right',
-            'mirror',
-            '',
-            'copy',
-            'cut',
-            'duplicate',
-            '',
-            ...(parts ? ['markOpen'] : []),
-            ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []),
-            'net',
-            'frameSel',
-            '',
-            'remove',
-          ]),
-        ]
-      : entriesOf(commands, [
-          'part',
-          'wire',
-          'label',
-          'note',
+  return ed.selection.size
+    ? [
+        ...(enter ? [enter, null] : []),
+        ...entriesOf(commands, [
+          ...(parts ? ['rename', 'designate', 'replace'] : ed.selection.size === 1 ? ['designate'] : []),
           '',
-          'paste',
-          'all',
-          'find-replace',
-          'numbers',
+          'left',
+          'right',
+          'mirror',
           '',
-          'frame',
-          'up',
-          'grid',
-          'paper',
+          'copy',
+          'cut',
+          'duplicate',
           '',
-          'table',
-          'nets',
-          'print',
-          'svg',
+          ...(parts ? ['markOpen'] : []),
+          ...(ed.selection.size > 1 ? ['column', 'row', 'across', 'down'] : []),
+          'net',
+          'frameSel',
+          '',
+          'remove',
         ]),
-  )
+      ]
+    : entriesOf(commands, [
+        'part',
+        'wire',
+        'label',
+        'note',
+        '',
+        'paste',
+        'all',
+        'find-replace',
+        'numbers',
+        '',
+        'frame',
+        'up',
+        'grid',
+        'paper',
+        '',
+        'table',
+        'nets',
+        'print',
+        'svg',
+      ])
 }
 
-function take(t: string) {
-  if (t === 'part') {
-    ed.part = null
-    ed.replacing = []
-    ed.take('part')
-    ed.state.finding = true
-  } else ed.take(t as ToolName)
-  if (t === 'label' || t === 'port') focusName()
-  else if (t !== 'part') canvas.value?.focus()
-}
-/** Selects the name that is to be placed next, so that typing gives another one. */
-function focusName() {
-  void nextTick(() => strip.value?.select())
-}
 function replace() {
   const ids = ed.picked('part').map((p) => p.id)
-  if (!ids.length) return
-  ed.take('part')
-  ed.replacing = ids
-  ed.state.finding = true
+  if (ids.length) ed.part.replace(ids)
 }
 function editPicked(field: 'designator' | 'value') {
   const id = [...ed.selection][0]
@@ -308,8 +254,8 @@ function editPicked(field: 'designator' | 'value') {
   if (found?.kind === 'part') {
     const p = props.project.get('part', id)!
     ed.editText({ id, field, value: field === 'value' ? p.value : (p.others?.[ed.path] ?? p.designator), at: p.at })
-  } else if (found?.kind === 'note' || found?.kind === 'timing') ed.hand.rewrite(id)
-  else if (found?.kind === 'cluster') ed.hand.nameCluster(id)
+  } else if (found?.kind === 'note' || found?.kind === 'timing') ed.rewrite(id)
+  else if (found?.kind === 'cluster') ed.nameCluster(id)
   else {
     const name = nameOf(found)
     if (name !== null) ed.editText({ id, field: 'name', value: name, at: (found!.object as { at: { x: number; y: number } }).at })
@@ -323,13 +269,12 @@ const views = [
 const setView = (v: string) =>
   void router.push({ query: { sheet: ed.sheet, ...(ed.path ? { path: ed.path } : {}), ...(v === 'drawing' ? {} : { view: v }) } })
 
-const { commands, early } = circuitCommands(ed, {
-  take,
+const commands = circuitCommands(ed, {
+  tools: hand.commands,
   replace,
   editPicked,
   frameAll: framing.all,
   frameSelection: framing.selection,
-  hold: (on) => canvas.value?.hold(on),
   tolerance,
   panel: (p) => (panel.value = p),
   view: setView,
@@ -339,18 +284,28 @@ const { commands, early } = circuitCommands(ed, {
   paper: () => (taste.circuitShade = taste.circuitShade === 'dark' ? 'light' : 'dark'),
   grid: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()),
 })
+const early = (name: string) => {
+  if (hand.early(name)) return true
+  const block = name === 'Enter' && ed.picks && ed.picked('block')[0]
+  if (!block || ed.selection.size > 1) return false
+  ed.enterBlock(block)
+  return true
+}
 useCommands(commands, early, () => view.value === 'drawing' && !draft.value)
 
 const { printing, print } = usePrinting(props.project)
 
-usePanKey((on) => canvas.value?.hold(on))
 onMounted(() => {
   if (!ed.state.painted) void load()
 })
 
 const grids = [1_250_000, 2_500_000, 5_000_000]
 const nextGrid = () => (taste.circuitGrid = grids[(grids.indexOf(taste.circuitGrid) + 1) % grids.length])
-const hint = computed(() => hintOf(ed.state, ed.selection.size, view.value))
+const hint = computed(() =>
+  view.value === 'drawing'
+    ? hand.hint.value
+    : 'type or Enter edits what is picked · Shift extends · Ctrl D fills down · Ctrl C and Ctrl V speak with spreadsheets · Del empties',
+)
 defineExpose({ ed })
 </script>
 
@@ -366,15 +321,11 @@ defineExpose({ ed })
           :ground="() => ed.colours.paper"
           :sheets="() => sheets"
           :overlay="(pen) => drawOverlay(ed, pen)"
-          :cursor="ed.state.tool === 'select' ? 'default' : 'crosshair'"
+          :cursor="ed.picks ? 'default' : 'crosshair'"
           :data-sheet="ed.state.sheet"
           :data-painted="ed.state.painted"
-          @move="move"
-          @down="down"
-          @up="ed.up($event.at)"
-          @double="ed.double($event.at, tolerance())"
+          v-on="canvasOn"
           @ready="ready"
-          @menu="menu"
         />
         <SheetList
           v-if="view === 'drawing'"
@@ -387,9 +338,9 @@ defineExpose({ ed })
         <div class="views float">
           <OneOf label="How the circuit is shown" :value="view" :options="views" @keep="setView" />
         </div>
-        <div v-if="empty && ed.state.tool === 'select' && ed.state.painted && view === 'drawing'" class="float drawing-empty">
+        <div v-if="empty && ed.picks && ed.state.painted && view === 'drawing'" class="float drawing-empty">
           <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
-          <v-btn color="primary" variant="flat" @click="take('part')">Place a part</v-btn>
+          <v-btn color="primary" variant="flat" @click="hand.take('part')">Place a part</v-btn>
         </div>
         <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
         <div v-if="printing" class="float warning printing" role="status">
@@ -409,18 +360,18 @@ defineExpose({ ed })
         />
         <FilePick ref="file" label="Picture to put on the sheet" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => addPicture(f)" />
         <PartFinder
-          v-if="ed.state.finding"
+          v-if="ed.part.state.finding"
           :project="project"
-          :replacing="ed.replacing.length"
-          @choose="(it) => (ed.choose(it), canvas?.focus())"
-          @close="((ed.state.finding = false), ed.part || ed.take('select'), canvas?.focus())"
+          :replacing="ed.part.replacing.length"
+          @choose="(it) => (ed.part.choose(it), canvas?.focus())"
+          @close="((ed.part.state.finding = false), ed.part.item.value || ed.take('select'), canvas?.focus())"
         />
         <Composer v-if="draft" :editor="ed" :draft="draft" @close="((draft = null), ed.take('select'), canvas?.focus())" />
         <FindPanel v-if="panel === 'find'" :project="project" @close="((panel = ''), canvas?.focus())" @go="pickObject" />
         <NumberPanel v-if="panel === 'numbers'" :editor="ed" @close="((panel = ''), canvas?.focus())" />
-        <ToolShelf v-if="view === 'drawing'" :tools="tools" :current="ed.state.tool" @take="take">
-          <template v-if="!['select', 'open'].includes(ed.state.tool) && (ed.state.tool !== 'part' || ed.part)" #default>
-            <ToolStrip ref="strip" :editor="ed" @done="canvas?.focus()" />
+        <ToolShelf v-if="view === 'drawing'" :tools="ed.tools.filter((t) => t.keys)" :current="ed.state.tool" @take="hand.take">
+          <template v-if="hand.fields.value.length" #default>
+            <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />
           </template>
         </ToolShelf>
         <PartsTable v-if="view === 'parts'" :project="project" @go="(id, path) => (setView('drawing'), pickObject(id, path))" />

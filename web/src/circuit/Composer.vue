@@ -4,7 +4,7 @@ import { Previewer } from '../live/previewer'
 import type { CircuitEditor } from './editor'
 import { marksBox, play } from './marks'
 import { offscreenPen } from './preview'
-import type { Draft } from './tools'
+import type { Draft } from './editor'
 
 /** Where the text of a note or a timing diagram is written, with the drawing beside it. */
 const props = defineProps<{ editor: CircuitEditor; draft: Draft }>()
@@ -20,7 +20,7 @@ const object = () => {
   const old = props.draft.id ? ed.project.find(props.draft.id)?.object : undefined
   const base = { sheet: ed.sheet, at: props.draft.at, text: text.value }
   return props.draft.kind === 'note'
-    ? { width: 60e6, size: 2.9e6, tint: ed.state.noteTint, ...old, ...base }
+    ? { width: 60e6, size: 2.9e6, tint: ed.note.state.tint, ...old, ...base }
     : { slot: 8e6, ...old, ...base }
 }
 async function show() {

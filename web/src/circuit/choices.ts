@@ -1,4 +1,4 @@
-import type { DrawForm } from './tools'
+export type DrawForm = 'line' | 'arrow' | 'rectangle' | 'ellipse' | 'timing' | 'picture'
 
 /** What can be chosen of the circuit's things, and what it is called. */
 export const tints = ['sky', 'moss', 'rose', 'sand', 'lilac', 'none'] as const
@@ -6,7 +6,7 @@ const tintNames = { sky: 'Sky', moss: 'Moss', rose: 'Rose', sand: 'Sand', lilac:
 export const tintChoices = (colours: Record<string, string>) =>
   tints.map((value) => ({ value: value as string, title: tintNames[value], swatch: colours['tab-' + value] || colours.paper }))
 
-export const wayChoices = [
+export const wayChoices: { value: 'in' | 'out' | 'both'; title: string }[] = [
   { value: 'in', title: 'In' },
   { value: 'out', title: 'Out' },
   { value: 'both', title: 'Both ways' },

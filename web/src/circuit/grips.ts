@@ -1,15 +1,29 @@
 import { snap } from '../canvas/geometry'
 import type { Box } from '../canvas/viewport'
+import type { Grab } from '../hands/tool'
 import type { Kind, Kinds, Point } from '../live/wire.gen'
 import type { CircuitEditor } from './editor'
+import { box } from './pens'
 import { blockPinAt } from './picking'
 
-/** A corner of a block, cluster, note, picture or shape held by the hand. */
-export interface Grip {
+/** A corner of a block, cluster, note, picture or shape, or a pin of a block, held by the hand. */
+interface Grip {
   id: number
   box: () => Box
   move(p: Point): void
   keep(): void
+}
+
+/** The grip under the hand of what is picked, as the hand holds it. */
+export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grab | null {
+  const grip = gripAt(ed, p, tolerance)
+  return (
+    grip && {
+      move: () => grip.move(ed.at),
+      drop: () => grip.keep(),
+      paint: (pen) => box(pen, grip.box(), ed.colours.select, false),
+    }
+  )
 }
 
 /** The box whose lower right corner can be dragged, of what has one. */
@@ -71,7 +85,7 @@ function pinGrip(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
   }
 }
 
-export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
+function gripAt(ed: CircuitEditor, p: Point, tolerance: number): Grip | null {
   const id = [...ed.selection][0]
   const pin = pinGrip(ed, p, tolerance)
   if (pin) return pin
@@ -79,22 +93,22 @@ export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip 
   if (!start || Math.hypot(p.x - start.maxX, p.y - start.minY) > tolerance * 1.6) return null
   const found = ed.project.find(id)!
   const least = found.kind === 'block' ? 10e6 : 5e6
-  let box = { ...start }
+  let now = { ...start }
   return {
     id,
-    box: () => box,
+    box: () => now,
     move(to) {
       const q = found.kind === 'note' || found.kind === 'picture' ? snap(to, 1e6) : to
-      box = { ...start, maxX: Math.max(q.x, start.minX + least), minY: Math.min(q.y, start.maxY - least) }
-      if (found.kind === 'note') box.minY = start.minY
+      now = { ...start, maxX: Math.max(q.x, start.minX + least), minY: Math.min(q.y, start.maxY - least) }
+      if (found.kind === 'note') now.minY = start.minY
       if (found.kind === 'picture') {
         const k = (start.maxY - start.minY) / (start.maxX - start.minX)
-        box.minY = start.maxY - Math.round((box.maxX - box.minX) * k)
+        now.minY = start.maxY - Math.round((now.maxX - now.minX) * k)
       }
     },
     keep() {
-      const size = { x: box.maxX - box.minX, y: box.maxY - box.minY }
-      const at = { x: box.minX, y: box.minY }
+      const size = { x: now.maxX - now.minX, y: now.maxY - now.minY }
+      const at = { x: now.minX, y: now.minY }
       const draw = (kind: Kind, o: object) => void ed.run('drawItem', { item: { kind, object: { ...found.object, ...o } } })
       switch (found.kind) {
         case 'block': {
@@ -108,14 +122,14 @@ export function gripUnder(ed: CircuitEditor, p: Point, tolerance: number): Grip 
           draw('picture', { at, size })
           break
         case 'cluster':
-          draw('cluster', { a: at, b: { x: box.maxX, y: box.maxY } })
+          draw('cluster', { a: at, b: { x: now.maxX, y: now.maxY } })
           break
         case 'note':
           draw('note', { width: size.x })
           break
         case 'shape': {
           const k = { x: size.x / Math.max(1, start.maxX - start.minX), y: size.y / Math.max(1, start.maxY - start.minY) }
-          const pts = (found.object as Kinds['shape']).pts.map((q) => ({ x: Math.round(box.minX + (q.x - start.minX) * k.x), y: Math.round(box.maxY + (q.y - start.maxY) * k.y) })) // prettier-ignore
+          const pts = (found.object as Kinds['shape']).pts.map((q) => ({ x: Math.round(now.minX + (q.x - start.minX) * k.x), y: Math.round(now.maxY + (q.y - start.maxY) * k.y) })) // prettier-ignore
           draw('shape', { pts })
         }
       }

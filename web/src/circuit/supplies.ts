@@ -25,3 +25,16 @@ export function shapeOf(project: Project, name: string): string | undefined {
 export function rememberShape(name: string, shape: string) {
   localStorage.setItem(key, JSON.stringify({ ...read(), [name]: shape }))
 }
+
+/** Names of all supplies. */
+export function supplyNames(project: Project): string[] {
+  void project.docTick.value
+  return [...new Set(project.all('supply').map((x) => x.name))].sort()
+}
+/** Names of labels and ports of a sheet, and of all supplies, offered while one types. */
+export function namesOnSheet(project: Project, sheet: number): string[] {
+  const out = new Set(supplyNames(project))
+  for (const { kind, object } of project.standing(sheet))
+    if (kind === 'label' || kind === 'port') out.add((object as { name: string }).name)
+  return [...out].sort()
+}

@@ -4,7 +4,8 @@ import { boxOf } from '../canvas/viewport'
 import type { CircuitEditor } from './editor'
 import { layerOrder } from './marks'
 import { blockPinAt, connects, insideCluster, pinUnder, tapEnd, textUnder, under } from './picking'
-import { freshOptions, ToolHand } from './tools'
+import { TapTool } from './tools/tap'
+import { WireTool } from './tools/wire'
 
 const at = (x: number, y: number) => ({ x: x * 1e6, y: y * 1e6 })
 
@@ -33,7 +34,7 @@ function sheet() {
     scene,
     sheet: 1,
     path: '',
-    state: { tool: 'wire', ...freshOptions() },
+    state: { tool: 'wire', warning: '' },
     run: vi.fn(() => Promise.resolve({})),
     redraw: () => undefined,
     at: at(0, 0),
@@ -52,10 +53,11 @@ function sheet() {
 
 describe('the hand that draws wires', () => {
   let s: ReturnType<typeof sheet>
-  let hand: ToolHand
+  let hand: WireTool
+  const press = (x: number, y: number) => (Object.assign(s.ed, { at: at(x, y) }), hand.down())
   beforeEach(() => {
     s = sheet()
-    hand = new ToolHand(s.ed)
+    hand = new WireTool(s.ed)
   })
   it('draws the way that the core found, and bends by itself until it is there', async () => {
     hand.path = [at(0, 0)]
@@ -68,7 +70,7 @@ describe('the hand that draws wires', () => {
     expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(0, 10), at(20, 10)])
     expect(s.ed.state.warning).toBe('This would join A and B.')
     expect(hand.way(at(30, 10)), 'the answer holds for its place alone').toEqual([at(0, 0), at(30, 0), at(30, 10)])
-    s.ed.state.freeAngle = true
+    hand.state.freeAngle = true
     expect(hand.way(at(30, 10))).toEqual([at(0, 0), at(30, 10)])
   })
   it('asks for the way the hand set out in, and for the one that was chosen', () => {
@@ -77,30 +79,30 @@ describe('the hand that draws wires', () => {
     hand.ahead()
     Object.assign(s.ed, { at: at(20, 10) })
     hand.ahead()
-    s.ed.state.lead = 'level'
+    hand.state.lead = 'level'
     hand.ahead()
     const leads = s.question.mock.calls.map((c: unknown[]) => (c[1] as { lead: string }).lead)
     expect(leads[0]).toBe('upright')
   })
   it('ends on a wire by itself, and where it is told to in the open', () => {
     s.wire(5, at(20, -10), at(20, 10))
-    hand.down(at(0, 0))
-    hand.down(at(10, 0))
+    press(0, 0)
+    press(10, 0)
     expect(s.edit).not.toHaveBeenCalled()
-    hand.down(at(20, 0))
+    press(20, 0)
     expect(s.edit).toHaveBeenCalledWith(
       'drawWire',
       { sheet: 1, path: [at(0, 0), at(10, 0), at(20, 0)], bundle: false },
       undefined,
     )
-    hand.down(at(40, 0))
-    hand.down(at(50, 0))
+    press(40, 0)
+    press(50, 0)
     hand.finish()
     expect(s.edit).toHaveBeenCalledTimes(2)
   })
   it('steps back corner by corner', () => {
-    hand.down(at(0, 0))
-    hand.down(at(10, 0))
+    press(0, 0)
+    press(10, 0)
     expect(hand.back()).toBe(true)
     expect(hand.back()).toBe(true)
     expect(hand.back()).toBe(false)
@@ -115,22 +117,22 @@ describe('the hand that draws wires', () => {
 describe('taps', () => {
   it('take the next member that no tap takes, or all that are left at once', () => {
     const s = sheet()
-    const hand = new ToolHand(s.ed)
-    s.ed.state.tool = 'tap'
+    const hand = new TapTool(s.ed)
     s.wire(5, at(0, 0), at(0, 50), true)
     s.put('tap', 6, { member: 'D3', at: at(0, 10), turn: 0 }, boxOf([at(0, 10)], 3e6))
     s.bundles.push({ name: 'D[3:0]', members: ['D3', 'D2', 'D1', 'D0'], items: [5, 6] })
-    expect(hand.tapPlan(at(0, 20)).members).toEqual(['D2'])
-    s.ed.state.tapAll = true
-    const plan = hand.tapPlan(at(0, 20))
+    expect(hand.plan(at(0, 20)).members).toEqual(['D2'])
+    hand.state.all = true
+    const plan = hand.plan(at(0, 20))
     expect(plan.members).toEqual(['D2', 'D1', 'D0'])
     expect(plan.step).toEqual({ x: 0, y: -2.5e6 })
     expect(plan.wire.x).toBeGreaterThan(0)
-    s.ed.state.turn = 1
-    expect(hand.tapPlan(at(0, 20)).wire.x).toBeLessThan(0) // leaning left, the wires go left
-    s.ed.state.member = 'CLK'
-    expect(hand.tapPlan(at(0, 20)).members).toEqual(['CLK'])
-    hand.down(at(90, 90))
+    hand.state.turn = 1
+    expect(hand.plan(at(0, 20)).wire.x).toBeLessThan(0) // leaning left, the wires go left
+    hand.state.member = 'CLK'
+    expect(hand.plan(at(0, 20)).members).toEqual(['CLK'])
+    Object.assign(s.ed, { at: at(90, 90) })
+    hand.down()
     expect(s.edit).toHaveBeenCalledWith('placeTaps', expect.objectContaining({ members: ['CLK'] }))
   })
   it('end one step away each way, as in the core', () => {

@@ -25,7 +25,7 @@ class BoxGrab implements Grab {
     const whole = p.at.x >= this.from.x
     for (const id of this.ed.scene.idsWithin(box)) {
       const own = this.ed.roomOf(id)
-      if (own && (whole ? inside(own, box) : meets(own, box))) this.ed.selection.add(id)
+      if (own && (whole || this.ed.picksWhole(id) ? inside(own, box) : meets(own, box))) this.ed.selection.add(id)
     }
   }
   paint(pen: Pen) {

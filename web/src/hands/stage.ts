@@ -58,12 +58,18 @@ export abstract class Stage {
   /** What is picked and moved when the hand drags; null: it cannot be. */
   abstract hold(p: Press): Grab | null
   /** Something on what is picked that the hand takes by itself: a corner, a text. */
-  handle(_: Press): Grab | null {
+  handle(p: Press): Grab | null {
+    void p
     return null
   }
   /** What is picked together with a thing. */
   together(id: number): number[] {
     return [id]
+  }
+  /** Whether a box picks the thing only when it is all inside, whichever way it is drawn. */
+  picksWhole(id: number): boolean {
+    void id
+    return false
   }
   /** The least side of a box that picks, in nanometres. */
   readonly leastBox: number = 200_000
@@ -196,7 +202,7 @@ export abstract class Stage {
     return true
   }
   /** Presses where the keys led the hand. */
-  enter(tolerance: number): boolean {
+  pressAt(tolerance: number): boolean {
     if (!this.keyed) return false
     if (this.picks) {
       const id = this.under(this.at, tolerance)[0]

@@ -17,8 +17,6 @@ export function useStage(
     commands: () => Command[]
     /** What the menu offers on what is picked, or on nothing. */
     menu: () => (Entry | null)[]
-    /** A tool is taken by its command or on the shelf; the stage's own way to do so. */
-    take?: (tool: string) => void
   },
 ) {
   const at = ref<Point | null>(null)
@@ -37,17 +35,16 @@ export function useStage(
   usePanKey((on) => canvas.value?.hold(on))
 
   const take = (tool: string) => {
-    if (more.take) more.take(tool)
-    else ed.take(tool)
+    ed.take(tool)
     if (!ed.tool.strip?.().some((f) => f.as === 'name' && f.main)) canvas.value?.focus()
     else selectName()
   }
   /** Selects the name that is to be placed next, so that typing gives another one. */
   const selectName = () => void nextTick(() => strip.value?.select())
   /** The tools as commands, and what each of them brings. */
-  const toolCommands: Command[] = ed.tools.flatMap((t, i) => [
-    { id: t.id, title: i ? `${t.name} tool` : t.name, keys: t.keys, group: more.group, run: () => take(t.id) },
-  ])
+  const toolCommands: Command[] = ed.tools
+    .filter((t) => t.keys)
+    .map((t, i) => ({ id: t.id, title: i ? `${t.name} tool` : t.name, keys: t.keys, group: more.group, run: () => take(t.id) }))
   const ofTools: Command[] = ed.tools.flatMap((t) => t.commands?.() ?? [])
 
   return {
@@ -60,7 +57,7 @@ export function useStage(
     /** Keys that come before all commands. */
     early(name: string): boolean {
       if (name === 'Esc') return ed.back()
-      if (name === 'Enter' && ed.enter(tolerance())) return true
+      if (name === 'Enter' && ed.pressAt(tolerance())) return true
       if (ed.key(name)) return true
       if (name === 'Space' && !ofTools.some((c) => c.keys === name && c.enabled?.())) canvas.value?.hold(true)
       return false

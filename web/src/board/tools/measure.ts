@@ -1,7 +1,7 @@
 import { mdiRulerSquare } from '@mdi/js'
 import { tracePoints } from '../../canvas/geometry'
 import type { Pen } from '../../canvas/scene'
-import type { Press, Tool } from '../../hands/tool'
+import type { Tool } from '../../hands/tool'
 import { format } from '../../live/units'
 import type { Point } from '../../live/wire.gen'
 import type { BoardEditor } from '../editor'
@@ -23,7 +23,7 @@ export class MeasureTool implements Tool {
   aim(p: Point, tolerance: number) {
     return this.ed.touched(p, tolerance)?.at ?? this.ed.onGrid(p)
   }
-  down(_: Press) {
+  down() {
     if (this.places.length >= 2) this.places = []
     this.places.push(this.ed.at)
   }

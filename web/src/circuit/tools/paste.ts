@@ -1,13 +1,22 @@
+import { mdiContentPaste } from '@mdi/js'
 import { reactive } from 'vue'
-import type { Clip } from '../canvas/clipboard'
-import { same } from '../canvas/geometry'
-import { Previewer } from '../live/previewer'
-import type { Foreseen, Outcome, Point } from '../live/wire.gen'
-import { complain } from '../shell/notices'
-import type { CircuitEditor } from './editor'
+import type { Clip } from '../../canvas/clipboard'
+import { same } from '../../canvas/geometry'
+import type { Pen } from '../../canvas/scene'
+import { type Field, oneOf, words } from '../../hands/fields'
+import { Previewer } from '../../live/previewer'
+import type { Foreseen, Outcome, Point } from '../../live/wire.gen'
+import { complain } from '../../shell/notices'
+import type { CircuitEditor } from '../editor'
+import { moved, play } from '../marks'
+import { type CircuitTool, turned } from './circuitTool'
 
 /** Copies in the hand: they can be turned, and say what they would join before they are put down. */
-export class Copies {
+export class PasteTool implements CircuitTool {
+  readonly id = 'paste'
+  readonly name = 'Copies'
+  readonly icon = mdiContentPaste
+  readonly keys = ''
   /** Names of the copies that the sheet bears already; whether they are to be numbered on. */
   readonly state = reactive({ names: [] as string[], numberOn: false, count: 0 })
   private clip: Clip | null = null
@@ -21,7 +30,9 @@ export class Copies {
     this.asks = new Previewer(ed.project)
   }
 
+  /** Takes copies into the hand. */
   hold(clip: Clip) {
+    this.ed.take(this.id)
     this.clip = clip
     this.quarters = 0
     this.mirrored = false
@@ -37,21 +48,20 @@ export class Copies {
     this.told = null
     this.asks.stop()
   }
-
-  turn(quarters: number) {
-    this.quarters = (this.quarters + quarters + 4) % 4
+  move() {
     this.ask()
   }
-
+  turn(quarters: number) {
+    this.quarters = turned(this.quarters, quarters)
+    this.ask()
+  }
   mirror() {
     this.mirrored = !this.mirrored
     this.quarters = (4 - this.quarters) % 4 // a mirror after turns is turns the other way after a mirror
     this.ask()
   }
-
-  numberOn(on: boolean) {
-    this.state.numberOn = on
-    this.ask()
+  down() {
+    void this.put(this.ed.at)
   }
 
   private command(at: Point) {
@@ -83,16 +93,29 @@ export class Copies {
     })
   }
 
-  /** What to draw at the hand: the copies as the core drew them last, carried along. */
-  drawn(): { marks: Foreseen['put']; dx: number; dy: number } | null {
-    if (!this.clip) return null
-    this.ask()
-    if (!this.told) return null
+  strip(): Field[] {
+    const { count, names, numberOn } = this.state
+    const held = words(`${count} ${count === 1 ? 'copy' : 'copies'} in the hand`)
+    if (!names.length) return [held]
+    const borne = `${names.length} ${names.length === 1 ? 'name is' : 'names are'} borne here already: ${names.slice(0, 4).join(', ')}${names.length > 4 ? ' …' : ''}` // prettier-ignore
+    const ways = [{ value: false, title: 'Join them' }, { value: true, title: 'Number on' }] // prettier-ignore
+    const keep = (on: boolean) => ((this.state.numberOn = on), this.ask())
+    return [held, words(borne, { quiet: true }), oneOf('Names that are borne already', numberOn, ways, keep)]
+  }
+  hint() {
+    return 'click puts the copies down · Q E turn · M mirror · Esc leaves it'
+  }
+  /** Draws the copies as the core drew them last, carried along. */
+  paint(pen: Pen) {
+    const { ed } = this
+    if (!this.told) return
     const { at, foreseen } = this.told
-    return { marks: foreseen.put, dx: this.ed.at.x - at.x, dy: this.ed.at.y - at.y }
+    pen.ctx.globalAlpha = 0.85
+    for (const d of foreseen.put ?? []) play(pen, moved(d.marks ?? [], ed.at.x - at.x, ed.at.y - at.y), ed.inks, ed.state.warning ? ed.colours.open : ed.colours.select) // prettier-ignore
+    pen.ctx.globalAlpha = 1
   }
 
-  async put(at: Point) {
+  private async put(at: Point) {
     if (!this.clip) return
     const { ed } = this
     const agreed: Outcome | undefined = this.told && same(this.told.at, at) ? this.told.foreseen.outcome : undefined
