@@ -25,6 +25,8 @@ type wire struct {
 
 type message struct {
 	T, Ref, Why, Act string
+	Run              string
+	Seq              int64
 	Rev              int64
 	Objects          []object
 	Copper           *columns
@@ -38,6 +40,20 @@ type object struct {
 }
 
 func (p *program) live(id int64) *wire { return p.liveAs(id, "tester") }
+
+// dial connects somebody and gives the messages as they came.
+func (p *program) dial(id int64, who string) (next func() []byte) {
+	p.t.Helper()
+	ctx := context.Background()
+	conn, _, err := websocket.Dial(ctx, strings.Replace(p.url, "http", "ws", 1)+fmt.Sprintf("/api/projects/%d/live?who=%s", id, who), nil)
+	require.NoError(p.t, err)
+	conn.SetReadLimit(64 << 20)
+	return func() []byte {
+		_, data, err := conn.Read(ctx)
+		require.NoError(p.t, err)
+		return data
+	}
+}
 
 // liveAs is a live connection of somebody.
 func (p *program) liveAs(id int64, who string) *wire {
@@ -57,7 +73,7 @@ func (p *program) liveAs(id int64, who string) *wire {
 		require.NoError(p.t, err)
 		w.open.Objects, copper = append(w.open.Objects, m.Objects...), m.Copper
 		if m.T == "ready" {
-			w.open.History = m.History
+			w.open.History, w.open.Run, w.open.Seq = m.History, m.Run, m.Seq
 			return w
 		}
 	}

@@ -241,6 +241,13 @@ describe('layers on the board', () => {
     ed.stepLayer(-1)
     expect(ed.state.layer).toBe(2)
   })
+  it('begin with the uppermost that holds copper', async () => {
+    const from = async (...objects: Parameters<typeof onBoard>[0]) => (await onBoard([board(4), ...objects])).ed.state.layer
+    expect(await from()).toBe(1)
+    expect(await from(track(21, 2, [0, 0], [9, 0]))).toBe(3)
+    expect(await from(track(21, 2, [0, 0], [9, 0]), placed(11, 0, 0))).toBe(1)
+    expect(await from(placed(11, 0, 0, { bottom: true }))).toBe(4)
+  })
   it('stay what they are when others come in between', async () => {
     const { ed, line } = await onBoard([board(2), track(21, 1, [0, 0], [9, 0])])
     ed.toLayer(2)
@@ -271,6 +278,47 @@ describe('layers on the board', () => {
     expect(order()).toEqual([23, 22, 21, 24, 24])
     ed.toLayer(4)
     expect(order()).toEqual([22, 21, 23, 24, 24])
+  })
+})
+
+describe('the hand led by keys', () => {
+  it('goes by steps of the grid, presses with Enter, and leaves what is picked to be nudged', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0), placed(12, 20, 0)])
+    const shown: unknown[] = []
+    ed.show = (p) => shown.push(p)
+    expect(ed.pressAt(tolerance)).toBe(false) // the pointer leads
+    ed.nudge(2, 0)
+    expect([ed.keyed, ed.at, shown]).toEqual([true, at(2, 0), [at(2, 0)]])
+    expect(ed.pressAt(tolerance)).toBe(true)
+    expect([...ed.selection]).toEqual([11])
+    ed.nudge(1, 0)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [11], step: at(1, 0) })
+    ed.move(at(5.2, 5), tolerance)
+    expect(ed.keyed).toBe(false)
+    ed.take('outline')
+    ed.nudge(0, 1)
+    ed.pressAt(tolerance)
+    ed.nudge(10, 10)
+    ed.pressAt(tolerance)
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'setOutline', outline: [at(5, 6), at(15, 6), at(15, 16), at(5, 16)] })
+    ed.take('track')
+    ed.move(at(-2, 0), tolerance)
+    ed.nudge(0, 0)
+    ed.pressAt(tolerance)
+    expect(ed.track.route).not.toBeNull()
+    ed.nudge(2, 3)
+    expect(line.asked('track')).toMatchObject({ to: at(0, 3) })
+    ed.pressAt(tolerance)
+    line.say('track', { path: [at(-2, 0), at(-2, 1), at(0, 3)], length: 5e6 })
+    await settle()
+    line.say('track', { path: [at(-2, 0), at(-2, 1), at(0, 3)], length: 5e6 })
+    await settle()
+    ed.pressAt(tolerance) // once more at the same place ends it
+    line.say('track', { path: [at(0, 3)], length: 5e6 })
+    await settle()
+    line.say('track', { path: [at(0, 3)], length: 5e6 })
+    await settle()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack' })
   })
 })
 

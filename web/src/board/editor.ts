@@ -150,9 +150,10 @@ export class BoardEditor extends Stage {
     }
   }
 
-  /** The layer in work is one there is, and no other is hidden. */
+  /** The layer in work is one there is, at first the uppermost that holds anything; and no other is hidden. */
   private layersChanged() {
-    if (this.position(this.state.layer) < 0) this.state.layer = this.copper[0].id
+    if (this.position(this.state.layer) < 0)
+      this.state.layer = (this.copper.find((l) => this.scene.holds('copper-' + l.id)) ?? this.copper[0]).id
     this.state.hidden = this.state.hidden.filter((h) => this.position(h) >= 0)
   }
 

@@ -159,6 +159,10 @@ export class Scene {
     const all = new Set([...this.trees.keys(), ...this.flocks.flatMap((f) => [...f.layers()])])
     return [...all].sort((a, b) => this.order(a) - this.order(b))
   }
+  /** Whether a layer holds anything. */
+  holds(layer: string) {
+    return !!this.trees.get(layer)?.all().length || this.flocks.some((f) => [...f.layers()].includes(layer))
+  }
   /** The items of a layer that meet the box. */
   private on(layer: string, b: Box): Item[] {
     const found = this.trees.get(layer)?.search(b) ?? []
