@@ -43,6 +43,21 @@ type spot struct {
 // near finds pieces whose box meets another.
 type near func(geom.Box) iter.Seq[*Copper]
 
+// Relayered takes the pieces as the index has them now, made anew on another stack on which each joins what it
+// joined.
+func (n *NetLinks) Relayered(x *Index) {
+	for id, mine := range n.pads {
+		now := x.Of(id)
+		for _, i := range mine {
+			for _, c := range now {
+				if c.Ref() == n.pieces[i].Ref() {
+					n.pieces[i] = c
+				}
+			}
+		}
+	}
+}
+
 // NewNetLinks knows of no copper yet.
 func NewNetLinks(net design.ID) *NetLinks {
 	return &NetLinks{net: net, of: map[Ref]int32{}, pads: map[design.ID][]int32{}, spots: map[geom.Point]*spot{}, shared: map[*spot]bool{}, gone: map[geom.Point]int32{}}

@@ -14,7 +14,7 @@ type copper struct {
 	index   *layout.Index
 	objects derive.Feed[design.ID] // whose copper or place changed
 	nets    derive.Feed[ofNet]     // what of which net changed
-	layers  derive.Feed[bool]      // all copper was made anew
+	layers  derive.Feed[bool]      // all copper was made anew; true: and may join otherwise
 	edge    derive.Feed[bool]      // the outline, the stack or areas that keep things out
 }
 
@@ -26,14 +26,38 @@ func newCopper(g *derive.Graph, d *design.Doc, x *layout.Index) *copper {
 	r := g.Result("copper", nil)
 	r.Of(c.object, design.KindPlaced, design.KindTrack, design.KindVia, design.KindHole)
 	r.Of(c.footprint, design.KindFootprint)
-	r.Of(func(edit.Change) {
+	r.Of(func(x edit.Change) {
 		if c.index.Board(d) {
-			c.layers.Tell(true)
+			c.layers.Tell(!c.joinsAsBefore(x))
 		}
 		c.edge.Tell(true)
 	}, design.KindBoard)
 	r.Of(func(edit.Change) { c.index.Areas(d); c.edge.Tell(true) }, design.KindRuleArea)
 	return c
+}
+
+// joinsAsBefore tells whether all copper joins what it joined on the stack of before: the layers that both have lie
+// in the same order, and no track lies on another.
+func (c *copper) joinsAsBefore(x edit.Change) bool {
+	was, ok := x.Before.(*design.Board)
+	is, also := x.After.(*design.Board)
+	if !ok || !also || was.Layers() < 2 || is.Layers() < 2 || was.Top() != is.Top() || was.Bottom() != is.Bottom() {
+		return false
+	}
+	last := -1
+	for _, l := range was.Copper() {
+		if at := is.Position(l.ID); at >= 0 && at < last {
+			return false
+		} else if at >= 0 {
+			last = at
+		}
+	}
+	for t := range c.doc.Tracks.All() {
+		if was.Position(t.Layer) < 0 || is.Position(t.Layer) < 0 {
+			return false
+		}
+	}
+	return true
 }
 
 func (c *copper) object(x edit.Change) {

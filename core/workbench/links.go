@@ -32,7 +32,15 @@ func newLinks(g *derive.Graph, d *design.Doc, x *copper, done map[design.ID]*lay
 		}
 		k.nets[c.net][c.object] = true
 	})
-	derive.From(r, &x.layers, func(bool) { k.anew() })
+	derive.From(r, &x.layers, func(otherwise bool) {
+		if otherwise {
+			k.anew()
+			return
+		}
+		for _, n := range k.of {
+			n.Relayered(x.index)
+		}
+	})
 	k.forget()
 	for net := range done {
 		k.named[net] = true
