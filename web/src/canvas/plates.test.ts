@@ -123,7 +123,7 @@ describe('plates', () => {
     expect(plates.stretched(view)).toBe(true)
     expect(show(false)).toBe(true)
     expect(fresh()).toEqual([])
-    expect(laid().map((s) => s.slice(2))).toEqual([[512, -256, 512, 512]]) // the tile above and right of the middle, twice as large
+    expect(laid().map((s) => s.slice(2))).toEqual([[-512, -256, 2048, 1024]]) // the tile above and right of the middle, twice as large
     expect(show()).toBe(false)
     expect(plates.stretched(view)).toBe(false)
     expect(fresh()).toEqual(['low1'])

@@ -16,8 +16,10 @@ interface Tile {
   y: number
   /** Null: nothing is on it. */
   canvas: HTMLCanvasElement | null
-  /** What of it is to be painted anew, in pixels of its own; 'all' until it is painted first. */
+  /** What of it is to be painted anew, in pixels of its own; 'all' until it is begun. */
   stale: 'all' | Rect[]
+  /** Whether it was painted whole once. */
+  whole: boolean
   used: number
 }
 type Rect = [x: number, y: number, w: number, h: number]
@@ -28,20 +30,28 @@ const side = 256
 const mostTiles = 700
 /** How long painting may hold up a frame, in milliseconds. */
 const budget = 9
+/** Tiles that take longer than so many milliseconds are painted by quarters, between which a frame may come. */
+const long = 5
+const quarters: Rect[] = [0, 1].flatMap((x) => [0, 1].map((y): Rect => [(x * side) / 2, (y * side) / 2, side / 2, side / 2]))
 
 /**
  * The picture of what stands still, each layer by itself as tiles that are laid over each other: hiding a layer
- * or making it weaker paints nothing. Tiles are painted a few in each frame; until those of a scale are there, those
- * of the scale before stand for them.
+ * or making it weaker paints nothing. Tiles are painted a few in each frame; until those of a place are there, the
+ * picture as it was before the scale changed stands for them.
  */
 export class Plates {
   private tiles = new Map<string, Map<string, Tile>>()
-  private former: { scale: number; tiles: Map<string, Map<string, Tile>> } | null = null
+  /** The picture as it was at another scale, and how its layers lay. */
+  private still: { canvas: HTMLCanvasElement; scale: number; left: number; top: number; arranged: string } | null = null
+  /** Whether all in view is painted. */
+  private done = false
   private scale = 0
   private clock = 0
   /** What is shown now: where, and how the layers lay. */
   private shown: { left: number; top: number; arranged: string } | null = null
   private cost = 0
+  /** How long a tile of a layer took last, in milliseconds. */
+  private readonly took = new Map<string, number>()
   /** How long it took to paint what was seen at the scale before, in milliseconds. */
   lastCost = 0
 
@@ -56,7 +66,7 @@ export class Plates {
   /** Everything is painted anew. */
   forget() {
     this.tiles.clear()
-    this.former = null
+    this.still = null
     this.shown = null
     this.scale = 0
   }
@@ -98,14 +108,25 @@ export class Plates {
     this.scene.stale = []
   }
 
-  /** Begins with another scale; what was painted stands for it meanwhile. */
-  private rescale(scale: number) {
+  /** Keeps what the canvas shows, if that is all, or there is nothing better. */
+  private keep(ctx: CanvasRenderingContext2D) {
+    if (!this.shown || (!this.done && this.still)) return
+    const { width, height } = ctx.canvas
+    const canvas = this.still?.canvas ?? document.createElement('canvas')
+    canvas.width = width
+    canvas.height = height
+    canvas.getContext('2d', { alpha: false })!.drawImage(ctx.canvas, 0, 0)
+    this.still = { canvas, scale: this.scale, ...this.shown }
+  }
+
+  /** Begins with another scale; what was shown stands for it meanwhile. */
+  private rescale(ctx: CanvasRenderingContext2D, scale: number) {
     if (scale === this.scale) return
-    if ([...this.tiles.values()].some((p) => [...p.values()].some((t) => t.canvas)))
-      this.former = { scale: this.scale, tiles: this.tiles }
+    this.keep(ctx)
     this.tiles = new Map()
     this.scale = scale
     this.shown = null
+    this.done = false
     this.lastCost = this.cost
     this.cost = 0
   }
@@ -120,7 +141,7 @@ export class Plates {
    */
   show(ctx: CanvasRenderingContext2D, view: Viewport, paint: boolean): boolean {
     this.follow()
-    if (!this.scale || paint) this.rescale(view.scale)
+    if (!this.scale || paint) this.rescale(ctx, view.scale)
     const { width, height } = ctx.canvas
     const k = view.scale * this.dpr
     const left = Math.round(view.cx * k - width / 2)
@@ -134,7 +155,8 @@ export class Plates {
     const news: Rect[] = []
     const more = this.paint(layers, left, top, width, height, news)
     this.lay(ctx, layers, left, top, news)
-    if (!more) this.former = null
+    this.done = !more
+    if (this.done) this.still = null
     this.drop()
     return more
   }
@@ -144,7 +166,7 @@ export class Plates {
     if (!plate) this.tiles.set(layer, (plate = new Map()))
     const key = `${x} ${y}`
     let t = plate.get(key)
-    if (!t) plate.set(key, (t = { x, y, canvas: null, stale: 'all', used: 0 }))
+    if (!t) plate.set(key, (t = { x, y, canvas: null, stale: 'all', whole: false, used: 0 }))
     t.used = this.clock
     return t
   }
@@ -158,24 +180,39 @@ export class Plates {
         places.push({ x, y, far: Math.hypot((x + 0.5) * side - left - width / 2, (y + 0.5) * side - top - height / 2) })
     places.sort((a, b) => a.far - b.far)
     let more = false
-    for (const { x, y } of places)
-      for (const layer of layers) {
-        const t = this.tile(layer, x, y)
+    const seen = layers.filter((l) => this.alpha(l) > 0)
+    for (const { x, y } of places) {
+      const at: Rect = [x * side - left, y * side - top, side, side]
+      const tiles = seen.map((layer) => ({ layer, t: this.tile(layer, x, y) }))
+      const before = tiles.every(({ t }) => t.whole)
+      let painted = false
+      for (const { layer, t } of tiles) {
         if (t.stale !== 'all' && !t.stale.length) continue
-        if (this.alpha(layer) <= 0) continue
-        if (performance.now() - started > budget) {
+        if (t.stale === 'all' || t.stale.length > 12) t.stale = (this.took.get(layer) ?? long) < long ? [[0, 0, side, side]] : [...quarters] // prettier-ignore
+        while (t.stale.length && performance.now() - started <= budget) {
+          const r = t.stale.pop()!
+          this.timed(layer, t, r)
+          painted = true
+          if (before) news.push([at[0] + r[0], at[1] + r[1], r[2], r[3]])
+        }
+        if (t.stale.length) {
           more = true
           break
         }
-        const parts = t.stale === 'all' || t.stale.length > 12 ? [[0, 0, side, side] as Rect] : t.stale
-        for (const r of parts) {
-          this.fill(layer, t, r)
-          news.push([x * side + r[0] - left, y * side + r[1] - top, r[2], r[3]])
-        }
-        t.stale = []
+        t.whole = true
       }
+      if (painted && !before && (!this.still || tiles.every(({ t }) => t.whole))) news.push(at)
+    }
     this.cost += performance.now() - started
     return more
+  }
+
+  /** Paints a part of a tile, and notes how long a whole one would take. */
+  private timed(layer: string, t: Tile, r: Rect) {
+    const from = performance.now()
+    this.fill(layer, t, r)
+    const share = (r[2] * r[3]) / (side * side)
+    if (share >= 0.25) this.took.set(layer, (performance.now() - from) / share)
   }
 
   private fill(layer: string, t: Tile, [rx, ry, w, h]: Rect) {
@@ -234,56 +271,45 @@ export class Plates {
     this.ground(ctx)
     const meets = (x: number, y: number) =>
       where.some(([rx, ry, w, h]) => rx < x + side && x < rx + w && ry < y + side && y < ry + h)
-    for (const layer of layers) {
-      const alpha = this.alpha(layer)
-      if (alpha <= 0) continue
-      ctx.globalAlpha = alpha
-      const missing: Rect[] = []
-      for (let x = Math.floor(left / side); x * side < left + width; x++)
-        for (let y = Math.floor(top / side); y * side < top + height; y++) {
-          const [px, py] = [x * side - left, y * side - top]
-          if (!meets(px, py)) continue
-          const t = this.tile(layer, x, y)
-          if (t.stale === 'all') missing.push([px, py, side, side])
-          else if (t.canvas) ctx.drawImage(t.canvas, px, py)
+    const still = this.still?.arranged === arranged
+    const seen = layers.filter((l) => this.alpha(l) > 0)
+    const missing: Rect[] = []
+    for (let x = Math.floor(left / side); x * side < left + width; x++)
+      for (let y = Math.floor(top / side); y * side < top + height; y++) {
+        const [px, py] = [x * side - left, y * side - top]
+        if (!meets(px, py)) continue
+        const tiles = seen.map((layer) => ({ layer, t: this.tile(layer, x, y) }))
+        if (still && !tiles.every(({ t }) => t.whole)) {
+          missing.push([px, py, side, side])
+          continue
         }
-      if (missing.length) this.standIn(ctx, layer, left, top, missing)
-    }
-    ctx.restore()
+        for (const { layer, t } of tiles) {
+          ctx.globalAlpha = this.alpha(layer)
+          if (t.canvas && t.whole) ctx.drawImage(t.canvas, px, py)
+        }
+      }
     ctx.globalAlpha = 1
-  }
-
-  /** Draws a layer's tiles of the scale before where those of this one are missing. */
-  private standIn(ctx: CanvasRenderingContext2D, layer: string, left: number, top: number, missing: Rect[]) {
-    const plate = this.former?.tiles.get(layer)
-    if (!plate) return
-    ctx.save()
-    ctx.beginPath()
-    for (const r of missing) ctx.rect(...r)
-    ctx.clip()
-    this.drawScaled(ctx, plate, this.scale / this.former!.scale, left, top)
+    if (missing.length) {
+      ctx.beginPath()
+      for (const r of missing) ctx.rect(...r)
+      ctx.clip()
+      this.drawStill(ctx, this.scale, left, top)
+    }
     ctx.restore()
   }
 
-  private drawScaled(ctx: CanvasRenderingContext2D, plate: Map<string, Tile>, k: number, left: number, top: number) {
-    const { width, height } = ctx.canvas
-    for (const t of plate.values()) {
-      const [x, y] = [t.x * side * k - left, t.y * side * k - top]
-      if (t.canvas && x < width && y < height && x + side * k > 0 && y + side * k > 0)
-        ctx.drawImage(t.canvas, x, y, side * k, side * k)
-    }
+  private drawStill(ctx: CanvasRenderingContext2D, scale: number, left: number, top: number) {
+    const s = this.still!
+    const k = scale / s.scale
+    ctx.drawImage(s.canvas, s.left * k - left, s.top * k - top, s.canvas.width * k, s.canvas.height * k)
   }
 
-  /** Shows the tiles there are at another scale. */
+  /** Shows what there is at another scale. */
   private stretch(ctx: CanvasRenderingContext2D, scale: number, left: number, top: number) {
+    this.keep(ctx)
     ctx.setTransform(1, 0, 0, 1, 0, 0)
     this.ground(ctx)
-    for (const layer of this.layers()) {
-      ctx.globalAlpha = Math.max(0, this.alpha(layer))
-      const plate = this.tiles.get(layer)
-      if (plate && ctx.globalAlpha > 0) this.drawScaled(ctx, plate, scale / this.scale, left, top)
-    }
-    ctx.globalAlpha = 1
+    if (this.still) this.drawStill(ctx, scale, left, top)
     this.shown = null
   }
 
