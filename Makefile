@@ -59,7 +59,7 @@ format:
 
 bench: build ## work, size and growth, against stated references
 	go test -run '^$$' -bench . -benchtime 1x ./bench/...
-	go test -run '^$$' -bench Live -benchtime 1x ./e2e
+	go test -run '^$$' -bench . -benchtime 1x -timeout 30m ./e2e
 
 # Small faults in one package at a time: how many do its own tests notice? Takes an hour or two; PACKAGES narrows it.
 PACKAGES ?= $(shell go list ./core/... ./store/... ./server/... | sed 's,goldentrace/,./,')

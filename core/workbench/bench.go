@@ -65,25 +65,31 @@ type first struct {
 	links map[design.ID]*layout.NetLinks
 }
 
-// found finds it, the circuit's side and the board's at once: neither changes the document.
+// found finds it on two processors: the circuit's side and the check of the board on one, the copper and its links on
+// the other. Nothing of it changes the document, nor the index once it is made.
 func found(d *design.Doc, print *uint64) (f first) {
-	var circuitSide sync.WaitGroup
+	var beside sync.WaitGroup
 	var fault any
-	circuitSide.Go(func() {
+	made := make(chan bool, 1) // whether there is an index
+	beside.Go(func() {
 		defer func() { fault = recover() }()
 		f.nets = circuit.Find(d)
 		for o := range d.All() {
 			*print ^= design.PrintOf(o)
 		}
+		if <-made {
+			f.check = check.NewBoard(d, f.index, f.rules)
+		}
 	})
+	defer close(made)
 	f.index, f.rules = layout.NewIndex(d), rules.Of(d)
-	f.check = check.NewBoard(d, f.index, f.rules)
+	made <- true
 	f.links = map[design.ID]*layout.NetLinks{}
 	for _, net := range f.index.Nets() {
 		f.links[net] = layout.NewNetLinks(net)
 		f.links[net].Update(f.index, maps.Keys(f.index.ObjectsOf(net)))
 	}
-	circuitSide.Wait()
+	beside.Wait()
 	if fault != nil {
 		panic(fault)
 	}
