@@ -26,7 +26,7 @@ func TestNumbersAreLittleEndianBase64(t *testing.T) {
 func TestObjectsComeBackAsTheyWere(t *testing.T) {
 	mid := geom.Pt(math.MaxInt32, 7)
 	all := []design.Object{
-		&design.Track{ID: 11, Layer: 1, Net: 5, Width: 200_000, A: geom.Pt(-1, 2), B: geom.Pt(3, -4)},
+		&design.Track{ID: 11, Layer: 1, Net: 5, Width: 200_000, A: geom.Pt(-1, 2), B: geom.Pt(math.MinInt32, -4)},
 		&design.Track{ID: 12, Layer: 2, Width: 1, A: geom.Pt(1, 2), Mid: &mid, B: geom.Pt(3, 4), Locked: true},
 		&design.Track{ID: 13, Layer: 2, Width: 1, A: geom.Pt(1, 2), Mid: &geom.Point{X: 9, Y: 8}, B: geom.Pt(3, 4)},
 		&design.Via{ID: 14, At: geom.Pt(5, 6), Diameter: 60, Hole: 30, From: 1, To: 4, Net: 9},

@@ -154,6 +154,7 @@ func TestPictureOfALargeBoard(t *testing.T) {
 		track(d.Board.Top(), 10, 50+i%2, 60, 50)
 	}
 	track(d.Board.Bottom(), 30, 10, 30, 90)
+	track(d.Board.Bottom(), 140, 30, 200, 30) // out of the picture
 	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(100e6, 20e6), Diameter: 6e6, Hole: 4e6, From: d.Board.Top(), To: d.Board.Bottom()})
 	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", Pads: []design.Pad{{Number: "1", Form: "rect", Size: geom.Pt(8e6, 4e6)}}})
 	d.Put(&design.Placed{ID: d.NewID(), Footprint: "F", Designator: "R1", At: geom.Pt(130e6, 80e6)})
@@ -180,6 +181,7 @@ func TestPictureOfALargeBoard(t *testing.T) {
 	}{
 		{20, 50, "#E7B549"}, {30, 50.3, "#E7B549"}, {30, 60, "#35B7A6"}, {30, 91.5, ""}, {60.6, 50, "#E7B549"}, {61.5, 50, ""}, {31.5, 60, ""},
 		{102.5, 20, "#E7B549"}, {100, 20, "#17131E"}, {101.5, 20, "#17131E"}, {127, 81.5, "#E7B549"}, {127, 82.5, ""}, {5, 5, ""},
+		{5, 50, ""}, {-1.3, 50, ""}, {150, 30, "#35B7A6"}, {158.3, 30, "#35B7A6"}, {-1.3, 30, ""}, {-1.3, 29.6, ""}, {135, 30, ""},
 	} {
 		assert.Equal(t, c.want, at(c.x, c.y), "%v, %v", c.x, c.y)
 	}

@@ -44,6 +44,11 @@ const { at, lastClick, tolerance } = hand
 const stages = computed(() => props.project.stages.value)
 const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
 const hasCircuit = computed(() => (void props.project.docTick.value, props.project.all('part').length > 0))
+const linksWords = computed(() => {
+  if (!props.project.whole.value) return 'open links are being found …'
+  if (openLinks.value) return `${openLinks.value} open ${openLinks.value === 1 ? 'link' : 'links'}`
+  return empty.value ? 'no parts yet' : 'all links joined'
+})
 const openLinks = computed(
   () => (void props.project.derivedTick.value, [...props.project.links.values()].reduce((n, l) => n + l.length, 0)),
 )
@@ -224,9 +229,7 @@ defineExpose({ ed })
         />
         <LayerLadder :project="project" :editor="ed" />
         <div class="topright">
-          <span class="float chip" role="status">{{
-            openLinks ? `${openLinks} open ${openLinks === 1 ? 'link' : 'links'}` : empty ? 'no parts yet' : 'all links joined'
-          }}</span>
+          <span class="float chip" role="status">{{ linksWords }}</span>
           <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
             {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
           </v-btn>

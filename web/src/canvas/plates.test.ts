@@ -138,6 +138,28 @@ describe('plates', () => {
     expect(show()).toBe(false)
     expect(fresh()).toEqual([])
   })
+  it('paint a tile that takes long by quarters, and show it, or a new scale, only when it is whole', () => {
+    const heavy = { ...square(1, 'low', 5, 5), maxX: 250e4, maxY: 250e4, draw: () => ((clock += 6), painted.push('low1')) }
+    scene.load(new Map([[1, [heavy]], [2, [square(2, 'high', 20, 20)]]])) // prettier-ignore
+    expect(show()).toBe(true)
+    expect([fresh(), laid().length]).toEqual([['low1', 'low1'], 0]) // two quarters, and no time is left
+    expect(show()).toBe(true)
+    expect([fresh().filter((p) => p === 'low1').length, laid().length]).toEqual([2, 1])
+    expect(show()).toBe(false)
+    expect([fresh(), laid().length]).toEqual([['high2'], 2])
+    view.scale *= 2
+    expect(show()).toBe(true)
+    const stand = laid()
+    expect(stand.map((s) => s.slice(2))).toEqual([[-512, -256, 2048, 1024]]) // the picture before, about the middle
+    for (let i = 0; i < 20 && show(); i++) expect(laid().every((s) => s[1] === stand[0][1] || s.length === 4)).toBe(true)
+    clock = 0
+    laid()
+    view.scale /= 4 // a smaller picture stands in the middle of the screen
+    show(false)
+    expect(laid().map((s) => s.slice(2))).toEqual([[384, 192, 256, 128]])
+    show(false)
+    expect(laid().length).toBe(1) // the same one, not a picture of itself
+  })
   it('hold sheets of their own among the layers, painted anew when told', () => {
     scene.load(new Map([[1, [square(1, 'low', 5, 5)]]]))
     let some = true

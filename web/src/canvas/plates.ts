@@ -210,18 +210,19 @@ export class Plates {
   /** Paints a part of a tile, and notes how long a whole one would take. */
   private timed(layer: string, t: Tile, r: Rect) {
     const from = performance.now()
-    this.fill(layer, t, r)
+    if (!this.fill(layer, t, r)) return // nothing says nothing of others
     const share = (r[2] * r[3]) / (side * side)
     if (share >= 0.25) this.took.set(layer, (performance.now() - from) / share)
   }
 
-  private fill(layer: string, t: Tile, [rx, ry, w, h]: Rect) {
+  /** Paints a part of a tile; tells whether there was anything. */
+  private fill(layer: string, t: Tile, [rx, ry, w, h]: Rect): boolean {
     const grow = 4 * this.dpr
     const box = this.box(t.x * side + rx - grow, t.y * side + ry - grow, w + 2 * grow, h + 2 * grow)
     const sheet = this.sheets().find((s) => s.name === layer)
     const empty = sheet ? !!sheet.empty?.() : !this.scene.any(layer, box, 1 / (this.scale * 1e6))
     if (!t.canvas) {
-      if (empty) return
+      if (empty) return false
       t.canvas = document.createElement('canvas')
       t.canvas.width = t.canvas.height = side
     }
@@ -238,6 +239,7 @@ export class Plates {
       else this.scene.paint(layer, pen, box)
     }
     ctx.restore()
+    return !empty
   }
 
   /** Lays the layers over each other where the canvas does not show them yet. */

@@ -55,10 +55,12 @@ const open = (net: string) => {
 const findings = computed(() =>
   props.project.openFindings.value.filter((f) => f.text.toLowerCase().includes(filter.value.toLowerCase())),
 )
+/** What follows from a project that is being opened is not known yet. */
+const known = (n: number) => (props.project.whole.value ? n : '…')
 const tabs = computed(() => [
   { id: 'parts' as const, name: 'Parts', n: partCount.value },
-  { id: 'nets' as const, name: 'Nets', n: netCount.value },
-  { id: 'findings' as const, name: 'Findings', n: props.project.openFindings.value.length },
+  { id: 'nets' as const, name: 'Nets', n: known(netCount.value) },
+  { id: 'findings' as const, name: 'Findings', n: known(props.project.openFindings.value.length) },
 ])
 interface Row {
   key: string

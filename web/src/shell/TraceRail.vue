@@ -18,7 +18,7 @@ const along = computed(() => {
       state,
       count,
       link: stages[i + 1]?.stale?.(p) ? 'broken' : 'solid',
-      tip: tip(s.name, state, count, s.stale?.(p) ?? ''),
+      tip: p.whole.value ? tip(s.name, state, count, s.stale?.(p) ?? '') : `${s.name}: being opened`,
     }
   })
 })
