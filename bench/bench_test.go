@@ -238,40 +238,6 @@ func BenchmarkRuleChange(b *testing.B) {
 	})
 }
 
-// The stack of copper layers changed, to and fro, until all that follows is up to date.
-func BenchmarkStackChange(b *testing.B) {
-	each(b, func(b *testing.B, _ int, d *design.Doc) {
-		w := workbench.Open(d, 0)
-		report(b, 20, func(i int) {
-			if _, err := w.Edit(&edit.SetLayers{Copper: 4 - 2*(i%2)}); err != nil {
-				b.Fatal(err)
-			}
-			w.Settle()
-		})
-	})
-}
-
-// The footprint that most parts have gets another pad size, to and fro, until all that follows is up to date.
-func BenchmarkFootprintChange(b *testing.B) {
-	each(b, func(b *testing.B, _ int, d *design.Doc) {
-		w := workbench.Open(d, 0)
-		uses := map[string]int{}
-		for p := range d.Placed.All() {
-			uses[p.Footprint]++
-		}
-		most := slices.MaxFunc(slices.Sorted(maps.Keys(uses)), func(x, y string) int { return uses[x] - uses[y] })
-		report(b, 10, func(i int) {
-			was := d.Footprint(most)
-			now := *was
-			now.Pads = slices.Clone(was.Pads)
-			now.Pads[0].Size.X += int64(1-2*(i%2)) * 50_000
-			w.Apply(edit.ChangeSet{{Kind: design.KindFootprint, ID: was.ID, Before: was, After: &now}})
-			w.Settle()
-		})
-		b.ReportMetric(float64(uses[most]), "parts")
-	})
-}
-
 // A net of 30,000 pieces more than the design has is renamed, to and fro, until all that follows is up
 // to date; and how much of it goes to the journal.
 func BenchmarkRenameNet(b *testing.B) {

@@ -28,7 +28,7 @@ func newCopper(g *derive.Graph, d *design.Doc, x *layout.Index) *copper {
 	r.Of(c.footprint, design.KindFootprint)
 	r.Of(func(x edit.Change) {
 		if c.index.Board(d) {
-			c.layers.Tell(!c.joinsAsBefore(x))
+			c.layers.Tell(!joinsAsBefore(x))
 		}
 		c.edge.Tell(true)
 	}, design.KindBoard)
@@ -37,8 +37,8 @@ func newCopper(g *derive.Graph, d *design.Doc, x *layout.Index) *copper {
 }
 
 // joinsAsBefore tells whether all copper joins what it joined on the stack of before: the layers that both have lie
-// in the same order, and no track lies on another.
-func (c *copper) joinsAsBefore(x edit.Change) bool {
+// in the same order. On those that only one has there is no copper, or it is told of by itself.
+func joinsAsBefore(x edit.Change) bool {
 	was, ok := x.Before.(*design.Board)
 	is, also := x.After.(*design.Board)
 	if !ok || !also || was.Layers() < 2 || is.Layers() < 2 || was.Top() != is.Top() || was.Bottom() != is.Bottom() {
@@ -50,11 +50,6 @@ func (c *copper) joinsAsBefore(x edit.Change) bool {
 			return false
 		} else if at >= 0 {
 			last = at
-		}
-	}
-	for t := range c.doc.Tracks.All() {
-		if was.Position(t.Layer) < 0 || is.Position(t.Layer) < 0 {
-			return false
 		}
 	}
 	return true

@@ -64,3 +64,42 @@ func TestLayersThatComeAndGoBetweenEdits(t *testing.T) {
 	assert.Greater(t, changed, 8)
 	assert.Greater(t, kept, 3, "a layer that holds copper stays")
 }
+
+// Layers that change their order, or an outer one that becomes another, join other copper than before.
+func TestLayersThatChangeTheirOrder(t *testing.T) {
+	d := synthetic.FourLayers()
+	stack := d.Board.Copper()
+	net := d.NewID()
+	d.Put(&design.Net{ID: net, Name: "Crossing"})
+	for i, l := range stack {
+		d.Put(&design.Track{ID: d.NewID(), Layer: l.ID, A: geom.Pt(2_000_000+int64(i)*10_000, 2_000_000), B: geom.Pt(9_000_000, 2_000_000+int64(i)*10_000), Width: 250_000, Net: net})
+	}
+	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(2_000_000, 2_000_000), Diameter: 800_000, Hole: 400_000, From: stack[0].ID, To: stack[1].ID, Net: net})
+	w := workbench.Open(d, 0)
+	swap := func(i, j int) {
+		was := w.Doc.Board
+		is := *was
+		is.Stack = append([]design.StackLayer{}, was.Stack...)
+		at := func(id design.LayerID) int {
+			for k := range is.Stack {
+				if is.Stack[k].ID == id {
+					return k
+				}
+			}
+			return -1
+		}
+		a, b := at(was.At(i)), at(was.At(j))
+		is.Stack[a], is.Stack[b] = is.Stack[b], is.Stack[a]
+		w.Apply(edit.ChangeSet{{Kind: design.KindBoard, ID: is.ID, Before: was, After: &is}})
+		fresh := workbench.Open(w.Doc.Snapshot(), w.Rev)
+		require.Equal(t, fresh.Links(), w.Links(), "%d and %d", i, j)
+	}
+	before := w.Links()
+	swap(1, 2)
+	require.NotEqual(t, before, w.Links(), "the via joins the track of another layer now")
+	swap(1, 2)
+	require.Equal(t, before, w.Links())
+	swap(1, 3)
+	swap(0, 2)
+	swap(2, 3)
+}
