@@ -23,6 +23,8 @@ let view: Viewport
 let screen: ReturnType<typeof fakeCanvas>
 let plates: Plates
 let clock: number
+/** The tiles, in the order in which they were made. */
+let made: ReturnType<typeof fakeCanvas>[]
 
 /** A square of 10 µm in a pixel, named by its layer and number. */
 const square = (id: number, layer: string, x: number, y: number): Item => ({
@@ -40,7 +42,8 @@ beforeEach(() => {
   alpha = {}
   order = { low: 1, high: 2 }
   clock = 0
-  vi.stubGlobal('document', { createElement: () => fakeCanvas() })
+  made = []
+  vi.stubGlobal('document', { createElement: () => (made.push(fakeCanvas()), made[made.length - 1]) })
   vi.stubGlobal('performance', { now: () => clock })
   scene = new Scene((l) => order[l] ?? 0)
   sheets = []
@@ -98,6 +101,15 @@ describe('plates', () => {
     scene.invalidate()
     show()
     expect(fresh()).toEqual(['high3', 'low2'])
+  })
+  it('paint around a change as far as its lines reach', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]]])) // from 5 to 15 pixels right of the middle and above it
+    show()
+    made[0].said.length = 0
+    scene.touch(1)
+    show()
+    expect(made[0].said.filter((s) => s[0] === 'clearRect')).toEqual([['clearRect', 1, 237, 18, 18]]) // 4 pixels more on each side
+    expect(made.length).toBe(1)
   })
   it('follow a hand that pans: what is seen already is moved, what comes into view is painted', () => {
     scene.load(new Map([[1, [square(1, 'low', 5, 5)]], [2, [square(2, 'low', 600, 5)]]])) // prettier-ignore

@@ -100,6 +100,23 @@ describe('the hand that draws wires', () => {
     hand.finish()
     expect(s.edit).toHaveBeenCalledTimes(2)
   })
+  it('bends the other way by a key, and back', () => {
+    Object.assign(s.ed, { back: () => hand.back() })
+    expect([hand.key('Tab'), hand.key('Backspace'), hand.key('Q')]).toEqual([false, false, false])
+    press(0, 0)
+    Object.assign(s.ed, { at: at(20, 10) })
+    expect(hand.way(at(20, 10))[1]).toEqual(at(20, 0)) // level first
+    expect(hand.key('Tab')).toBe(true)
+    expect(hand.state.lead).toBe('upright')
+    hand.key('Space')
+    expect(hand.state.lead).toBe('level')
+    hand.key('Tab')
+    expect(hand.state.lead).toBe('upright')
+    expect(hand.key('A')).toBe(true)
+    expect(hand.state.freeAngle).toBe(true)
+    expect(hand.key('Backspace')).toBe(true)
+    expect(hand.path).toEqual([])
+  })
   it('steps back corner by corner', () => {
     press(0, 0)
     press(10, 0)

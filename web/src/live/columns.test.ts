@@ -31,6 +31,7 @@ describe('columns', () => {
     expect(t.get(5)).toEqual({ id: 5, layer: 1, net: 7, width: 100, a: { x: 0, y: 1 }, b: { x: 10, y: 11 }, locked: true })
     expect(t.get(9)).toEqual({ id: 9, layer: 1, width: 200, a: { x: -2e9, y: 2 }, mid: { x: -4, y: 44 }, b: { x: 2e9, y: 12 } })
     expect(t.get(6)).toBeUndefined()
+    expect([5, 9, 12, 6].map((id) => t.has(id))).toEqual([true, true, true, false])
     const v = new Vias()
     v.take({ id: column(3), net: column(0), x: column(1), y: column(2), diameter: column(800), hole: column(400), from: column(1), to: column(4), locked: column(0) }) // prettier-ignore
     expect(v.get(3)).toEqual({ id: 3, at: { x: 1, y: 2 }, diameter: 800, hole: 400, from: 1, to: 4, locked: true })
