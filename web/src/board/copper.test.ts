@@ -47,6 +47,7 @@ describe('tracks held in columns', () => {
     const f = new TrackFlock(t, look)
     expect(f.on('copper-1', around(450, 0))).toEqual([])
     expect(f.spots(4)).toEqual([])
+    expect(f.spots(1).map((x) => [x.layer, x.box.maxX])).toEqual([['copper-1', 105]])
     expect(f.spots(3)).toEqual([{ layer: 'copper-2', box: { minX: -5, maxX: 105, minY: -5, maxY: 5 } }])
     f.drop(3)
     f.drop(99)

@@ -150,6 +150,7 @@ describe('a track under the hand', () => {
     ed.move(at(6, 5), tolerance)
     await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
     ed.down(at(6, 5), tolerance, plain)
+    expect(line.asked('track').to).toEqual(at(6, 5))
     await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
     expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
     ed.move(at(17.8, 0.1), tolerance)
@@ -169,6 +170,7 @@ describe('a track under the hand', () => {
     const { ed, line } = await begin()
     ed.move(at(0, 20), tolerance)
     expect(ed.track.target).toBeNull()
+    expect(ed.state.hovered).toBe(14)
     await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
     ed.down(at(0, 20), tolerance, plain)
     await reach(line, [[-2, 0], [0, 19]]) // prettier-ignore
@@ -179,6 +181,7 @@ describe('a track under the hand', () => {
     ed.move(at(6, 5), tolerance)
     await reach(line, [[-2, 0], [6, 5]]) // prettier-ignore
     const hop = ed.hop()
+    expect(line.asked('track')).toMatchObject({ from: at(-2, 0), to: at(6, 5), layer: 1 })
     await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
     await hop
     expect(ed.state.layer).toBe(2)

@@ -150,6 +150,13 @@ describe('plates', () => {
     expect(show()).toBe(false)
     expect(fresh()).toEqual([])
   })
+  it('begin in the middle, upwards and downwards', () => {
+    const slow = (id: number, y: number) => ({ ...square(id, 'low', 20, y), draw: () => ((clock += 6), painted.push(`low${id}`)) }) // prettier-ignore
+    view.height = screen.height = 1024
+    scene.load(new Map([[1, [slow(1, 400)]], [2, [slow(2, 20)]], [3, [slow(3, -400)]]])) // prettier-ignore
+    show()
+    expect(painted[0]).toBe('low2')
+  })
   it('paint a tile that takes long by quarters, and show it, or a new scale, only when it is whole', () => {
     const heavy = { ...square(1, 'low', 5, 5), maxX: 250e4, maxY: 250e4, draw: () => ((clock += 6), painted.push('low1')) }
     scene.load(new Map([[1, [heavy]], [2, [square(2, 'high', 20, 20)]]])) // prettier-ignore

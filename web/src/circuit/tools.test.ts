@@ -100,6 +100,16 @@ describe('the hand that draws wires', () => {
     hand.finish()
     expect(s.edit).toHaveBeenCalledTimes(2)
   })
+  it('takes no way to be set out in before the hand went one', () => {
+    hand.path = [at(0, 0)]
+    Object.assign(s.ed, { at: at(2.5, 2.5) })
+    hand.ahead()
+    Object.assign(s.ed, { at: at(2.5, 0) })
+    hand.ahead()
+    const leads = s.question.mock.calls.map((c: unknown[]) => (c[1] as { lead: string }).lead)
+    expect(leads).toEqual(['']) // the second waits for the first to be answered
+    expect((hand as unknown as { level: boolean | null }).level).toBe(true)
+  })
   it('bends the other way by a key, and back', () => {
     Object.assign(s.ed, { back: () => hand.back() })
     expect([hand.key('Tab'), hand.key('Backspace'), hand.key('Q')]).toEqual([false, false, false])

@@ -110,15 +110,20 @@ describe('the hand on a stage', () => {
     ed.down(at(40, 20), tolerance, plain)
     expect(ed.keyed).toBe(false)
   })
-  it('shows parts and holes where it drags them', async () => {
-    const { ed } = await onBoard(things)
-    ed.selection.add(12).add(15)
+  it('shows parts, holes and texts where it drags them', async () => {
+    const { ed, line } = await onBoard(things)
+    const text = { kind: 'legend', object: { id: 17, at: at(60, 0), angle: 0, height: 1_000_000, text: 'I' } } as never
+    line.tell({ t: 'changes', rev: 2, act: 'addLegend', changes: [{ kind: 'legend', id: 17, after: (text as { object: never }).object }] }) // prettier-ignore
+    ed.selection.add(12).add(15).add(17)
     ed.down(at(20, 0), tolerance, plain)
     ed.move(at(23, 5), tolerance)
     const p = paper()
     ed.paint(p.pen)
     expect(p.said).toContain('arc 43 5 1.5 0 6.283') // the hole, 3 mm wide
     expect(p.said).toContain('moveTo 20.5 4.5') // the corner of a pad of 1 mm, 2 mm left of the part's middle
+    expect(p.said).toContain('moveTo 20 4') // the corner of its courtyard
+    const ups = p.said.filter((w) => /^(moveTo|lineTo) 6[23](\.\d+)? /.test(w))
+    expect(ups.length).toBeGreaterThan(1) // the text's stroke, about 63, 5
     ed.back()
     expect(ed.scene.hides).toBe(false)
   })
