@@ -15,7 +15,7 @@ function paper() {
   const said: string[] = []
   const word = (name: string) => (...n: number[]) => void said.push([name, ...n.map((v) => Math.round(v * 1e6))].join(' ')) // prettier-ignore
   const ctx = { beginPath: word('begin'), moveTo: word('to'), lineTo: word('line'), arc: word('arc'), stroke: word('stroke'), fill: word('fill'), lineWidth: 0, strokeStyle: '' } // prettier-ignore
-  return { said, pen: { ctx, px: 1e-6 } as never }
+  return { said, ctx, pen: { ctx, px: 1e-6 } as never }
 }
 
 beforeEach(() => void surroundings())
@@ -59,6 +59,7 @@ describe('tracks held in columns', () => {
     const one = paper()
     f.paint('copper-2', one.pen, all, new Set())
     expect(one.said).toEqual(['begin', 'to 0 0', 'line 100 0', 'stroke'])
+    expect(one.ctx.lineWidth).toBeCloseTo(10e-6, 9) // as wide as it is, and it is seen
     const two = paper()
     f.paint('copper-1', two.pen, all, new Set([2]))
     expect(two.said.filter((s) => s === 'begin').length).toBe(2) // two widths

@@ -186,7 +186,7 @@ describe('a track under the hand', () => {
     await hop
     expect(ed.state.layer).toBe(2)
     expect(ed.track.route!.runs.map((r) => [r.layer, r.path.length])).toEqual([[1, 3], [2, 1]]) // prettier-ignore
-    ed.back()
+    expect(ed.back()).toBe(true)
     expect(ed.state.layer).toBe(1)
     expect(ed.track.route!.runs.map((r) => r.path.length)).toEqual([3])
     ed.back()
@@ -307,7 +307,7 @@ describe('the hand led by keys', () => {
     ed.take('track')
     ed.move(at(-2, 0), tolerance)
     ed.nudge(0, 0)
-    ed.pressAt(tolerance)
+    expect(ed.pressAt(tolerance)).toBe(true)
     expect(ed.track.route).not.toBeNull()
     ed.nudge(2, 3)
     expect(line.asked('track')).toMatchObject({ to: at(0, 3) })

@@ -92,6 +92,8 @@ describe('an outline', () => {
     expect(nearOutline(at(1.2, 1.2), square, here, 40_000)).toBe(true) // 0.283 mm from its corner
     expect(nearOutline(at(0, 0.5), bow, here, 100_000)).toBe(false) // within, but an open line
     expect(nearOutline(at(0.3, 0), { corners: [at(0, 0)], r: 300_000 }, here, 0)).toBe(true)
+    expect(nearOutline(at(5, 7.2), { corners: [at(5, 7)], r: 300_000 }, here, 0)).toBe(true)
+    expect(nearOutline(at(5, 7.4), { corners: [at(5, 7)], r: 300_000 }, here, 0)).toBe(false)
   })
   it('is that of the group a layer is of, as seen from the side of the part', () => {
     const [near, inner, far] = [1, 2, 3].map((r) => ({ corners: [at(0, 0)], r }))

@@ -110,6 +110,17 @@ describe('the hand that draws wires', () => {
     expect(leads).toEqual(['']) // the second waits for the first to be answered
     expect((hand as unknown as { level: boolean | null }).level).toBe(true)
   })
+  it('does not take an answer for the corner before', async () => {
+    hand.path = [at(0, 0)]
+    Object.assign(s.ed, { at: at(20, 10) })
+    s.question.mockResolvedValue({ way: [at(0, 0), at(0, 10), at(20, 10)], foreseen: { say: 'This would join A and B.' } })
+    hand.ahead()
+    hand.path.push(at(5, 0))
+    await new Promise((done) => setTimeout(done))
+    expect(s.ed.state.warning).toBe('')
+    hand.path = [at(0, 0)]
+    expect(hand.way(at(20, 10))).toEqual([at(0, 0), at(20, 0), at(20, 10)])
+  })
   it('bends the other way by a key, and back', () => {
     Object.assign(s.ed, { back: () => hand.back() })
     expect([hand.key('Tab'), hand.key('Backspace'), hand.key('Q')]).toEqual([false, false, false])

@@ -41,6 +41,7 @@ describe('the hand on a stage', () => {
       return [...ed.selection]
     }
     expect(box(3.05, 0, 2.95, 0.05)).toEqual([]) // a tenth of a millimetre, onto a part
+    expect(box(23.05, 0.9, 22.95, 0.95)).toEqual([]) // wherever that is
     expect(box(5, 0, -5, 0)).toEqual([11]) // as flat as can be, but long
     expect(box(10, 5, 10, -5)).toEqual([])
     expect(ed.grab).toBeNull()
@@ -115,8 +116,8 @@ describe('the hand on a stage', () => {
     const text = { kind: 'legend', object: { id: 17, at: at(60, 0), angle: 0, height: 1_000_000, text: 'I' } } as never
     line.tell({ t: 'changes', rev: 2, act: 'addLegend', changes: [{ kind: 'legend', id: 17, after: (text as { object: never }).object }] }) // prettier-ignore
     ed.selection.add(12).add(15).add(17)
-    ed.down(at(20, 0), tolerance, plain)
-    ed.move(at(23, 5), tolerance)
+    ed.down(at(20, 0.4), tolerance, plain) // taken beside its middle
+    ed.move(at(23, 5.4), tolerance)
     const p = paper()
     ed.paint(p.pen)
     expect(p.said).toContain('arc 43 5 1.5 0 6.283') // the hole, 3 mm wide
@@ -144,6 +145,10 @@ describe('a track being drawn', () => {
         await settle()
       }
     }
+    expect(ed.key('Backspace')).toBe(true)
+    expect(ed.track.route).toBeNull()
+    expect(ed.key('Backspace')).toBe(false) // it is the command's
+    ed.down(at(-2, 0), tolerance, plain)
     await click(-2, 0)
     expect(ed.track.route).not.toBeNull()
     await click(10, 0, { blocked: { name: 'pad R11.2', net: 'GND', at: at(2, 0) } })

@@ -76,6 +76,28 @@ describe('the handing over', () => {
     expect([p.all('track').map((t) => t.id), p.all('part').map((t) => t.id), p.handed]).toEqual([[21], [22], 2])
     p.close()
   })
+  it('says when the stage in view is shown, while more is to come', () => {
+    const p = another('board')
+    first([track(11)])
+    p.shown()
+    expect(Line.last.sent).toEqual([{ t: 'shown', ref: '' }])
+    last()
+    p.shown()
+    expect(Line.last.sent.length).toBe(1)
+    p.close()
+  })
+  it('brings what was handed off, and whether one only looks', () => {
+    const p = another('circuit')
+    expect([p.looks.value, p.handoff.value]).toEqual([false, null])
+    const handoff = { fingerprint: 'f', revision: 3 } as never
+    Line.last.tell({ t: 'open', name: 'Weir Gauge', rev: 1, objects: [], looks: true })
+    Line.last.tell({ t: 'ready', people: [], run: 'R', seq: 3, derived: nothingDerived, history: noHistory, handoff })
+    expect([p.looks.value, p.handoff.value]).toEqual([true, handoff])
+    first([])
+    last()
+    expect([p.looks.value, p.handoff.value]).toEqual([false, null])
+    p.close()
+  })
   it('takes what is not in view as not there', () => {
     const p = another('circuit')
     first([part(12, 2)])
