@@ -198,6 +198,13 @@ describe('plates', () => {
     show()
     expect([fresh(), laid().length]).toEqual([[], 1]) // the sheet is not even laid
   })
+  it('lie in their order, whether of the scene or beside it', () => {
+    scene.load(new Map([[1, [square(1, 'low', 5, 5)]], [2, [square(2, 'high', 5, 5)]]])) // prettier-ignore
+    const sheet = (name: string, at: number): Sheet => ({ name, order: at, paint: (_, b) => b.minX >= -5e4 && b.minY >= -5e4 && void painted.push(name) }) // prettier-ignore
+    sheets = [sheet('above', 3), sheet('below', 0), sheet('between', 1.5)]
+    show()
+    expect([...new Set(painted)]).toEqual(['below', 'low1', 'between', 'high2', 'above'])
+  })
   it('let go of what was not seen for long', () => {
     const all = new Map<number, Item[]>()
     for (let i = 0; i < 1200; i++) all.set(i, [square(i, 'low', i * 256 + 20, 20)])

@@ -98,6 +98,20 @@ describe('the handing over', () => {
     expect([p.looks.value, p.handoff.value]).toEqual([false, null])
     p.close()
   })
+  it('knows a rule for everything from one between two things', () => {
+    const p = another('board')
+    const rule = (id: number, fixed: number, more: object = {}) => ({ kind: 'rule', object: { id, kind: 'clearance', order: id, value: { fixed }, ...more } }) as unknown as Boxed // prettier-ignore
+    first([rule(31, 5), rule(32, 7, { a: { net: 4 }, b: { net: 5 } }), rule(33, 9, { a: { net: 4 } })])
+    expect(p.rule('clearance')).toBe(5)
+    p.close()
+  })
+  it('fills in what a sheet has none of', () => {
+    const p = another('circuit')
+    Line.last.tell({ t: 'open', name: 'Weir Gauge', rev: 1, objects: [] })
+    Line.last.tell({ t: 'ready', people: [], run: 'R', seq: 3, derived: { ...nothingDerived, sheets: [{ sheet: 2 }] } as never, history: noHistory }) // prettier-ignore
+    expect(p.views.get(2)).toEqual({ sheet: 2, junctions: [], bundleJunctions: [], loose: [], bundles: [], unmatched: [] })
+    p.close()
+  })
   it('takes what is not in view as not there', () => {
     const p = another('circuit')
     first([part(12, 2)])
