@@ -47,12 +47,12 @@ func BenchmarkTwoPeople(b *testing.B) {
 			stop := make(chan bool)
 			ended := during(stop)
 			var took []float64
-			for i := 0; i < 60 && ended != nil || ended == nil && i < 60; i++ {
+			for over := false; len(took) < 60 && !over; {
 				took = append(took, move(ada))
 				time.Sleep(30 * time.Millisecond)
 				select {
 				case <-ended:
-					i = 1000
+					over = true
 				default:
 				}
 			}

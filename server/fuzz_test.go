@@ -196,7 +196,7 @@ func TestOddCommandsAndQuestions(t *testing.T) {
 			answers[m.T]++
 		}
 	}
-	requests := []string{"undo", "redo", "share", "person", "check", "stop", "what"}
+	requests := []string{"undo", "redo", "share", "person", "check", "giveUp", "what"}
 	for _, q := range append(requests, asking.Kinds()...) {
 		for range 40 {
 			n++

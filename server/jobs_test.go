@@ -86,7 +86,7 @@ func TestAJobIsStoppedWhileTheProjectIsBusy(t *testing.T) {
 	free := make(chan bool)
 	go func() { _ = p.do(func() { <-free }) }()
 	l.say(asks("find", map[string]any{"query": map[string]any{"text": "R"}})) // waits
-	l.say(map[string]any{"t": "stop", "ref": "s", "job": job.ID})
+	l.say(map[string]any{"t": "giveUp", "ref": "s", "job": job.ID})
 	select {
 	case <-ctx.Done():
 	case <-time.After(5 * time.Second):
@@ -96,7 +96,7 @@ func TestAJobIsStoppedWhileTheProjectIsBusy(t *testing.T) {
 	end(ctx.Err())
 	ended := l.until("its end", func(m raw) bool { return m.T == "job" && m.Job.Ended })
 	assert.Empty(t, ended.Job.Why, "to stop it is no fault")
-	assert.Equal(t, "done", l.asked(map[string]any{"t": "stop", "job": "999"}).T, "one that is over can be stopped again")
+	assert.Equal(t, "done", l.asked(map[string]any{"t": "giveUp", "job": "999"}).T, "one that is over can be stopped again")
 }
 
 // The files that nobody waits for any more are not made.
@@ -112,7 +112,7 @@ func TestFilesThatAreStoppedAreNotKept(t *testing.T) {
 	}()
 	job := l.next("job").Job
 	assert.Equal(t, "files", job.Kind)
-	l.say(map[string]any{"t": "stop", "ref": "s", "job": job.ID})
+	l.say(map[string]any{"t": "giveUp", "ref": "s", "job": job.ID})
 	assert.GreaterOrEqual(t, <-answered, 400)
 	code, _ := k.ask(http.MethodGet, fmt.Sprintf("/projects/%d/handoff.zip", id), "")
 	assert.GreaterOrEqual(t, code, 400)

@@ -203,7 +203,7 @@ func read(ctx context.Context, c *client, conn *websocket.Conn, s *slot, todo ch
 		case "shown":
 			s.show()
 			continue
-		case "stop":
+		case "giveUp":
 			<-s.done
 			if s.project != nil {
 				s.project.jobs.stop(req.Job)

@@ -176,7 +176,7 @@ func encodeAt(m any, number int64) ([]byte, error) {
 }
 
 // Request comes from a browser. T: edit (Cmd, Agreed, Rev), undo, redo, ask (Question), share (Shared),
-// person (Text), check, stop (Job), shown (the stage in view is; nothing is answered).
+// person (Text), check, giveUp (Job), shown (the stage in view is; nothing is answered).
 type Request struct {
 	T        string           `json:"t"`
 	Ref      string           `json:"ref"`

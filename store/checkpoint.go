@@ -11,8 +11,7 @@ import (
 	"goldentrace/core/design"
 )
 
-// A checkpoint holds the copper of a large board as columns (core/columns): reading it takes a tenth of the
-// time that reading its rows does. The rows of the table object stay the truth. Triggers note which of them
+// A checkpoint holds the copper of a large board as columns (core/columns), which are read sooner than its rows. The rows of the table object stay the truth. Triggers note which of them
 // changed since, and those are read in its place. A checkpoint that cannot be read is as good as none.
 
 // fewest pieces of copper that a checkpoint is worth while for.

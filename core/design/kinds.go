@@ -88,35 +88,75 @@ func init() { // the descriptors ask documents, which ask the catalog
 
 func circuitKinds() []descriptor {
 	return []descriptor{
-		describe(about[*Settings]{one: func(d *Doc) **Settings { return &d.Settings }, single: SettingsID, called: always[*Settings]("the project's settings"),
+		describe(about[*Settings]{
+			one:    func(d *Doc) **Settings { return &d.Settings },
+			single: SettingsID,
+			called: always[*Settings]("the project's settings"),
 			left: func(_ *Doc, _, is *Settings) error {
 				return check(is != nil, "the project's settings cannot be removed")
-			}}),
+			},
+		}),
 		describe(about[*Checks]{one: func(d *Doc) **Checks { return &d.Checks }, single: ChecksID}),
-		describe(about[*Sheet]{table: func(d *Doc) *Table[*Sheet] { return &d.Sheets }, plural: "sheets",
-			name: func(s *Sheet) string { return s.Name }, called: func(_ *Doc, s *Sheet) string { return "the sheet " + s.Name },
+		describe(about[*Sheet]{
+			table:  func(d *Doc) *Table[*Sheet] { return &d.Sheets },
+			plural: "sheets",
+			name:   func(s *Sheet) string { return s.Name },
+			called: func(_ *Doc, s *Sheet) string { return "the sheet " + s.Name },
 			left: func(d *Doc, was, is *Sheet) error {
 				return check(is != nil || len(d.ItemsOf(was.ID))+len(d.Uses(was.ID)) == 0, "something still stands on the sheet %s, or for it", was.Name)
-			}}),
-		describe(about[*Symbol]{table: func(d *Doc) *Table[*Symbol] { return &d.Symbols }, plural: "symbols", name: func(s *Symbol) string { return s.Name },
-			left: seldom[*Symbol], index: func(l *lookups, o *Symbol, in bool) { keep(l.symbols, o.Name, o, in) }}),
-		describe(about[*Footprint]{table: func(d *Doc) *Table[*Footprint] { return &d.Footprints }, plural: "footprints", name: func(f *Footprint) string { return f.Name },
-			left: seldom[*Footprint], index: func(l *lookups, o *Footprint, in bool) { keep(l.footprints, o.Name, o, in) }}),
-		describe(about[*LibraryPart]{table: func(d *Doc) *Table[*LibraryPart] { return &d.LibraryParts }, plural: "library parts", name: func(p *LibraryPart) string { return p.Name },
-			refers: (*LibraryPart).refers, left: seldom[*LibraryPart], index: func(l *lookups, o *LibraryPart, in bool) { keep(l.parts, o.Name, o, in) }}),
+			},
+		}),
+		describe(about[*Symbol]{
+			table:  func(d *Doc) *Table[*Symbol] { return &d.Symbols },
+			plural: "symbols",
+			name:   func(s *Symbol) string { return s.Name },
+			left:   seldom[*Symbol],
+			index:  func(l *lookups, o *Symbol, in bool) { keep(l.symbols, o.Name, o, in) },
+		}),
+		describe(about[*Footprint]{
+			table:  func(d *Doc) *Table[*Footprint] { return &d.Footprints },
+			plural: "footprints",
+			name:   func(f *Footprint) string { return f.Name },
+			left:   seldom[*Footprint],
+			index:  func(l *lookups, o *Footprint, in bool) { keep(l.footprints, o.Name, o, in) },
+		}),
+		describe(about[*LibraryPart]{
+			table:  func(d *Doc) *Table[*LibraryPart] { return &d.LibraryParts },
+			plural: "library parts",
+			name:   func(p *LibraryPart) string { return p.Name },
+			refers: (*LibraryPart).refers,
+			left:   seldom[*LibraryPart],
+			index:  func(l *lookups, o *LibraryPart, in bool) { keep(l.parts, o.Name, o, in) },
+		}),
 		describe(about[*Asset]{table: func(d *Doc) *Table[*Asset] { return &d.Assets }, left: seldom[*Asset]}),
-		describe(about[*Part]{table: func(d *Doc) *Table[*Part] { return &d.Parts }, called: func(_ *Doc, p *Part) string { return "the part " + p.Designator },
+		describe(about[*Part]{
+			table:  func(d *Doc) *Table[*Part] { return &d.Parts },
+			called: func(_ *Doc, p *Part) string { return "the part " + p.Designator },
 			refers: func(p *Part, d *Doc) error {
 				return check(d.SymbolOf(p) != nil, "the part %s is a %q, which is not among the project's library parts", p.Designator, p.Library)
-			}, index: (*lookups).part}),
+			},
+			index: (*lookups).part,
+		}),
 		describe(about[*Wire]{table: func(d *Doc) *Table[*Wire] { return &d.Wires }, called: always[*Wire]("a wire")}),
-		describe(about[*Label]{table: func(d *Doc) *Table[*Label] { return &d.Labels }, called: func(_ *Doc, o *Label) string { return "the label " + o.Name }}),
-		describe(about[*Port]{table: func(d *Doc) *Table[*Port] { return &d.Ports }, called: func(_ *Doc, o *Port) string { return "the port " + o.Name }}),
+		describe(about[*Label]{
+			table:  func(d *Doc) *Table[*Label] { return &d.Labels },
+			called: func(_ *Doc, o *Label) string { return "the label " + o.Name },
+		}),
+		describe(about[*Port]{
+			table:  func(d *Doc) *Table[*Port] { return &d.Ports },
+			called: func(_ *Doc, o *Port) string { return "the port " + o.Name },
+		}),
 		describe(about[*Tap]{table: func(d *Doc) *Table[*Tap] { return &d.Taps }}),
-		describe(about[*Supply]{table: func(d *Doc) *Table[*Supply] { return &d.Supplies }, called: func(_ *Doc, o *Supply) string { return "the supply mark " + o.Name }}),
+		describe(about[*Supply]{
+			table:  func(d *Doc) *Table[*Supply] { return &d.Supplies },
+			called: func(_ *Doc, o *Supply) string { return "the supply mark " + o.Name },
+		}),
 		describe(about[*OpenMark]{table: func(d *Doc) *Table[*OpenMark] { return &d.OpenMarks }}),
-		describe(about[*SheetBlock]{table: func(d *Doc) *Table[*SheetBlock] { return &d.Blocks }, called: func(_ *Doc, o *SheetBlock) string { return "the block " + o.Name },
-			refers: (*SheetBlock).refers}),
+		describe(about[*SheetBlock]{
+			table:  func(d *Doc) *Table[*SheetBlock] { return &d.Blocks },
+			called: func(_ *Doc, o *SheetBlock) string { return "the block " + o.Name },
+			refers: (*SheetBlock).refers,
+		}),
 		describe(about[*Cluster]{table: func(d *Doc) *Table[*Cluster] { return &d.Clusters }}),
 		describe(about[*Note]{table: func(d *Doc) *Table[*Note] { return &d.Notes }}),
 		describe(about[*Picture]{table: func(d *Doc) *Table[*Picture] { return &d.Pictures }, refers: func(p *Picture, d *Doc) error {
@@ -138,25 +178,43 @@ func checkKinds() []descriptor {
 				return check(is != nil || d.Borne(was.ID) == 0, "tracks, vias or pads still bear the net %s", was.Name)
 			},
 			index: func(l *lookups, o *Net, in bool) { keep(l.nets, o.Name, o, in) }}),
-		describe(about[*Excuse]{table: func(d *Doc) *Table[*Excuse] { return &d.Excuses }, index: func(l *lookups, o *Excuse, in bool) { keep(l.excuses, o.Key, o, in) }}),
+		describe(about[*Excuse]{
+			table: func(d *Doc) *Table[*Excuse] { return &d.Excuses },
+			index: func(l *lookups, o *Excuse, in bool) { keep(l.excuses, o.Key, o, in) },
+		}),
 	}
 }
 
 func boardKinds() []descriptor {
 	return []descriptor{
-		describe(about[*Board]{one: func(d *Doc) **Board { return &d.Board }, single: BoardID, called: always[*Board]("the board's outline or layers"), since: 2,
+		describe(about[*Board]{
+			one:    func(d *Doc) **Board { return &d.Board },
+			single: BoardID,
+			called: always[*Board]("the board's outline or layers"),
+			since:  2,
 			left: func(d *Doc, was, is *Board) error {
 				if is == nil {
 					return fmt.Errorf("the board cannot be removed")
 				}
 				return d.layersLeft(was, is)
-			}}),
-		describe(about[*RuleArea]{table: func(d *Doc) *Table[*RuleArea] { return &d.RuleAreas }, called: func(_ *Doc, a *RuleArea) string { return "the area " + a.Name }, since: 2,
+			},
+		}),
+		describe(about[*RuleArea]{
+			table:  func(d *Doc) *Table[*RuleArea] { return &d.RuleAreas },
+			called: func(_ *Doc, a *RuleArea) string { return "the area " + a.Name },
+			since:  2,
 			refers: (*RuleArea).refers,
 			left: func(d *Doc, was, is *RuleArea) error {
-				return check(is != nil || !slices.ContainsFunc(slices.Collect(d.Rules.All()), func(r *Rule) bool { return r.A.Area == was.ID || r.B.Area == was.ID }), "a rule still holds in the area %s", was.Name)
-			}}),
-		describe(about[*Rule]{table: func(d *Doc) *Table[*Rule] { return &d.Rules }, plural: "rules for everything", name: (*Rule).distinct, called: func(_ *Doc, r *Rule) string { return "a rule of the " + r.Kind.Words() }, since: 2,
+				holds := func(r *Rule) bool { return r.A.Area == was.ID || r.B.Area == was.ID }
+				return check(is != nil || !slices.ContainsFunc(slices.Collect(d.Rules.All()), holds), "a rule still holds in the area %s", was.Name)
+			},
+		}),
+		describe(about[*Rule]{
+			table:  func(d *Doc) *Table[*Rule] { return &d.Rules },
+			plural: "rules for everything",
+			name:   (*Rule).distinct,
+			called: func(_ *Doc, r *Rule) string { return "a rule of the " + r.Kind.Words() },
+			since:  2,
 			refers: (*Rule).refers,
 			left: func(d *Doc, was, is *Rule) error {
 				return check(d.Base(was.Kind) != nil, "of the %s there must be a rule for everything", was.Kind.Words())
@@ -165,18 +223,34 @@ func boardKinds() []descriptor {
 				if r.Everywhere() && (in || l.base[r.Kind] == r) {
 					keep(l.base, r.Kind, r, in)
 				}
-			}}),
-		describe(about[*Placed]{table: func(d *Doc) *Table[*Placed] { return &d.Placed }, called: func(_ *Doc, p *Placed) string { return "the part " + p.Designator + " on the board" }, since: 2,
-			refers: (*Placed).refers, index: func(l *lookups, p *Placed, in bool) {
+			},
+		}),
+		describe(about[*Placed]{
+			table:  func(d *Doc) *Table[*Placed] { return &d.Placed },
+			called: func(_ *Doc, p *Placed) string { return "the part " + p.Designator + " on the board" },
+			since:  2,
+			refers: (*Placed).refers,
+			index: func(l *lookups, p *Placed, in bool) {
 				keep(l.placed, placedKey{p.Part, p.Path}, p, in)
 				for _, n := range p.Nets {
 					l.bear(n, in)
 				}
-			}}),
-		describe(about[*Track]{table: func(d *Doc) *Table[*Track] { return &d.Tracks }, called: func(d *Doc, t *Track) string { return "a track of " + d.NetName(t.Net) }, since: 2,
-			refers: (*Track).refers, index: func(l *lookups, t *Track, in bool) { l.bear(t.Net, in) }}),
-		describe(about[*Via]{table: func(d *Doc) *Table[*Via] { return &d.Vias }, called: func(d *Doc, v *Via) string { return "a via of " + d.NetName(v.Net) }, since: 2,
-			refers: (*Via).refers, index: func(l *lookups, v *Via, in bool) { l.bear(v.Net, in) }}),
+			},
+		}),
+		describe(about[*Track]{
+			table:  func(d *Doc) *Table[*Track] { return &d.Tracks },
+			called: func(d *Doc, t *Track) string { return "a track of " + d.NetName(t.Net) },
+			since:  2,
+			refers: (*Track).refers,
+			index:  func(l *lookups, t *Track, in bool) { l.bear(t.Net, in) },
+		}),
+		describe(about[*Via]{
+			table:  func(d *Doc) *Table[*Via] { return &d.Vias },
+			called: func(d *Doc, v *Via) string { return "a via of " + d.NetName(v.Net) },
+			since:  2,
+			refers: (*Via).refers,
+			index:  func(l *lookups, v *Via, in bool) { l.bear(v.Net, in) },
+		}),
 		describe(about[*Hole]{table: func(d *Doc) *Table[*Hole] { return &d.Holes }}),
 		describe(about[*Legend]{table: func(d *Doc) *Table[*Legend] { return &d.Legends }}),
 	}

@@ -246,7 +246,7 @@ describe('findings in the mirror', () => {
     Line.last.tell({ t: 'job', job: { ...job, share: 0.8 } })
     expect(project.shareOf('files')).toBe(0.8)
     void project.stop('1')
-    expect(Line.last.lastOf('stop').job).toBe('1')
+    expect(Line.last.lastOf('giveUp').job).toBe('1')
     Line.last.tell({ t: 'job', job: { ...job, ended: true, why: 'There is no outline.' } })
     expect(project.shareOf('files')).toBeNull()
     expect(project.jobs.value.map((j) => j.id)).toEqual(['2'])

@@ -1,42 +1,25 @@
 import { computed, ref, shallowRef } from 'vue'
 import type {
-  AnyObject,
   ObjectChange,
   Commands,
-  Delta,
   Drawn,
-  Finding,
   HandoffState,
   History,
   Kind,
-  Kinds,
-  Link,
-  LinkChange,
   JobState,
   Message,
   Messages,
-  CircuitNet,
   Outcome,
   PartRef,
-  Pattern,
   Person,
   Questions,
-  SheetUse,
   Request,
   Shared,
-  SheetView,
-  Stages,
 } from './wire.gen'
-import { type Table, Tracks, Vias } from './columns'
-import { inNaturalOrder, naturally } from './natural'
+import { Derived } from './derived'
 import { person } from './person'
-import { kindNames as kinds } from './wire.gen'
 
-export type Boxed = { kind: Kind; object: AnyObject }
 type Listener = (changed: { kind: Kind; id: number }[], whole: boolean, drawn: Drawn[]) => void
-
-/** Whether a sheet's object is of the circuit or beside it: whatever has a sheet's id but is no copper. */
-const standing = new Set<Kind>(['part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape']) // prettier-ignore
 
 interface Waiting {
   send: string
@@ -60,24 +43,6 @@ export class LeftAlone extends Error {
   }
 }
 
-/** What an object is found by beside its id: a rule for everything by its kind, others by their name. */
-function nameOf(kind: Kind, o: AnyObject): string {
-  if (kind === 'rule') {
-    const r = o as Kinds['rule']
-    return Object.keys(r.a ?? {}).length + Object.keys(r.b ?? {}).length ? '' : r.kind
-  }
-  return ['libraryPart', 'symbol', 'footprint', 'net'].includes(kind) ? (o as Kinds['symbol']).name : ''
-}
-
-/** A net's open links after what changed of them. */
-function relinked(was: Link[], c: LinkChange): Link[] {
-  if (!c.gone && !c.at) return c.come ?? []
-  const gone = new Set(c.gone)
-  const out = was.filter((_, i) => !gone.has(i))
-  c.at?.forEach((at, i) => out.splice(at, 0, c.come![i]))
-  return out
-}
-
 /** How long an answer may take before it is said that there is none, in milliseconds. */
 const patience = 2000
 /** The most that is sent at once, in characters. */
@@ -88,7 +53,7 @@ const largest = 30_000_000
  * from them. It changes only by what the core sends. Vue reads it through the ticks; the
  * canvases listen to the changes themselves.
  */
-export class Project {
+export class Project extends Derived {
   readonly name = ref('')
   /** Coming: the stage in view is here, and the rest is on its way. */
   readonly state = ref<'opening' | 'coming' | 'open' | 'lost' | 'gone' | 'broken'>('opening')
@@ -96,11 +61,7 @@ export class Project {
   readonly whole = ref(false)
   readonly trouble = ref('')
   readonly rev = ref(0)
-  readonly derivedRev = ref(0)
-  /** What follows from the design but is of an earlier revision still, by its name. */
-  readonly behind = shallowRef<Record<string, number>>({})
   readonly history = shallowRef<History>({ undo: '', redo: '', steps: 0, kept: '' })
-  readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '', parts: 0, nets: 0 })
   readonly handoff = shallowRef<HandoffState | null>(null)
   /** Long work beside the hand, of anybody in the project. */
   readonly jobs = shallowRef<JobState[]>([])
@@ -108,12 +69,6 @@ export class Project {
   readonly lit = ref('')
   /** The parts picked on any stage, here or in another window of the project. */
   readonly picked = shallowRef<PartRef[]>([])
-  /** Uses of sheets, from the top down. */
-  readonly places = shallowRef<SheetUse[]>([])
-  /** The use of a sheet that is on show, or was last. */
-  readonly here = shallowRef<{ sheet: number; path: string }>({ sheet: 0, path: '' })
-  readonly docTick = ref(0)
-  readonly derivedTick = ref(0)
   readonly lastRefusal = ref('')
   /** What of another person's an edit of one's own replaced. */
   readonly told = ref('')
@@ -135,26 +90,9 @@ export class Project {
   readonly missing = shallowRef<string[]>([])
   /** Whether the project is shown and cannot be changed from here. */
   readonly looks = ref(false)
-  readonly nets = new Map<string, CircuitNet>()
-  /** Open links by the id of their net. */
-  readonly links = new Map<number, Link[]>()
-  readonly findings = new Map<string, Finding>()
-  readonly views = new Map<number, SheetView>()
-  private netOfItem = new Map<string, string>()
-  private sheets = new Map<number, Map<number, Boxed>>()
-  private names = new Map<string, AnyObject>()
-  private netOfPin = new Map<string, string>()
-  /** The board's tracks and vias, which are many. */
-  readonly tracks = new Tracks()
-  readonly vias = new Vias()
-  /** What footprints look like, by their ids. */
-  readonly patterns = new Map<number, Pattern>()
   /** How often the objects were handed over whole. */
   handed = 0
-  private tables = new Map<Kind, Table<AnyObject>>(kinds.map((k) => [k, k === 'track' ? this.tracks : k === 'via' ? this.vias : new Map()])) // prettier-ignore
-  private kindOf = new Map<number, Kind>()
   private listeners = new Set<Listener>()
-  private derivedListeners = new Set<(d: Delta) => void>()
   private socket: WebSocket | null = null
   private waiting = new Map<string, Waiting>()
   private watchman = 0
@@ -166,20 +104,6 @@ export class Project {
   private seq = 0
   private readonly stem = Math.random().toString(36).slice(2, 10) + Date.now().toString(36)
 
-  readonly findingList = computed(() => {
-    void this.derivedTick.value
-    const rank = { fault: 0, warning: 1, todo: 2 } as Record<string, number>
-    return [...this.findings.values()].sort((a, b) => rank[a.severity] - rank[b.severity] || naturally(a.key, b.key))
-  })
-  /** Findings that nobody excused. */
-  readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused))
-  readonly netList = computed(() => {
-    void this.derivedTick.value
-    return inNaturalOrder(
-      [...this.nets.values()].filter((n) => n.pins.length > 0),
-      (n) => n.name,
-    )
-  })
   readonly handoffCurrent = computed(
     () => !!this.handoff.value && this.handoff.value.fingerprint === this.stages.value.fingerprint,
   )
@@ -190,84 +114,15 @@ export class Project {
     /** The stage in view, whose objects are to come first. */
     private readonly stage = '',
   ) {
+    super()
     this.connect()
     this.watchman = window.setInterval(() => this.watch(), 250)
     window.addEventListener('beforeunload', this.leaving)
   }
 
-  all<K extends Kind>(kind: K): Kinds[K][] {
-    return [...this.tables.get(kind)!.values()] as Kinds[K][]
-  }
-  get<K extends Kind>(kind: K, id: number): Kinds[K] | undefined {
-    return this.tables.get(kind)!.get(id) as Kinds[K] | undefined
-  }
-  find(id: number): Boxed | undefined {
-    const kind = this.kind(id)
-    return kind && { kind, object: this.tables.get(kind)!.get(id)! }
-  }
-  kind(id: number): Kind | undefined {
-    return this.kindOf.get(id) ?? (this.tracks.has(id) ? 'track' : this.vias.has(id) ? 'via' : undefined)
-  }
-  /** What the footprint of the name looks like. */
-  pattern(footprint: string): Pattern | undefined {
-    const f = this.named('footprint', footprint)
-    return f && this.patterns.get(f.id)
-  }
   /** Whether what the stage is drawn from is here. */
   has(stage: string) {
     return this.whole.value || (stage === 'board' && this.stage === stage && this.state.value !== 'opening')
-  }
-  get settings() {
-    return this.all('settings')[0]
-  }
-  get board() {
-    return this.all('board')[0]
-  }
-  symbolOf(library: string, unit = 0): Kinds['symbol'] | undefined {
-    const part = this.named('libraryPart', library)
-    return part && this.named('symbol', (unit && part.units?.[unit - 1]) || part.symbol)
-  }
-  named<K extends 'libraryPart' | 'symbol' | 'footprint' | 'net'>(kind: K, name: string): Kinds[K] | undefined {
-    return this.names.get(`${kind} ${name}`) as Kinds[K] | undefined
-  }
-  /** The name of a net of the board; of none, nothing. */
-  netName(id: number | undefined) {
-    return (id && this.get('net', id)?.name) || ''
-  }
-  /** What the rule of a kind asks for that holds for everything, in nanometres. */
-  rule(kind: string): number {
-    return (this.names.get(`rule ${kind}`) as Kinds['rule'] | undefined)?.value.fixed ?? 0
-  }
-  /** What stands on a sheet. */
-  *standing(sheet: number): Generator<Boxed> {
-    yield* this.sheets.get(sheet)?.values() ?? []
-  }
-  /** The net of a wire, label or mark in the use of its sheet that is on show. */
-  netOf(item: number, path = this.here.value.path) {
-    return this.netOfItem.get(`${path}|${item}`)
-  }
-  netAtPin(part: number, pin: string, path = this.here.value.path) {
-    return this.netOfPin.get(`${path}|${part}.${pin}`)
-  }
-  /** A part's designator in a use of its sheet, with the letter of its unit. */
-  called(p: Kinds['part'], path = this.here.value.path) {
-    return (p.others?.[path] ?? p.designator) + (p.unit ? String.fromCharCode(64 + p.unit) : '')
-  }
-  /** The parts that stand on a sheet, in all its uses. */
-  partsOn(sheet: number): PartRef[] {
-    return this.all('part').filter((p) => p.sheet === sheet).flatMap((p) => this.usesOf(sheet).map((u) => ({ part: p.id, ...(u.path ? { path: u.path } : {}) }))) // prettier-ignore
-  }
-  /** The parts inside a cluster. */
-  partsWithin(c: Kinds['cluster']): PartRef[] {
-    const on = (v: number, a: number, b: number) => v >= Math.min(a, b) && v <= Math.max(a, b)
-    return this.partsOn(c.sheet).filter((r) => {
-      const p = this.get('part', r.part)!
-      return on(p.at.x, c.a.x, c.b.x) && on(p.at.y, c.a.y, c.b.y)
-    })
-  }
-  /** The uses of a sheet. */
-  usesOf(sheet: number) {
-    return this.places.value.filter((p) => p.sheet === sheet)
   }
   /** Picks parts on all stages and in all windows. */
   pick(parts: PartRef[]) {
@@ -291,11 +146,6 @@ export class Project {
     this.listeners.add(f)
     return () => this.listeners.delete(f)
   }
-  onDerived(f: (d: Delta) => void) {
-    this.derivedListeners.add(f)
-    return () => this.derivedListeners.delete(f)
-  }
-
   /**
    * Asks the core for a change; resolves when it is kept on the disk. What it would join or part
    * is asked about first, unless the person was told already: that is what agreed says.
@@ -347,7 +197,7 @@ export class Project {
   }
   /** Stops long work. */
   stop(job: string) {
-    return this.ask({ t: 'stop', job }, false)
+    return this.ask({ t: 'giveUp', job }, false)
   }
   /** How far the long work of a kind is, 0 to 1; nothing, when none runs. */
   shareOf(kind: string): number | null {
@@ -522,12 +372,7 @@ export class Project {
 
   /** Everything is handed over anew. */
   private emptied(m: Messages['open']) {
-    for (const t of this.tables.values()) t.clear()
-    this.kindOf.clear()
-    this.sheets.clear()
-    this.names.clear()
-    this.patterns.clear()
-    for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
+    this.clear()
     this.handed++
     this.name.value = m.name
     this.rev.value = m.rev
@@ -570,30 +415,6 @@ export class Project {
     this.others.value = new Map([...this.others.value].filter(([who]) => here.has(who)))
   }
 
-  private put(kind: Kind, o: AnyObject) {
-    this.drop(kind, o.id)
-    if (kind === 'footprint') for (const list of ['pads', 'silk', 'body', 'courtyard'] as const) (o as Kinds['footprint'])[list] ??= [] // prettier-ignore
-    this.tables.get(kind)!.set(o.id, o)
-    if (kind !== 'track' && kind !== 'via') this.kindOf.set(o.id, kind)
-    if (standing.has(kind)) {
-      const sheet = (o as { sheet: number }).sheet
-      if (!this.sheets.has(sheet)) this.sheets.set(sheet, new Map())
-      this.sheets.get(sheet)!.set(o.id, { kind, object: o })
-    }
-    const name = nameOf(kind, o)
-    if (name) this.names.set(`${kind} ${name}`, o)
-  }
-
-  private drop(kind: Kind, id: number) {
-    const old = this.tables.get(kind)!.get(id)
-    if (!old) return
-    const name = `${kind} ${nameOf(kind, old)}`
-    if (kind === 'net' && this.names.get(name) === old) this.names.delete(name)
-    this.tables.get(kind)!.delete(id)
-    this.kindOf.delete(id)
-    if (standing.has(kind)) this.sheets.get((old as { sheet: number }).sheet)?.delete(id)
-  }
-
   private apply(changes: ObjectChange[], drawn: Drawn[]) {
     for (const c of changes) {
       if (c.after) this.put(c.kind, c.after)
@@ -601,66 +422,5 @@ export class Project {
     }
     this.docTick.value++
     this.listeners.forEach((f) => f(changes, false, drawn))
-  }
-
-  private derive(d: Delta) {
-    for (const n of d.lostNets ?? []) this.dropNet(n)
-    for (const n of d.nets ?? []) {
-      this.dropNet(n.name)
-      n.pins ??= []
-      n.uses ??= []
-      this.nets.set(n.name, n)
-    }
-    for (const n of d.nets ?? []) {
-      for (const u of n.uses) for (const i of u.items ?? []) this.netOfItem.set(`${u.path ?? ''}|${i}`, n.name)
-      for (const p of n.pins) this.netOfPin.set(`${p.path ?? ''}|${p.part}.${p.pin}`, n.name)
-    }
-    for (const r of d.redrawn ?? []) this.redraw(r.net, r.uses ?? [])
-    for (const [net, c] of Object.entries(d.links ?? {})) {
-      const links = relinked(this.links.get(Number(net)) ?? [], c)
-      if (links.length) this.links.set(Number(net), links)
-      else this.links.delete(Number(net))
-    }
-    for (const k of d.mended ?? []) this.findings.delete(k)
-    for (const f of d.findings ?? []) this.findings.set(f.key, f)
-    for (const v of d.sheets ?? []) {
-      const { junctions, bundleJunctions, loose, bundles, unmatched } = v
-      this.views.set(v.sheet, { sheet: v.sheet, junctions: junctions ?? [], bundleJunctions: bundleJunctions ?? [], loose: loose ?? [], bundles: bundles ?? [], unmatched: unmatched ?? [] }) // prettier-ignore
-    }
-    if (d.places?.length) this.places.value = d.places
-    this.stages.value = d.stages
-    this.derivedRev.value = d.rev
-    this.behind.value = d.behind ?? {}
-    this.derivedTick.value++
-    this.derivedListeners.forEach((f) => f(d))
-  }
-
-  /** A net that joins what it joined, with other wires in some uses of sheets. */
-  private redraw(name: string, uses: CircuitNet['uses']) {
-    const old = this.nets.get(name)
-    if (!old) return
-    const key = (u: CircuitNet['uses'][number]) => `${u.path ?? ''}#${u.sheet}`
-    const changed = new Map(uses.map((u) => [key(u), u]))
-    for (const u of old.uses.filter((x) => changed.has(key(x))))
-      for (const i of u.items ?? []) if (this.netOfItem.get(`${u.path ?? ''}|${i}`) === name) this.netOfItem.delete(`${u.path ?? ''}|${i}`) // prettier-ignore
-    const kept = old.uses.filter((x) => !changed.has(key(x)))
-    const now = uses.filter((u) => u.items?.length)
-    for (const u of now) for (const i of u.items ?? []) this.netOfItem.set(`${u.path ?? ''}|${i}`, name)
-    this.nets.set(name, { ...old, uses: [...kept, ...now] })
-  }
-
-  private dropNet(name: string) {
-    const old = this.nets.get(name)
-    if (!old) return
-    for (const u of old.uses)
-      for (const i of u.items ?? []) {
-        const key = `${u.path ?? ''}|${i}`
-        if (this.netOfItem.get(key) === name) this.netOfItem.delete(key)
-      }
-    for (const p of old.pins) {
-      const key = `${p.path ?? ''}|${p.part}.${p.pin}`
-      if (this.netOfPin.get(key) === name) this.netOfPin.delete(key)
-    }
-    this.nets.delete(name)
   }
 }
