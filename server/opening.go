@@ -33,17 +33,25 @@ var offBoard = slices.DeleteFunc(design.Kinds(), func(k design.Kind) bool { retu
 // pictures.
 const mostInParcel = 4_000
 
-// parcels of a document: all that the stage in view is drawn from in the first.
-func parcels(d design.Shared, stage string) iter.Seq[Parcel] {
-	first, then := offBoard, onBoard
+// split are the kinds that the stage in view is drawn from, and the others.
+func split(stage string) (first, rest []design.Kind) {
 	if stage == "board" {
-		first, then = onBoard, offBoard
+		return onBoard, offBoard
 	}
+	return offBoard, onBoard
+}
+
+// first is all that the stage in view is drawn from.
+func first(d design.Shared, stage string) Parcel {
+	kinds, _ := split(stage)
+	return parcelOf(d.All(kinds...))
+}
+
+// rest is everything else, some at a time.
+func rest(d design.Shared, stage string) iter.Seq[Parcel] {
+	_, kinds := split(stage)
 	return func(yield func(Parcel) bool) {
-		if !yield(parcelOf(d.All(first...))) {
-			return
-		}
-		for some := range chunks(d.All(then...), mostInParcel) {
+		for some := range chunks(d.All(kinds...), mostInParcel) {
 			if !yield(parcelOf(slices.Values(some))) {
 				return
 			}
@@ -94,9 +102,27 @@ type early struct {
 	doc     design.Shared
 }
 
-// opened is the first message of a project to a tab.
-func (e *early) opened(c *client, first Parcel) Opened {
-	return Opened{Looks: c.looks || e.example, Rev: e.rev, Name: e.name, Missing: e.missing, Parcel: first}
+// begin writes the first message of a project to a tab.
+func (e *early) begin(c *client, write func([]byte) error) error {
+	return written(write, Opened{Looks: c.looks || e.example, Rev: e.rev, Name: e.name, Missing: e.missing, Parcel: first(e.doc, c.stage)})
+}
+
+// goOn writes what follows it.
+func (e *early) goOn(c *client, write func([]byte) error) error {
+	for parcel := range rest(e.doc, c.stage) {
+		if err := written(write, More{parcel}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func written(write func([]byte) error, m any) error {
+	data, err := encode(m)
+	if err != nil {
+		return err
+	}
+	return write(data)
 }
 
 // now is what can be shown of an open project.
@@ -113,47 +139,16 @@ func (p *project) handOver(c *client, had *early) {
 		return
 	}
 	e := p.now()
-	skip := had != nil && had.run == e.run && had.rev == e.rev
+	begun := had != nil && had.run == e.run && had.rev == e.rev
 	c.post(func(write func([]byte) error) error {
-		if err := e.write(c, skip, write); err != nil {
+		if !begun {
+			if err := e.begin(c, write); err != nil {
+				return err
+			}
+		}
+		if err := e.goOn(c, write); err != nil {
 			return err
 		}
 		return write(ready)
 	})
-}
-
-// write writes the parcels; skip leaves the first out, which the tab has.
-func (e *early) write(c *client, skip bool, write func([]byte) error) error {
-	first := true
-	for parcel := range parcels(e.doc, c.stage) {
-		var m any = More{parcel}
-		if first {
-			m = e.opened(c, parcel)
-		}
-		if first && skip {
-			first = false
-			continue
-		}
-		first = false
-		data, err := encode(m)
-		if err != nil {
-			return err
-		}
-		if err := write(data); err != nil {
-			return err
-		}
-	}
-	return nil
-}
-
-// begin writes the first parcel alone.
-func (e *early) begin(c *client, write func([]byte) error) error {
-	for parcel := range parcels(e.doc, c.stage) {
-		data, err := encode(e.opened(c, parcel))
-		if err != nil {
-			return err
-		}
-		return write(data)
-	}
-	return nil
 }
