@@ -37,6 +37,8 @@ type Figure struct {
 	Form string       `json:"form"` // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle
 	Pts  []geom.Point `json:"pts"`
 	R    int64        `json:"r,omitempty"` // radius of a circle around Pts[0]
+	// Width of a printed line; 0: as the rule for silk says. Symbols have one width for all.
+	Width int64 `json:"width,omitempty"`
 }
 
 // PinTypes are the electrical types of pins.

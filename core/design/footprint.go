@@ -104,6 +104,9 @@ type Footprint struct {
 	Body         []Figure     `json:"body"` // assembly outline
 	Courtyard    []geom.Point `json:"courtyard"`
 	DesignatorAt geom.Point   `json:"designatorAt"`
+	ValueAt      *geom.Point  `json:"valueAt,omitempty"` // nil: below the designator
+	Solids       []Solid      `json:"solids,omitempty"`  // its part in space
+	Recipe       *Recipe      `json:"recipe,omitempty"`  // what it was generated from
 	// Together lists groups of pad numbers that belong together: their copper may meet although
 	// they bear different nets, as in a part that joins two nets in one place on purpose.
 	Together [][]string `json:"together,omitempty"`

@@ -112,7 +112,7 @@ func (o Origin) Valid() error {
 // Valid checks the footprint.
 func (f *Footprint) Valid() error {
 	if err := firstOf(name("footprint's name", f.Name), f.Origin.Valid(), figures("the footprint "+f.Name, f.Silk),
-		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...)); err != nil {
+		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...), solids(f.Name, f.Solids)); err != nil {
 		return err
 	}
 	if err := firstOf(
@@ -121,6 +121,11 @@ func (f *Footprint) Valid() error {
 		most("the groups of "+f.Name, len(f.Together), MostPins),
 	); err != nil {
 		return err
+	}
+	if f.Recipe != nil {
+		if err := f.Recipe.Valid(); err != nil {
+			return err
+		}
 	}
 	for i := range f.Pads {
 		if err := f.Pads[i].Valid(f.Name); err != nil {
