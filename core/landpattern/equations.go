@@ -86,6 +86,7 @@ func (m *maker) narrow(l *lands, pitch int64) {
 		if most <= 0 {
 			most = pitch / 2
 		}
+		most = max(most/m.r.Making.Round, 1) * m.r.Making.Round
 		m.note("The lands would be %s wide; at a pitch of %s they are kept to %s.", units.Text(int64(l.x)), units.Text(pitch), units.Text(most))
 		l.x = float64(most)
 	}

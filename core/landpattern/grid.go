@@ -32,7 +32,14 @@ func ballGridFamily() *Family {
 		check: func(m *maker) error { return m.checkGrid("ball", "ball") },
 		make: func(m *maker) error {
 			m.excess = ballYard[level(m.r.Density)]
-			size := m.use("padDiameter", "diameter of a land", ballLand(m.dim("ball").Middle(), m.choice("balls") == "firm"))
+			land := ballLand(m.dim("ball").Middle(), m.choice("balls") == "firm")
+			px, py := m.gridPitch()
+			if kept := min(px, py) - m.r.Making.Gap; land > kept && kept > 0 {
+				kept = max(kept/m.r.Making.Round, 1) * m.r.Making.Round
+				m.note("The lands would be %s; at a pitch of %s they are kept to %s.", units.Text(land), units.Text(min(px, py)), units.Text(kept))
+				land = kept
+			}
+			size := m.use("padDiameter", "diameter of a land", land)
 			m.each(func(number string, at geom.Point) {
 				m.pad(design.Pad{Number: number, Form: design.Round, At: at, Size: geom.Pt(size, size)})
 			})

@@ -140,8 +140,9 @@ func (m *maker) fourSides(g goal, as profile) error {
 	}
 	// the ends of the rows, at the corners: the gap between two lands that lie diagonally
 	corner := int64(math.Ceil(float64(gap) / math.Sqrt2))
-	leastX = max(leastX, pitch*int64(nw-1)+int64(landX.x)+2*corner)
-	leastY = max(leastY, pitch*int64(nt-1)+int64(landX.x)+2*corner)
+	wide := up(landX.x, m.r.Making.Round)
+	leastX = max(leastX, pitch*int64(nw-1)+wide+2*corner)
+	leastY = max(leastY, pitch*int64(nt-1)+wide+2*corner)
 	suffix, words := "", ""
 	square := lx == ly && nt == nw
 	if !square {
