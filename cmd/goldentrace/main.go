@@ -23,7 +23,8 @@ var errFindings = errors.New("findings")
 func main() {
 	root := &cobra.Command{Use: "goldentrace", Short: "From a circuit to a box of boards", SilenceErrors: true, SilenceUsage: true,
 		CompletionOptions: cobra.CompletionOptions{DisableDefaultCmd: true}}
-	root.AddCommand(serveCommand(false), serveCommand(true), projectCommand(), demoProjectCommand(), checkCommand(), handoffCommand())
+	root.AddCommand(serveCommand(false), serveCommand(true), projectCommand(), demoProjectCommand(), checkCommand(), handoffCommand(),
+		landPatternCommand())
 	switch err := root.Execute(); {
 	case err == nil:
 	case errors.Is(err, errFindings):

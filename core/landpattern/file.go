@@ -172,3 +172,20 @@ func both(a, b, unit string) (int64, int64, error) {
 	u, err := units.Parse(a, unit)
 	return u, v, err
 }
+
+// Made is a footprint as a file tells it; lengths are nanometres.
+type Made struct {
+	Format    string            `json:"format"`
+	Version   int               `json:"version"`
+	Unit      string            `json:"unit"`
+	Name      string            `json:"name"`
+	Footprint *design.Footprint `json:"footprint"`
+	Numbers   []Entry           `json:"numbers"`
+	Notes     []string          `json:"notes"`
+	Joints    []Joint           `json:"joints"`
+}
+
+// FileOf is what a file tells of a footprint.
+func FileOf(r *Result) Made {
+	return Made{"golden-trace-land-pattern", 1, "nm", r.Footprint.Name, r.Footprint, r.Table, r.Notes, r.Joints}
+}
