@@ -34,7 +34,8 @@ var SheetSizes = map[string]geom.Point{
 
 // Figure is a piece of a symbol's or footprint's drawing.
 type Figure struct {
-	Form string       `json:"form"` // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle
+	ID   int          `json:"id,omitempty"` // its ref; see refs.go
+	Form string       `json:"form"`         // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle
 	Pts  []geom.Point `json:"pts"`
 	R    int64        `json:"r,omitempty"` // radius of a circle around Pts[0]
 	// Width of a printed line; 0: as the rule for silk says. Symbols have one width for all.
@@ -44,12 +45,18 @@ type Figure struct {
 // PinTypes are the electrical types of pins.
 var PinTypes = []string{"input", "output", "both", "triState", "passive", "supplyIn", "supplyOut", "openCollector", "openEmitter", "notConnected"}
 
+// PinShapes are what is drawn where a pin meets the body, after IEC 60617-12: nothing, a ring for negation, a wedge for a
+// clock, both, or a flag for active low.
+var PinShapes = []string{"", "negated", "clock", "negatedClock", "low"}
+
 // Pin of a symbol. At is where wires connect; the pin's line runs from there for Length in
 // the direction Turn (quarter turns, 0 = to the right) to the body.
 type Pin struct {
+	ID     int        `json:"id,omitempty"` // its ref; see refs.go
 	Number string     `json:"number"`
 	Name   string     `json:"name,omitempty"`
-	Type   string     `json:"type"` // one of PinTypes
+	Type   string     `json:"type"`            // one of PinTypes
+	Shape  string     `json:"shape,omitempty"` // one of PinShapes
 	At     geom.Point `json:"at"`
 	Turn   int        `json:"turn"`
 	Length int64      `json:"length"`
@@ -91,6 +98,11 @@ type LibraryPart struct {
 	Value       string            `json:"value,omitempty"`
 	PadOf       map[string]string `json:"padOf,omitempty"` // pin number → pad number where they differ
 	Units       []string          `json:"units,omitempty"` // symbols of the units of a package that has several
+	// Footprints by density, where there are several; Footprint is the one for most boards.
+	Densities map[string]string `json:"densities,omitempty"`
+	Order     map[string]string `json:"order,omitempty"` // fields that a placed part begins with: maker, its number …
+	Datasheet string            `json:"datasheet,omitempty"`
+	Checked   *Checked          `json:"checked,omitempty"`
 }
 
 // Pad is the number of the pad that a pin goes to.

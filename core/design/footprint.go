@@ -60,6 +60,7 @@ type Opening struct {
 // Pad of a footprint. Hole is the drill's diameter, 0 for a surface pad, which lies on the
 // side the part is on; a pad with a hole is on every copper layer.
 type Pad struct {
+	ID     int           `json:"id,omitempty"` // its ref; see refs.go
 	Number string        `json:"number"`
 	Form   string        `json:"form"` // with Size, Corner, Cut and Edge: see PadShape
 	At     geom.Point    `json:"at"`
@@ -107,6 +108,10 @@ type Footprint struct {
 	ValueAt      *geom.Point  `json:"valueAt,omitempty"` // nil: below the designator
 	Solids       []Solid      `json:"solids,omitempty"`  // its part in space
 	Recipe       *Recipe      `json:"recipe,omitempty"`  // what it was generated from
+	Model        ID           `json:"model,omitempty"`   // an asset that shows its part in space instead of Solids
+	Dimensions   []Dimension  `json:"dimensions,omitempty"`
+	Beneath      *Beneath     `json:"beneath,omitempty"`
+	Checked      *Checked     `json:"checked,omitempty"`
 	// Together lists groups of pad numbers that belong together: their copper may meet although
 	// they bear different nets, as in a part that joins two nets in one place on purpose.
 	Together [][]string `json:"together,omitempty"`

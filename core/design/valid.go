@@ -122,6 +122,9 @@ func figures(what string, figs []Figure) error {
 		if !ok {
 			return fmt.Errorf("%s has a %s with %d points", what, f.Form, len(f.Pts))
 		}
+		if err := firstOf(length("a line of "+what, f.Width, 0), length("a circle of "+what, f.R, 0)); err != nil {
+			return err
+		}
 		if err := place(what, f.Pts...); err != nil {
 			return err
 		}
@@ -171,12 +174,16 @@ func (s *Symbol) Valid() error {
 		if err := firstOf(name("pin's number", p.Number), text("pin's name", p.Name), turn("pin "+p.Number, p.Turn),
 			place("pin "+p.Number, p.At), length("pin "+p.Number, p.Length, 0),
 			check(!seen[p.Number], "the symbol %s has two pins %s", s.Name, p.Number),
+			check(slices.Contains(PinShapes, p.Shape), "pin %s of the symbol %s has the unknown shape %q", p.Number, s.Name, p.Shape),
 			check(slices.Contains(PinTypes, p.Type), "pin %s of the symbol %s has the unknown type %q", p.Number, s.Name, p.Type)); err != nil {
 			return err
 		}
 		seen[p.Number] = true
 	}
-	return nil
+	return firstOf(
+		distinctRefs("the list of pins of "+s.Name, s.Pins, func(p *Pin) int { return p.ID }),
+		distinctRefs("the drawing of "+s.Name, s.Figures, func(f *Figure) int { return f.ID }),
+	)
 }
 
 // Valid checks the library part.
@@ -193,7 +200,26 @@ func (l *LibraryPart) Valid() error {
 		}
 	}
 	return firstOf(name("library part's name", l.Name), l.Origin.Valid(), name("prefix", l.Prefix), name("symbol", l.Symbol),
-		text("footprint", l.Footprint), text("value", l.Value), text("description", l.Description))
+		text("footprint", l.Footprint), text("value", l.Value), text("description", l.Description),
+		text("keywords", l.Keywords), text("datasheet", l.Datasheet), l.Checked.valid(), l.lists())
+}
+
+// lists checks footprints by density and ordering fields.
+func (l *LibraryPart) lists() error {
+	for k, v := range l.Densities {
+		if err := firstOf(oneOf("a density", k, Densities), name("footprint", v)); err != nil {
+			return err
+		}
+	}
+	if err := most("the ordering data of "+l.Name, len(l.Order), MostFields); err != nil {
+		return err
+	}
+	for k, v := range l.Order {
+		if err := firstOf(name("field's name", k), text(k, v)); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // Valid checks the part.

@@ -122,6 +122,16 @@ func (f *Footprint) Valid() error {
 	); err != nil {
 		return err
 	}
+	if err := firstOf(
+		dimensions(f.Dimensions),
+		f.Beneath.valid(),
+		f.Checked.valid(),
+		distinctRefs("the list of pads of "+f.Name, f.Pads, func(p *Pad) int { return p.ID }),
+		distinctRefs("the silk of "+f.Name, f.Silk, func(g *Figure) int { return g.ID }),
+		distinctRefs("the outline of "+f.Name, f.Body, func(g *Figure) int { return g.ID }),
+	); err != nil {
+		return err
+	}
 	if f.Recipe != nil {
 		if err := f.Recipe.Valid(); err != nil {
 			return err

@@ -60,6 +60,13 @@ func (l *LibraryPart) refers(d *Doc) error {
 	return nil
 }
 
+func (f *Footprint) refers(d *Doc) error {
+	if f.Beneath != nil && d.Assets[f.Beneath.Asset] == nil {
+		return fmt.Errorf("the picture beneath the footprint %s is not in the project", f.Name)
+	}
+	return check(f.Model == 0 || d.Assets[f.Model] != nil, "the body in space of the footprint %s is not in the project", f.Name)
+}
+
 func (b *SheetBlock) refers(d *Doc) error {
 	if d.Sheets[b.Of] == nil {
 		return fmt.Errorf("the block %s stands for a sheet that is not there", b.Name)

@@ -24,7 +24,7 @@ type PadOutlines struct {
 type Pattern struct {
 	Footprint design.ID     `json:"footprint"`
 	Pads      []PadOutlines `json:"pads"`      // as in the footprint
-	Silk      []Outline     `json:"silk"`      // lines as wide as the rule for silk says
+	Silk      []Outline     `json:"silk"`      // within R of the line, whatever it bounds; R 0: as wide as the rule for silk says
 	Courtyard []geom.Point  `json:"courtyard"` // see Courtyard
 }
 
@@ -58,7 +58,9 @@ func PatternOf(f *design.Footprint) Pattern {
 		out.Pads = append(out.Pads, p)
 	}
 	for _, fig := range f.Silk {
-		out.Silk = append(out.Silk, figureOutline(fig))
+		o := figureOutline(fig)
+		o.R = fig.Width / 2
+		out.Silk = append(out.Silk, o)
 	}
 	return out
 }

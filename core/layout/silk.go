@@ -29,21 +29,31 @@ func SilkLines(d *design.Doc, p *design.Placed) [][]geom.Point {
 	return append(out, TextLines(p.Designator, DesignatorHeight, t.Apply(at), p.Angle, p.Bottom)...)
 }
 
-// SilkPieces are the same with arcs as arcs.
-func SilkPieces(d *design.Doc, p *design.Placed) []geom.Ring {
+// Printed is a line of silk. Width 0: as the rule for silk says.
+type Printed struct {
+	Line  geom.Ring
+	Width int64
+}
+
+// SilkPieces are the same with arcs as arcs, and the widths that the footprint gives.
+func SilkPieces(d *design.Doc, p *design.Placed) []Printed {
 	f := d.Footprint(p.Footprint)
 	if f == nil {
 		return nil
 	}
-	var out []geom.Ring
+	var out []Printed
 	t := p.Pose()
 	for i, line := range SilkLines(d, p) {
-		if i < len(f.Silk) && f.Silk[i].Form == "arc" {
+		switch {
+		case i >= len(f.Silk): // the designator
+			out = append(out, Printed{Line: straight(line)})
+		case f.Silk[i].Form == "arc":
 			q := f.Silk[i].Pts
-			out = append(out, geom.Ring{t.ApplyPiece(geom.Piece{A: q[0], M: q[1], B: q[2]})})
-			continue
+			arc := geom.Ring{t.ApplyPiece(geom.Piece{A: q[0], M: q[1], B: q[2]})}
+			out = append(out, Printed{arc, f.Silk[i].Width})
+		default:
+			out = append(out, Printed{straight(line), f.Silk[i].Width})
 		}
-		out = append(out, straight(line))
 	}
 	return out
 }

@@ -1,6 +1,7 @@
 package gerber
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"math/bits"
@@ -234,7 +235,7 @@ func (j Job) Silk(bottom bool) []byte {
 		if part.Bottom == bottom {
 			p.Object(map[string]string{"C": Escape(part.Designator)})
 			for _, l := range layout.SilkPieces(j.Doc, part) {
-				p.Pieces("", width, l)
+				p.Pieces("", cmp.Or(l.Width, width), l.Line)
 			}
 		}
 	}

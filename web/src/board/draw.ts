@@ -65,11 +65,13 @@ export function drawPattern(pen: Pen, f: Pattern, shade: 'light' | 'dark') {
     else if (p.on) for (const o of Object.values(p.on)) paintOutline(pen, o, t, copperColour(0, 2))
     if (p.bore) paintOutline(pen, p.bore, t, c.bore)
   }
-  pen.ctx.beginPath()
-  for (const o of f.silk) traceOutline(pen.ctx, o, t)
-  pen.ctx.strokeStyle = c.silkTop
-  pen.ctx.lineWidth = Math.max(0.15, 0.8 * pen.px)
-  pen.ctx.stroke()
+  for (const o of f.silk) {
+    pen.ctx.beginPath()
+    traceOutline(pen.ctx, o, t)
+    pen.ctx.strokeStyle = c.silkTop
+    pen.ctx.lineWidth = Math.max(o.r ? (2 * o.r) / 1e6 : 0.15, 0.8 * pen.px)
+    pen.ctx.stroke()
+  }
 }
 
 /** Lines of one width in one colour, stroked together. */
@@ -198,17 +200,22 @@ function silkItem(project: Project, p: Placed, as: Laid, look: () => Look): Item
   const at = apply(t, p.label ?? project.named('footprint', p.footprint)!.designatorAt)
   const reach = p.designator.length * 0.5e6 + 1e6 // the longest the designator can be, whichever way it reads
   let label: Point[][] | null = null
+  const colour = () => (p.bottom ? look().colours.silkBottom : look().colours.silkTop)
   const trace = (ctx: CanvasRenderingContext2D, px: number) => {
-    for (const o of as.pattern.silk) traceOutline(ctx, o, t)
+    for (const o of as.pattern.silk) if (!o.r) traceOutline(ctx, o, t)
     if (1 / px <= 3) return
     label ??= textLines(p.designator, 1_000_000, at, p.angle, !!p.bottom)
     for (const l of label) tracePoints(ctx, l, false)
   }
+  const widths = [...new Set(as.pattern.silk.map((o) => o.r ?? 0))].filter((r) => r)
+  const own = widths.map((r) =>
+    stroked(2 * r, colour, (ctx) => as.pattern.silk.forEach((o) => o.r === r && traceOutline(ctx, o, t))),
+  )
   return {
     ...union(shifted(as.silk, p.at), { minX: at.x - reach, minY: at.y - reach, maxX: at.x + reach, maxY: at.y + reach }),
     id: p.id,
     layer: p.bottom ? 'silk-bottom' : 'silk-top',
-    batches: () => [stroked(width, () => (p.bottom ? look().colours.silkBottom : look().colours.silkTop), trace)],
+    batches: () => [stroked(width, colour, trace), ...own],
   }
 }
 
