@@ -69,7 +69,7 @@ type Dimension struct {
 	A    Feature `json:"a"`
 	B    Feature `json:"b"`
 	Way  string  `json:"way,omitempty"`
-	Says *Span   `json:"says,omitempty"`
+	Says *Range  `json:"says,omitempty"`
 	Note string  `json:"note,omitempty"` // what the drawing calls it
 }
 

@@ -7,14 +7,14 @@ import (
 	"goldentrace/core/units"
 )
 
-// Span is a dimension with its tolerance: what it is at least and at most, in nanometres.
-type Span struct {
+// Range is a dimension with its tolerance: what it is at least and at most, in nanometres.
+type Range struct {
 	Min int64 `json:"min"`
 	Max int64 `json:"max"`
 }
 
 // Middle of the span, its nominal value.
-func (s Span) Middle() int64 { return (s.Min + s.Max) / 2 }
+func (s Range) Middle() int64 { return (s.Min + s.Max) / 2 }
 
 // Density levels of IPC-7351: how much solder a land leaves room for.
 const (
@@ -103,7 +103,7 @@ func (m *Making) Valid() error {
 type Recipe struct {
 	Family    string            `json:"family"`
 	Counts    map[string]int    `json:"counts,omitempty"`  // pins, columns, rows …
-	Dims      map[string]Span   `json:"dims"`              // body, leads, pitch …
+	Dims      map[string]Range  `json:"dims"`              // body, leads, pitch …
 	Choices   map[string]string `json:"choices,omitempty"` // what is not a number
 	Missing   []string          `json:"missing,omitempty"` // numbers of terminals that are not there
 	Density   string            `json:"density"`

@@ -76,6 +76,19 @@ var kinds = map[string]func() Command{
 	"addHole":         func() Command { return &AddHole{} },
 	"addLegend":       func() Command { return &AddLegend{} },
 	"setLegend":       func() Command { return &SetLegend{} },
+	"putSymbol":       func() Command { return &PutSymbol{} },
+	"symbolPieces":    func() Command { return &SymbolPieces{} },
+	"setSymbol":       func() Command { return &SetSymbol{} },
+	"resizeBody":      func() Command { return &ResizeBody{} },
+	"setOrigin":       func() Command { return &SetOrigin{} },
+	"putFootprint":    func() Command { return &PutFootprint{} },
+	"footprintPieces": func() Command { return &FootprintPieces{} },
+	"setFootprint":    func() Command { return &SetFootprint{} },
+	"layBeneath":      func() Command { return &LayBeneath{} },
+	"putLibraryPart":  func() Command { return &PutLibraryPart{} },
+	"takeParts":       func() Command { return &TakeParts{} },
+	"setChecked":      func() Command { return &SetChecked{} },
+	"dropItems":       func() Command { return &DropItems{} },
 }
 
 // Kinds lists the names of all commands.

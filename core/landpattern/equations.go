@@ -10,7 +10,7 @@ import (
 // lead is what the equations need of a pair of terminals that face away from each other: their outer
 // distance, how long each is, how wide.
 type lead struct {
-	span, length, width design.Span
+	span, length, width design.Range
 }
 
 // lands are what the equations give: outer and inner distance and width of the lands.

@@ -2,8 +2,8 @@ package landpattern
 
 import "goldentrace/core/design"
 
-// Dimension of a family's bodies.
-type Dimension struct {
+// BodyDimension is a dimension of a family's bodies.
+type BodyDimension struct {
 	Key      string `json:"key"`
 	Words    string `json:"words"`
 	Optional bool   `json:"optional,omitempty"`
@@ -35,18 +35,18 @@ type Option struct {
 
 // Family of components whose footprints are computed alike.
 type Family struct {
-	ID      string        `json:"id"`
-	Words   string        `json:"words"`
-	Group   string        `json:"group"`   // under which families are listed
-	Example design.Recipe `json:"example"` // a body to begin with
-	Dims    []Dimension   `json:"dims"`
-	Counts  []Count       `json:"counts"`
-	Choices []Choice      `json:"choices"`
+	ID      string          `json:"id"`
+	Words   string          `json:"words"`
+	Group   string          `json:"group"`   // under which families are listed
+	Example design.Recipe   `json:"example"` // a body to begin with
+	Dims    []BodyDimension `json:"dims"`
+	Counts  []Count         `json:"counts"`
+	Choices []Choice        `json:"choices"`
 
 	check func(*maker) error
 	make  func(*maker) error
 	name  func(*maker) string
-	views func(*maker) []View
+	views func(*maker) []BodyView
 }
 
 // Groups of families.
@@ -86,10 +86,10 @@ func FamilyOf(id string) *Family {
 	return nil
 }
 
-func dims(words ...string) []Dimension {
-	var out []Dimension
+func dims(words ...string) []BodyDimension {
+	var out []BodyDimension
 	for i := 0; i+1 < len(words); i += 2 {
-		out = append(out, Dimension{Key: words[i], Words: words[i+1]})
+		out = append(out, BodyDimension{Key: words[i], Words: words[i+1]})
 	}
 	return out
 }
@@ -119,9 +119,9 @@ func (f *Family) withThermal() *Family {
 
 // example makes a recipe from millimetres: a name, then least and most.
 func example(counts map[string]int, dims map[string][2]float64) design.Recipe {
-	r := design.Recipe{Counts: counts, Dims: map[string]design.Span{}}
+	r := design.Recipe{Counts: counts, Dims: map[string]design.Range{}}
 	for k, v := range dims {
-		r.Dims[k] = design.Span{Min: mm(v[0]), Max: mm(v[1])}
+		r.Dims[k] = design.Range{Min: mm(v[0]), Max: mm(v[1])}
 	}
 	return r
 }

@@ -59,7 +59,7 @@ func ReadFile(r io.Reader) (*design.Recipe, error) {
 		return nil, fmt.Errorf("the file is of version %d; this program reads version %d", f.Version, FileVersion)
 	}
 	out := &design.Recipe{Family: f.Family, Name: f.Name, Counts: f.Counts, Choices: f.Choices, Missing: f.Missing, Density: f.Density,
-		Dims: map[string]design.Span{}, Making: design.UsualMaking()}
+		Dims: map[string]design.Range{}, Making: design.UsualMaking()}
 	if out.Density == "" {
 		out.Density = design.Nominal
 	}
@@ -119,44 +119,44 @@ func readLength(raw json.RawMessage) (int64, error) {
 	return units.Parse(s, "mm")
 }
 
-func readSpan(raw json.RawMessage) (design.Span, error) {
+func readSpan(raw json.RawMessage) (design.Range, error) {
 	var pair []json.RawMessage
 	if json.Unmarshal(raw, &pair) == nil {
 		if len(pair) != 2 {
-			return design.Span{}, errors.New("least and most are meant, two lengths")
+			return design.Range{}, errors.New("least and most are meant, two lengths")
 		}
 		least, err := readLength(pair[0])
 		if err != nil {
-			return design.Span{}, err
+			return design.Range{}, err
 		}
 		most, err := readLength(pair[1])
-		return design.Span{Min: least, Max: most}, err
+		return design.Range{Min: least, Max: most}, err
 	}
 	var s string
 	if json.Unmarshal(raw, &s) == nil {
 		return ReadSpan(s, "mm")
 	}
 	v, err := readLength(raw)
-	return design.Span{Min: v, Max: v}, err
+	return design.Range{Min: v, Max: v}, err
 }
 
 // ReadSpan reads a dimension as people write it: "5.8 .. 6.2 mm", "6 ± 0.2 mm", "1.27". Lengths that carry no unit
 // stand in the other's, or in the unit given.
-func ReadSpan(s, unit string) (design.Span, error) {
+func ReadSpan(s, unit string) (design.Range, error) {
 	for _, sep := range []string{"...", "..", "…", "–"} {
 		if a, b, ok := strings.Cut(s, sep); ok {
 			least, most, err := both(a, b, unit)
-			return design.Span{Min: least, Max: most}, err
+			return design.Range{Min: least, Max: most}, err
 		}
 	}
 	for _, sep := range []string{"±", "+-", "+/-"} {
 		if a, b, ok := strings.Cut(s, sep); ok {
 			middle, tolerance, err := both(a, b, unit)
-			return design.Span{Min: middle - tolerance, Max: middle + tolerance}, err
+			return design.Range{Min: middle - tolerance, Max: middle + tolerance}, err
 		}
 	}
 	v, err := units.Parse(s, unit)
-	return design.Span{Min: v, Max: v}, err
+	return design.Range{Min: v, Max: v}, err
 }
 
 // both reads two lengths; the first takes the unit of the second when it has none.
@@ -186,6 +186,6 @@ type Made struct {
 }
 
 // FileOf is what a file tells of a footprint.
-func FileOf(r *Result) Made {
+func FileOf(r *LandPattern) Made {
 	return Made{"golden-trace-land-pattern", 1, "nm", r.Footprint.Name, r.Footprint, r.Table, r.Notes, r.Joints}
 }

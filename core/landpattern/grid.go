@@ -62,7 +62,7 @@ func ballGridFamily() *Family {
 			return fmt.Sprintf("BGA%d%s%sP%dX%d_%sX%sX%s%s", len(m.f.Pads), letter, hundredths(m.dim("pitch")), m.count("columns"), m.count("rows"),
 				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), hundredths(m.dim("height")), m.suffix())
 		},
-		views: func(m *maker) []View { return m.gridViews("ball") },
+		views: func(m *maker) []BodyView { return m.gridViews("ball") },
 	}
 	return f.optional("pitchY", "pitch up and down, where it differs")
 }
@@ -96,7 +96,7 @@ func pinGridFamily() *Family {
 			return fmt.Sprintf("PGA%dP%sC%dR%dL%sX%sH%s%s", len(m.f.Pads), hundredths(m.dim("pitch")), m.count("columns"), m.count("rows"),
 				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), hundredths(m.dim("height")), m.holeSuffix())
 		},
-		views: func(m *maker) []View { return m.gridViews("pin") },
+		views: func(m *maker) []BodyView { return m.gridViews("pin") },
 	}
 	return f.optional("pitchY", "pitch up and down, where it differs")
 }
@@ -167,11 +167,11 @@ func RowLetters(row int) string {
 	return RowLetters(row/len(rowLetters)) + RowLetters(row%len(rowLetters))
 }
 
-func (m *maker) gridViews(key string) []View {
+func (m *maker) gridViews(key string) []BodyView {
 	px, py := m.gridPitch()
 	w, d, r, hh := m.dim("bodyX").Middle(), m.dim("bodyY").Middle(), m.dim(key).Middle()/2, m.dim("height").Middle()
 	cols, rows := m.count("columns"), m.count("rows")
-	v := View{Name: "From above, as through glass"}
+	v := BodyView{Name: "From above, as through glass"}
 	v.area(styleBody, -w/2, -d/2, w/2, d/2)
 	missing := map[string]bool{}
 	for _, s := range m.r.Missing {
@@ -193,12 +193,12 @@ func (m *maker) gridViews(key string) []View {
 		v.tall(m, "pitchY", w/2, y0-py, y0, u)
 	}
 	v.wide(m, key, x0-r, x0+r, -d/2, -u)
-	side := View{Name: "From the side"}
+	side := BodyView{Name: "From the side"}
 	lift := min(3*r/2, hh/2)
 	side.area(styleBody, -w/2, lift, w/2, hh)
 	for c := range cols {
 		side.circle(styleLead, x0+px*int64(c), lift/2, lift/2)
 	}
 	side.tall(m, "height", w/2, 0, hh, u)
-	return []View{v, side}
+	return []BodyView{v, side}
 }

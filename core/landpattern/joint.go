@@ -9,11 +9,11 @@ import (
 // Joint is how much solder stands around a terminal on its land, at least and at most within the body's
 // tolerances, and what the density asks for.
 type Joint struct {
-	Words string      `json:"words"`
-	Outer design.Span `json:"outer"` // beyond the terminal's outer end: the toe; of J leads the heel
-	Inner design.Span `json:"inner"`
-	Side  design.Span `json:"side"`
-	Goal  [3]int64    `json:"goal"` // outer, inner, side
+	Words string       `json:"words"`
+	Outer design.Range `json:"outer"` // beyond the terminal's outer end: the toe; of J leads the heel
+	Inner design.Range `json:"inner"`
+	Side  design.Range `json:"side"`
+	Goal  [3]int64     `json:"goal"` // outer, inner, side
 }
 
 // Profiles of terminals, as a section shows them.
@@ -32,9 +32,9 @@ func (m *maker) joint(words string, l lead, p pair, j fillet, as profile) {
 	smin, smax, _ := l.inner()
 	m.out.Joints = append(m.out.Joints, Joint{
 		Words: words,
-		Outer: design.Span{Min: p.outer() - l.span.Max/2, Max: p.outer() - l.span.Min/2},
-		Inner: design.Span{Min: int64(smin)/2 - p.inner(), Max: int64(smax)/2 - p.inner()},
-		Side:  design.Span{Min: (p.width - l.width.Max) / 2, Max: (p.width - l.width.Min) / 2},
+		Outer: design.Range{Min: p.outer() - l.span.Max/2, Max: p.outer() - l.span.Min/2},
+		Inner: design.Range{Min: int64(smin)/2 - p.inner(), Max: int64(smax)/2 - p.inner()},
+		Side:  design.Range{Min: (p.width - l.width.Max) / 2, Max: (p.width - l.width.Min) / 2},
 		Goal:  [3]int64{j.outer, j.inner, j.side},
 	})
 	m.sections = append(m.sections, m.along(words, l, p, as), m.across(words, l, p))
@@ -44,8 +44,8 @@ const foil = 70_000 // copper is drawn so thick in sections, twice its true thic
 
 // along is the section through terminal and land along the lead; outwards is to the right, the terminal's outer
 // end at nothing.
-func (m *maker) along(words string, l lead, p pair, as profile) View {
-	v := View{Name: words + ", along", Section: true}
+func (m *maker) along(words string, l lead, p pair, as profile) BodyView {
+	v := BodyView{Name: words + ", along", Section: true}
 	long, end := l.length.Middle(), l.span.Middle()/2
 	outer, inner := p.outer()-end, p.inner()-end // as seen from the terminal's outer end
 	height := min(max(m.dim("height").Middle(), 300_000), 4*long)
@@ -91,8 +91,8 @@ func (m *maker) along(words string, l lead, p pair, as profile) View {
 }
 
 // across is the section across the lead.
-func (m *maker) across(words string, l lead, p pair) View {
-	v := View{Name: words + ", across", Section: true}
+func (m *maker) across(words string, l lead, p pair) BodyView {
+	v := BodyView{Name: words + ", across", Section: true}
 	w, x := l.width.Middle()/2, p.width/2
 	edge := max(w, x) + 250_000
 	thick := max(min(l.length.Middle()/4, 200_000), 60_000)
@@ -108,7 +108,7 @@ func (m *maker) across(words string, l lead, p pair) View {
 }
 
 // fillet draws solder from the foot of a wall at one place out to another, hollow as solder is.
-func (v *View) fillet(wall, out, high int64) {
+func (v *BodyView) fillet(wall, out, high int64) {
 	pts := []geom.Point{geom.Pt(wall, 0)}
 	const steps = 8
 	for i := range steps + 1 {
@@ -119,7 +119,7 @@ func (v *View) fillet(wall, out, high int64) {
 }
 
 // say draws a measured dimension below a section.
-func (v *View) say(words string, a, b, y int64, way int64) {
+func (v *BodyView) say(words string, a, b, y int64, way int64) {
 	v.Dims = append(v.Dims, DimLine{
 		Words: words,
 		A:     geom.Pt(a, y),

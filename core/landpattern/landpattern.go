@@ -42,19 +42,19 @@ type Entry struct {
 	Plain    bool   `json:"plain,omitempty"` // a number, not a length
 }
 
-// Result is a footprint with how it came about.
-type Result struct {
+// LandPattern is a footprint with how it came about.
+type LandPattern struct {
 	Footprint *design.Footprint `json:"footprint"`
 	Name      string            `json:"name"` // the standard's, whatever the footprint is called
 	Table     []Entry           `json:"table"`
 	Notes     []string          `json:"notes"` // what was done otherwise than the equations say, and why
 	Joints    []Joint           `json:"joints"`
-	Views     []View            `json:"views"`
+	Views     []BodyView        `json:"views"`
 }
 
 // Make makes the footprint of a recipe. The error names the dimension that cannot be (Impossible).
 // Cost: O(terminals).
-func Make(r *design.Recipe) (*Result, error) {
+func Make(r *design.Recipe) (*LandPattern, error) {
 	m, err := begin(r)
 	if err != nil {
 		return nil, err
@@ -94,7 +94,7 @@ func Make(r *design.Recipe) (*Result, error) {
 }
 
 // Drawing is the dimensioned body of a recipe, also of one whose footprint cannot be made.
-func Drawing(r *design.Recipe) ([]View, error) {
+func Drawing(r *design.Recipe) ([]BodyView, error) {
 	m, err := begin(r)
 	if err != nil {
 		return nil, err
@@ -121,10 +121,10 @@ type maker struct {
 	r      *design.Recipe
 	family *Family
 	f      *design.Footprint
-	out    Result
+	out    LandPattern
 	left   map[string]bool // terminals that the recipe said are missing, and are
 
-	sections []View
+	sections []BodyView
 
 	outline []geom.Corner // of the body, seen from above
 	marked  int           // index of the pad that the mark stands beside; -1: none
@@ -135,7 +135,7 @@ type maker struct {
 // read checks the recipe against its family: every dimension and count it needs, none it does not know.
 func (m *maker) read() error {
 	for k := range m.r.Dims {
-		if !slices.ContainsFunc(m.family.Dims, func(d Dimension) bool { return d.Key == k }) {
+		if !slices.ContainsFunc(m.family.Dims, func(d BodyDimension) bool { return d.Key == k }) {
 			return impossible(k, "the family %s has no dimension called %s", m.family.Words, k)
 		}
 	}
@@ -177,7 +177,7 @@ func (m *maker) read() error {
 }
 
 // dim is a dimension of the recipe; nothing where an optional one is left out.
-func (m *maker) dim(key string) design.Span { return m.r.Dims[key] }
+func (m *maker) dim(key string) design.Range { return m.r.Dims[key] }
 
 // has tells whether an optional dimension is given.
 func (m *maker) has(key string) bool { return m.r.Dims[key].Max > 0 }

@@ -27,7 +27,7 @@ func bodies(t *rapid.T) *design.Recipe {
 		scale := float64(rapid.IntRange(85, 115).Draw(t, d.Key)) / 100
 		wide := float64(rapid.IntRange(50, 200).Draw(t, d.Key+" tolerance")) / 200
 		middle, tolerance := float64(s.Middle())*scale, float64(s.Max-s.Min)*wide
-		r.Dims[d.Key] = design.Span{Min: int64(middle-tolerance) / 1000 * 1000, Max: int64(middle+tolerance) / 1000 * 1000}
+		r.Dims[d.Key] = design.Range{Min: int64(middle-tolerance) / 1000 * 1000, Max: int64(middle+tolerance) / 1000 * 1000}
 	}
 	for _, c := range f.Choices {
 		o := rapid.SampledFrom(c.Options).Draw(t, c.Key)
@@ -41,7 +41,7 @@ func bodies(t *rapid.T) *design.Recipe {
 }
 
 // possible is a body that can be made, with its footprint.
-func possible(t *rapid.T) (*design.Recipe, *landpattern.Result) {
+func possible(t *rapid.T) (*design.Recipe, *landpattern.LandPattern) {
 	r := bodies(t)
 	res, err := landpattern.Make(r)
 	if err != nil {
@@ -168,7 +168,7 @@ func TestMonotoneInDensity(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		r, _ := possible(t)
 		r.Making.Leave = []string{design.MakeMark} // its dot stands wherever there is room
-		var last *landpattern.Result
+		var last *landpattern.LandPattern
 		for _, density := range []string{design.Least, design.Nominal, design.Most} {
 			r.Density = density
 			res, err := landpattern.Make(r)

@@ -75,7 +75,7 @@ func TestImpossibleBodies(t *testing.T) {
 	_, err := landpattern.Make(&design.Recipe{Family: "moon", Density: design.Nominal, Making: design.UsualMaking()})
 	assert.ErrorContains(t, err, "not a family")
 	r := landpattern.FamilyOf("chip").Example.Clone()
-	r.Dims["length"] = design.Span{Min: units.MM, Max: units.MM / 2}
+	r.Dims["length"] = design.Range{Min: units.MM, Max: units.MM / 2}
 	_, err = landpattern.Make(r)
 	assert.ErrorContains(t, err, "at least 1 mm and at most 0.5 mm")
 }
@@ -142,7 +142,7 @@ func TestFilesOfBodies(t *testing.T) {
 	head := `{"format": "golden-trace-body", "version": 1, `
 	r, err := read(head + `"family": "chip", "dimensions": {"length": "1.6 ± 0.1 mm", "width": [0.7, "0.9 mm"], "terminal": "8 .. 20 mil", "height": 0.5}, "overrides": {"padWidth": "1 mm"}, "making": {"gap": 0.2, "leave": ["silk"], "form": "oval"}}`)
 	require.NoError(t, err)
-	assert.Equal(t, map[string]design.Span{"length": mm(1.5, 1.7), "width": mm(0.7, 0.9), "terminal": {Min: 203_200, Max: 508_000}, "height": mm(0.5, 0.5)}, r.Dims)
+	assert.Equal(t, map[string]design.Range{"length": mm(1.5, 1.7), "width": mm(0.7, 0.9), "terminal": {Min: 203_200, Max: 508_000}, "height": mm(0.5, 0.5)}, r.Dims)
 	assert.Equal(t, map[string]int64{"padWidth": 1_000_000}, r.Overrides)
 	assert.Equal(t, design.Nominal, r.Density)
 	assert.Equal(t, int64(200_000), r.Making.Gap)
@@ -166,7 +166,7 @@ func TestFilesOfBodies(t *testing.T) {
 }
 
 func TestSpansAsPeopleWriteThem(t *testing.T) {
-	for s, want := range map[string]design.Span{
+	for s, want := range map[string]design.Range{
 		"5.8 .. 6.2 mm": mm(5.8, 6.2), "5.8…6.2": mm(5.8, 6.2), "6 ± 0.2 mm": mm(5.8, 6.2), "6+-0.2": mm(5.8, 6.2),
 		"1.27": mm(1.27, 1.27), "228 .. 244 mil": {Min: 5_791_200, Max: 6_197_600}, "100 mil .. 3 mm": {Min: 2_540_000, Max: 3_000_000},
 		"2.54/2": mm(1.27, 1.27),

@@ -49,7 +49,7 @@ func gullTwoFamily() *Family {
 			}
 			return fmt.Sprintf("%s%sP%sX%s-%d%s", what, hundredths(m.dim("pitch")), hundredths(m.dim("span")), hundredths(m.dim("height")), m.terminals(), m.suffix())
 		},
-		views: func(m *maker) []View { return m.rowViews(gull) },
+		views: func(m *maker) []BodyView { return m.rowViews(gull) },
 	}
 	return f.withThermal()
 }
@@ -69,7 +69,7 @@ func noLeadTwoFamily() *Family {
 		name: func(m *maker) string {
 			return fmt.Sprintf("SON%sP%sX%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("bodyLength")), hundredths(m.dim("bodyWidth")), hundredths(m.dim("height")), m.terminals(), m.suffix())
 		},
-		views: func(m *maker) []View { return m.rowViews(flat) },
+		views: func(m *maker) []BodyView { return m.rowViews(flat) },
 	}
 	return f.withThermal()
 }
@@ -86,7 +86,7 @@ func jLeadTwoFamily() *Family {
 		name: func(m *maker) string {
 			return fmt.Sprintf("SOJ%sP%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("span")), hundredths(m.dim("height")), m.terminals(), m.suffix())
 		},
-		views: func(m *maker) []View { return m.rowViews(jLead) },
+		views: func(m *maker) []BodyView { return m.rowViews(jLead) },
 	}
 }
 
@@ -213,12 +213,12 @@ func (m *maker) leadSolid(as profile, s, vertical, end, t, b, along, wall, hh in
 }
 
 // rowViews draw a body with two rows of leads: from above, leads left and right, and along the rows.
-func (m *maker) rowViews(as profile) []View {
+func (m *maker) rowViews(as profile) []BodyView {
 	n := m.count("pins") / 2
 	key, _ := m.rowSpan()
 	s, w, d := m.dim(key).Middle(), m.dim("bodyWidth").Middle(), m.dim("bodyLength").Middle()
 	t, b, e, hh := m.dim("leadLength").Middle(), m.dim("leadWidth").Middle(), m.dim("pitch").Middle(), m.dim("height").Middle()
-	v := View{Name: "From above"}
+	v := BodyView{Name: "From above"}
 	if as == flat {
 		v.Name = "From below, as through glass"
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
@@ -257,14 +257,14 @@ func (m *maker) rowViews(as profile) []View {
 	}
 	v.wide(m, "leadLength", -s/2, -s/2+t, -d/2, -u)
 	v.tall(m, "leadWidth", -s/2, y(n-1)-b/2, y(n-1)+b/2, -u)
-	side := View{Name: "From the side"}
+	side := BodyView{Name: "From the side"}
 	m.sideOf(&side, as, s, w, t, hh)
 	side.tall(m, "height", max(s, w)/2, 0, hh, u)
-	return []View{v, side}
+	return []BodyView{v, side}
 }
 
 // sideOf draws a body from the side, leads left and right.
-func (m *maker) sideOf(v *View, as profile, s, w, t, hh int64) {
+func (m *maker) sideOf(v *BodyView, as profile, s, w, t, hh int64) {
 	thick := max(min(t/4, 200_000), 50_000)
 	v.area(styleBody, -w/2, min(hh/10, thick), w/2, hh)
 	for _, k := range []int64{-1, 1} {

@@ -51,7 +51,7 @@ func gullFourFamily() *Family {
 			return m.fourSides(g, gull)
 		},
 		name:  func(m *maker) string { return m.sideName("QFP", "spanX", "spanY") },
-		views: func(m *maker) []View { return m.sideViews(gull) },
+		views: func(m *maker) []BodyView { return m.sideViews(gull) },
 	}
 	return f.withThermal()
 }
@@ -69,7 +69,7 @@ func noLeadFourFamily() *Family {
 		check:  func(m *maker) error { return m.checkSides() },
 		make:   func(m *maker) error { return m.fourSides(noLeadGoal, flat) },
 		name:   func(m *maker) string { return m.sideName("QFN", "bodyX", "bodyY") },
-		views:  func(m *maker) []View { return m.sideViews(flat) },
+		views:  func(m *maker) []BodyView { return m.sideViews(flat) },
 	}
 	return f.withThermal()
 }
@@ -84,7 +84,7 @@ func jLeadFourFamily() *Family {
 		check:  func(m *maker) error { return m.checkSides() },
 		make:   func(m *maker) error { return m.fourSides(jGoal, jLead) },
 		name:   func(m *maker) string { return m.sideName("PLCC", "spanX", "spanY") },
-		views:  func(m *maker) []View { return m.sideViews(jLead) },
+		views:  func(m *maker) []BodyView { return m.sideViews(jLead) },
 	}
 }
 
@@ -194,13 +194,13 @@ func (m *maker) sideSolids(as profile, pitch int64, nt, nw int) {
 	}
 }
 
-func (m *maker) sideViews(as profile) []View {
+func (m *maker) sideViews(as profile) []BodyView {
 	nt, nw := m.count("tall"), m.count("wide")
 	_, kx := m.sideLead("X")
 	_, ky := m.sideLead("Y")
 	sx, sy, w, d := m.dim(kx).Middle(), m.dim(ky).Middle(), m.dim("bodyX").Middle(), m.dim("bodyY").Middle()
 	t, b, e, hh := m.dim("leadLength").Middle(), m.dim("leadWidth").Middle(), m.dim("pitch").Middle(), m.dim("height").Middle()
-	v := View{Name: "From above"}
+	v := BodyView{Name: "From above"}
 	if as == flat {
 		v.Name = "From below, as through glass"
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
@@ -240,10 +240,10 @@ func (m *maker) sideViews(as profile) []View {
 	}
 	v.wide(m, "leadLength", -sx/2, -sx/2+t, -sy/2, -u)
 	v.tall(m, "leadWidth", -sx/2, at(nt-1, nt)-b/2, at(nt-1, nt)+b/2, -u)
-	side := View{Name: "From the side"}
+	side := BodyView{Name: "From the side"}
 	m.sideOf(&side, as, sx, w, t, hh)
 	side.tall(m, "height", max(sx, w)/2, 0, hh, u)
-	return []View{v, side}
+	return []BodyView{v, side}
 }
 
 // prism and its like add solids to the body in space.

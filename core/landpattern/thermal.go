@@ -92,10 +92,12 @@ func (m *maker) terminals() int {
 }
 
 // hundredths writes the middle of a span in hundredths of a millimetre, as the standard's names do.
-func hundredths(s design.Span) string { return fmt.Sprint(round(float64(s.Middle()), 10_000) / 10_000) }
+func hundredths(s design.Range) string {
+	return fmt.Sprint(round(float64(s.Middle()), 10_000) / 10_000)
+}
 
 // tenths writes the middle of a span in tenths of a millimetre, two digits at least, as names of two-terminal parts do.
-func tenths(s design.Span) string {
+func tenths(s design.Range) string {
 	n := round(float64(s.Middle()), 100_000) / 100_000
 	return fmt.Sprintf("%02d", n)
 }

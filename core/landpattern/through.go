@@ -61,12 +61,12 @@ func dualInlineFamily() *Family {
 			return fmt.Sprintf("DIP%sW%sP%sL%sH%sQ%d%s", hundredths(m.dim("span")), hundredths(m.dim("leadWidth")), hundredths(m.dim("pitch")),
 				hundredths(m.dim("bodyLength")), hundredths(m.dim("height")), m.count("pins")-len(m.left), m.holeSuffix())
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			n := m.count("pins") / 2
 			s, w, d := m.dim("span").Middle(), m.dim("bodyWidth").Middle(), m.dim("bodyLength").Middle()
 			b, c, e, hh := m.dim("leadWidth").Middle(), m.dim("leadThickness").Middle(), m.dim("pitch").Middle(), m.dim("height").Middle()
 			y := func(i int) int64 { return e*int64(n-1)/2 - e*int64(i) }
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			for i := range n {
 				v.area(styleLead, -s/2-c/2, y(i)-b/2, s/2+c/2, y(i)+b/2)
 			}
@@ -78,14 +78,14 @@ func dualInlineFamily() *Family {
 			v.tall(m, "bodyLength", s/2, -d/2, d/2, 2*u)
 			v.tall(m, "pitch", s/2, y(1), y(0), u)
 			v.tall(m, "leadWidth", -s/2, y(n-1)-b/2, y(n-1)+b/2, -u)
-			side := View{Name: "From the end"}
+			side := BodyView{Name: "From the end"}
 			side.area(styleBody, -w/2, hh/8, w/2, hh)
 			side.area(styleLead, -s/2-c/2, -hh/2, -s/2+c/2, hh/2)
 			side.area(styleLead, s/2-c/2, -hh/2, s/2+c/2, hh/2)
 			side.line(styleLine, -s/2-u, 0, s/2+u, 0)
 			side.wide(m, "leadThickness", -s/2-c/2, -s/2+c/2, -hh/2, -u/2)
 			side.tall(m, "height", s/2, 0, hh, u)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 }
@@ -181,14 +181,14 @@ func headerFamily() *Family {
 			return fmt.Sprintf("%s%d%sW%sP%s_%dX%d_%dX%sX%s%s", what, m.count("rows")*m.count("positions")-len(m.left), order, hundredths(m.dim("pin")), hundredths(m.dim("pitch")),
 				m.count("rows"), m.count("positions"), l/10_000, hundredths(m.dim("bodyWidth")), hundredths(m.dim("height")), m.holeSuffix())
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			n, rows := m.count("positions"), m.count("rows")
 			e, py, a, w, hh := m.dim("pitch").Middle(), m.rowPitch(), m.dim("pin").Middle(), m.dim("bodyWidth").Middle(), m.dim("height").Middle()
 			l := e * int64(n)
 			if m.has("bodyLength") {
 				l = m.dim("bodyLength").Middle()
 			}
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			v.area(styleBody, -l/2, -w/2, l/2, w/2)
 			x0, y0 := -e*int64(n-1)/2, py*int64(rows-1)/2
 			for i := range n {
@@ -207,14 +207,14 @@ func headerFamily() *Family {
 			v.wide(m, "pin", x0-a/2, x0+a/2, -w/2, -u)
 			v.tall(m, "bodyWidth", l/2, -w/2, w/2, u)
 			v.wide(m, "bodyLength", -l/2, l/2, w/2, 2*u)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -l/2, 0, l/2, min(e, hh))
 			for i := range n {
 				side.area(styleLead, x0+e*int64(i)-a/2, -e, x0+e*int64(i)+a/2, hh)
 			}
 			side.line(styleLine, -l/2-u, 0, l/2+u, 0)
 			side.tall(m, "height", l/2, 0, hh, u)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 	return f.optional("rowPitch", "distance of the rows, where it differs", "bodyLength", "length of the body, where it is not the pitch each")
@@ -272,16 +272,16 @@ func axialFamily() *Family {
 			}
 			return fmt.Sprintf("%sAD%s%dW%sL%sD%s%s", m.choice("kind"), polar, m.axialSpan()/10_000, hundredths(m.dim("lead")), hundredths(m.dim("bodyLength")), hundredths(m.dim("diameter")), m.holeSuffix())
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			l, d, a, s := m.dim("bodyLength").Middle(), m.dim("diameter").Middle(), m.dim("lead").Middle(), m.axialSpan()
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			v.area(styleLead, -s/2-a/2, -a/2, s/2+a/2, a/2)
 			v.area(styleBody, -l/2, -d/2, l/2, d/2)
 			v.wide(m, "bodyLength", -l/2, l/2, d/2, l/6)
 			v.wide(m, "span", -s/2, s/2, d/2, l/3)
 			v.tall(m, "diameter", l/2, -d/2, d/2, l/10)
 			v.tall(m, "lead", -s/2, -a/2, a/2, -l/6)
-			return []View{v}
+			return []BodyView{v}
 		},
 	}
 	return f.optional("span", "distance of the holes, where it is given")
@@ -366,9 +366,9 @@ func radialFamily() *Family {
 			}
 			return fmt.Sprintf("%s%s%s%sW%s%sH%s%s", m.choice("kind"), what, polar, hundredths(m.dim("span")), hundredths(m.dim("lead")), body, hundredths(m.dim("height")), m.holeSuffix())
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			l, s, a, hh := m.dim("length").Middle(), m.dim("span").Middle(), m.dim("lead").Middle(), m.dim("height").Middle()
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			w := l
 			if m.has("thickness") {
 				w = m.dim("thickness").Middle()
@@ -381,14 +381,14 @@ func radialFamily() *Family {
 			v.circle(styleLead, s/2, 0, a/2)
 			v.wide(m, "length", -l/2, l/2, w/2, l/6)
 			v.wide(m, "span", -s/2, s/2, -w/2, -l/6)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -l/2, hh/20, l/2, hh)
 			side.area(styleLead, -s/2-a/2, -hh/3, -s/2+a/2, hh/20)
 			side.area(styleLead, s/2-a/2, -hh/3, s/2+a/2, hh/20)
 			side.line(styleLine, -l*2/3, 0, l*2/3, 0)
 			side.wide(m, "lead", s/2-a/2, s/2+a/2, -hh/3, -l/8)
 			side.tall(m, "height", l/2, 0, hh, l/6)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 	return f.optional("thickness", "thickness of a box")
@@ -439,9 +439,9 @@ func circularFamily() *Family {
 			return fmt.Sprintf("TO%sW%sD%sH%s-%dX%d%s", hundredths(m.dim("circle")), hundredths(m.dim("lead")), hundredths(m.dim("diameter")), hundredths(m.dim("height")),
 				m.count("places"), m.count("pins")-len(m.left), m.holeSuffix())
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			c, a, d, hh := m.dim("circle").Middle(), m.dim("lead").Middle(), m.dim("diameter").Middle(), m.dim("height").Middle()
-			v := View{Name: "From above, as through glass"}
+			v := BodyView{Name: "From above, as through glass"}
 			v.circle(styleBody, 0, 0, d/2)
 			v.circle(styleLine, 0, 0, c/2)
 			for i := range m.count("pins") {
@@ -450,7 +450,7 @@ func circularFamily() *Family {
 			}
 			v.wide(m, "diameter", -d/2, d/2, d/2, d/6)
 			v.wide(m, "circle", -c/2, c/2, -d/2, -d/6)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -d/2, hh/12, d/2, hh)
 			for i := range m.count("pins") {
 				p := onCircle(c/2, i, m.count("places"))
@@ -459,7 +459,7 @@ func circularFamily() *Family {
 			side.line(styleLine, -d*2/3, 0, d*2/3, 0)
 			side.wide(m, "lead", -c/2-a/2, -c/2+a/2, -hh/2, -d/10)
 			side.tall(m, "height", d/2, 0, hh, d/6)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 	return f

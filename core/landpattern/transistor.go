@@ -155,11 +155,11 @@ func (m *maker) transistor() error {
 	return nil
 }
 
-func (m *maker) transistorViews() []View {
+func (m *maker) transistorViews() []BodyView {
 	a := m.arranged()
 	s, w, d := m.dim("span").Middle(), m.dim("bodyWidth").Middle(), m.dim("bodyLength").Middle()
 	t, b, e, hh := m.dim("leadLength").Middle(), m.dim("leadWidth").Middle(), m.dim("pitch").Middle(), m.dim("height").Middle()
-	v := View{Name: "From above"}
+	v := BodyView{Name: "From above"}
 	y := func(place int) int64 { return e*int64(a.places-1)/2 - e*int64(place) }
 	u := max(s, d) / 7
 	for i, place := range a.left {
@@ -190,10 +190,10 @@ func (m *maker) transistorViews() []View {
 	v.wide(m, "leadLength", -s/2, -s/2+t, -d/2, -u)
 	last := a.left[len(a.left)-1]
 	v.tall(m, "leadWidth", -s/2, y(last)-b/2, y(last)+b/2, -2*u)
-	side := View{Name: "From the side"}
+	side := BodyView{Name: "From the side"}
 	m.sideOf(&side, gull, s, w, t, hh)
 	side.tall(m, "height", s/2, 0, hh, u)
-	return []View{v, side}
+	return []BodyView{v, side}
 }
 
 // rectangleAt is a rectangle by its corners.

@@ -41,21 +41,21 @@ func chipFamily() *Family {
 			}
 			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + hundredths(m.dim("height")) + m.suffix()
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			l, w, t, hh := m.dim("length").Middle(), m.dim("width").Middle(), m.dim("terminal").Middle(), m.dim("height").Middle()
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			v.area(styleBody, -l/2, -w/2, l/2, w/2)
 			v.area(styleLead, -l/2, -w/2, -l/2+t, w/2)
 			v.area(styleLead, l/2-t, -w/2, l/2, w/2)
 			v.wide(m, "length", -l/2, l/2, w/2, l/4)
 			v.tall(m, "width", l/2, -w/2, w/2, l/5)
 			v.wide(m, "terminal", -l/2, -l/2+t, -w/2, -l/5)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -l/2, 0, l/2, hh)
 			side.area(styleLead, -l/2, 0, -l/2+t, hh)
 			side.area(styleLead, l/2-t, 0, l/2, hh)
 			side.tall(m, "height", l/2, 0, hh, l/5)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 }
@@ -104,9 +104,9 @@ func mouldedFamily() *Family {
 			}
 			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + hundredths(m.dim("height")) + m.suffix()
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			l, w, t, lw, hh := m.dim("length").Middle(), m.dim("width").Middle(), m.dim("terminal").Middle(), m.dim("leadWidth").Middle(), m.dim("height").Middle()
-			v := View{Name: "From below"}
+			v := BodyView{Name: "From below"}
 			v.area(styleBody, -l/2, -w/2, l/2, w/2)
 			v.area(styleLead, -l/2, -lw/2, -l/2+t, lw/2)
 			v.area(styleLead, l/2-t, -lw/2, l/2, lw/2)
@@ -114,12 +114,12 @@ func mouldedFamily() *Family {
 			v.tall(m, "width", l/2, -w/2, w/2, l/6)
 			v.wide(m, "terminal", -l/2, -l/2+t, -w/2, -l/6)
 			v.tall(m, "leadWidth", -l/2, -lw/2, lw/2, -l/6)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -l/2, hh/20, l/2, hh)
 			side.area(styleLead, -l/2, 0, -l/2+t, hh/12)
 			side.area(styleLead, l/2-t, 0, l/2, hh/12)
 			side.tall(m, "height", l/2, 0, hh, l/6)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 }
@@ -152,16 +152,16 @@ func cylinderFamily() *Family {
 		name: func(m *maker) string {
 			return m.choice("kind") + "MELF" + tenths(m.dim("length")) + tenths(m.dim("diameter")) + m.suffix()
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			l, d, t := m.dim("length").Middle(), m.dim("diameter").Middle(), m.dim("terminal").Middle()
-			v := View{Name: "From above"}
+			v := BodyView{Name: "From above"}
 			v.area(styleBody, -l/2, -d*9/20, l/2, d*9/20)
 			v.area(styleLead, -l/2, -d/2, -l/2+t, d/2)
 			v.area(styleLead, l/2-t, -d/2, l/2, d/2)
 			v.wide(m, "length", -l/2, l/2, d/2, l/5)
 			v.tall(m, "diameter", l/2, -d/2, d/2, l/6)
 			v.wide(m, "terminal", -l/2, -l/2+t, -d/2, -l/6)
-			return []View{v}
+			return []BodyView{v}
 		},
 	}
 }
@@ -205,9 +205,9 @@ func canFamily() *Family {
 		name: func(m *maker) string {
 			return "CAPAE" + hundredths(m.dim("base")) + "X" + hundredths(m.dim("height")) + m.suffix()
 		},
-		views: func(m *maker) []View {
+		views: func(m *maker) []BodyView {
 			b, s, t, lw, hh := m.dim("base").Middle(), m.dim("span").Middle(), m.dim("terminal").Middle(), m.dim("leadWidth").Middle(), m.dim("height").Middle()
-			v := View{Name: "From below"}
+			v := BodyView{Name: "From below"}
 			v.area(styleBody, -b/2, -b/2, b/2, b/2)
 			v.circle(styleLine, 0, 0, b/2-b/40)
 			v.area(styleLead, -s/2, -lw/2, -s/2+t, lw/2)
@@ -216,11 +216,11 @@ func canFamily() *Family {
 			v.wide(m, "span", -s/2, s/2, -b/2, -b/4)
 			v.wide(m, "terminal", s/2-t, s/2, -b/2, -b/10)
 			v.tall(m, "leadWidth", -s/2, -lw/2, lw/2, -b/6)
-			side := View{Name: "From the side"}
+			side := BodyView{Name: "From the side"}
 			side.area(styleBody, -b/2, 0, b/2, hh/5)
 			side.area(styleLead, -b/2+b/40, hh/5, b/2-b/40, hh)
 			side.tall(m, "height", b/2, 0, hh, b/6)
-			return []View{v, side}
+			return []BodyView{v, side}
 		},
 	}
 }

@@ -4,8 +4,8 @@ import (
 	"goldentrace/core/geom"
 )
 
-// View is a drawing of a body, or of a section through a joint, with dimension lines.
-type View struct {
+// BodyView is a drawing of a body, or of a section through a joint, with dimension lines.
+type BodyView struct {
 	Name    string    `json:"name"`
 	Section bool      `json:"section,omitempty"`
 	Strokes []Stroke  `json:"strokes"`
@@ -41,11 +41,11 @@ type DimLine struct {
 	Text  string     `json:"text,omitempty"`
 }
 
-func (v *View) area(style string, x0, y0, x1, y1 int64) {
+func (v *BodyView) area(style string, x0, y0, x1, y1 int64) {
 	v.poly(style, x0, y0, x1, y0, x1, y1, x0, y1)
 }
 
-func (v *View) poly(style string, xy ...int64) {
+func (v *BodyView) poly(style string, xy ...int64) {
 	s := Stroke{Form: "area", Style: style}
 	for i := 0; i+1 < len(xy); i += 2 {
 		s.Pts = append(s.Pts, geom.Pt(xy[i], xy[i+1]))
@@ -53,26 +53,26 @@ func (v *View) poly(style string, xy ...int64) {
 	v.Strokes = append(v.Strokes, s)
 }
 
-func (v *View) line(style string, xy ...int64) {
+func (v *BodyView) line(style string, xy ...int64) {
 	v.poly(style, xy...)
 	v.Strokes[len(v.Strokes)-1].Form = "line"
 }
 
-func (v *View) circle(style string, x, y, r int64) {
+func (v *BodyView) circle(style string, x, y, r int64) {
 	v.Strokes = append(v.Strokes, Stroke{Form: "circle", Pts: []geom.Point{geom.Pt(x, y)}, R: r, Style: style})
 }
 
 // wide is a dimension along x, its line above (up more than nothing) or below.
-func (v *View) wide(m *maker, key string, x0, x1, y, off int64) {
+func (v *BodyView) wide(m *maker, key string, x0, x1, y, off int64) {
 	v.dim(m, key, geom.Pt(x0, y), geom.Pt(x1, y), geom.Pt(0, off))
 }
 
 // tall is a dimension along y, its line to the right (off more than nothing) or to the left.
-func (v *View) tall(m *maker, key string, x, y0, y1, off int64) {
+func (v *BodyView) tall(m *maker, key string, x, y0, y1, off int64) {
 	v.dim(m, key, geom.Pt(x, y0), geom.Pt(x, y1), geom.Pt(off, 0))
 }
 
-func (v *View) dim(m *maker, key string, a, b, off geom.Point) {
+func (v *BodyView) dim(m *maker, key string, a, b, off geom.Point) {
 	for _, d := range m.family.Dims {
 		if d.Key == key {
 			v.Dims = append(v.Dims, DimLine{Key: key, Words: d.Words, A: a, B: b, Off: off})
@@ -81,7 +81,7 @@ func (v *View) dim(m *maker, key string, a, b, off geom.Point) {
 }
 
 // views are the body's drawings and the joints' sections.
-func (m *maker) views() []View {
+func (m *maker) views() []BodyView {
 	out := append(m.family.views(m), m.sections...)
 	for i := range out {
 		if out[i].Strokes == nil {

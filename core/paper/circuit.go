@@ -78,49 +78,76 @@ func symbolBox(s *design.Symbol, t geom.Pose) geom.Box {
 func symbol(s *design.Symbol, t geom.Pose) []Mark {
 	var out []Mark
 	for _, f := range s.Figures {
-		pts := t.ApplyAll(f.Pts)
-		switch f.Form {
-		case "circle":
-			out = append(out, Mark{Pts: flat(pts...), R: f.R, Stroke: "ink", Width: milli(0.3)})
-		case "area":
-			out = append(out, area("body", "ink", milli(0.3), pts...))
-		case "solid":
-			out = append(out, area("ink", "", 0, pts...))
-		case "arc":
-			way := geom.Piece{A: pts[0], M: pts[1], B: pts[2]}.Along(milli(0.02), false)
-			out = append(out, line("ink", milli(0.3), way...))
-		default:
-			out = append(out, line("ink", milli(0.3), pts...))
-		}
+		out = append(out, FigureMark(f, t))
 	}
-	for _, pin := range s.Pins {
-		inner := pin.At.Add(geom.Pt(ways[pin.Turn].X*pin.Length, ways[pin.Turn].Y*pin.Length))
-		if pin.Length > 0 {
-			out = append(out, line("ink", milli(0.3), t.Apply(pin.At), t.Apply(inner)))
-		}
-		if !s.ShowNames {
-			continue
-		}
-		way := ways[pin.Turn]
-		dir := t.Apply(way).Sub(t.At) // towards the body, on the sheet
-		align := -1
-		if dir.X < 0 || dir.Y < 0 {
-			align = 1
-		}
-		name := text(pin.Name, "ink", milli(2.1), t.Apply(inner.Add(geom.Pt(way.X*milli(0.8), way.Y*milli(0.8)))), align)
-		mid := t.Apply(geom.Pt((pin.At.X+inner.X)/2, (pin.At.Y+inner.Y)/2))
-		number := text(pin.Number, "quiet", milli(1.6), mid.Add(geom.Pt(0, milli(0.95))), 0)
-		if dir.X == 0 {
-			name.Up = true
-			number = text(pin.Number, "quiet", milli(1.6), mid.Add(geom.Pt(-milli(0.95), 0)), 0)
-			number.Up = true
-		}
-		if pin.Name != "" {
-			out = append(out, name)
-		}
-		out = append(out, number)
+	for i := range s.Pins {
+		out = append(out, PinMarks(&s.Pins[i], t, s.ShowNames)...)
 	}
 	return out
+}
+
+// FigureMark draws a figure of a symbol.
+func FigureMark(f design.Figure, t geom.Pose) Mark {
+	pts := t.ApplyAll(f.Pts)
+	switch f.Form {
+	case "circle":
+		return Mark{Pts: flat(pts...), R: f.R, Stroke: "ink", Width: milli(0.3)}
+	case "area":
+		return area("body", "ink", milli(0.3), pts...)
+	case "solid":
+		return area("ink", "", 0, pts...)
+	case "arc":
+		return line("ink", milli(0.3), geom.Piece{A: pts[0], M: pts[1], B: pts[2]}.Along(milli(0.02), false)...)
+	}
+	return line("ink", milli(0.3), pts...)
+}
+
+// PinMarks draws a pin: its line, what its shape adds where it meets the body, and its name and number.
+func PinMarks(pin *design.Pin, t geom.Pose, names bool) []Mark {
+	way := ways[pin.Turn]
+	along := func(d, aside int64) geom.Point { // from the pin's place towards the body, and to its left
+		return pin.At.Add(geom.Pt(way.X*d-way.Y*aside, way.Y*d+way.X*aside))
+	}
+	inner, end := along(pin.Length, 0), pin.Length
+	var out []Mark
+	ring := milli(1.6)
+	if pin.Shape == "negated" || pin.Shape == "negatedClock" { // the line ends at the ring's far side
+		end = max(pin.Length-ring, 0)
+		out = append(out, Mark{Pts: flat(t.Apply(along(pin.Length-ring/2, 0))), R: ring / 2, Stroke: "ink", Width: milli(0.3)})
+	}
+	if pin.Shape == "low" {
+		out = append(out, line("ink", milli(0.3), t.Apply(inner), t.Apply(along(pin.Length-milli(2), milli(1.2))), t.Apply(along(pin.Length-milli(2), 0))))
+	}
+	if pin.Shape == "clock" || pin.Shape == "negatedClock" {
+		out = append(out, line("ink", milli(0.3), t.Apply(along(pin.Length, milli(1))), t.Apply(along(pin.Length+milli(1.7), 0)), t.Apply(along(pin.Length, -milli(1)))))
+	}
+	if end > 0 {
+		out = append(out, line("ink", milli(0.3), t.Apply(pin.At), t.Apply(along(end, 0))))
+	}
+	if !names {
+		return out
+	}
+	dir := t.Apply(way).Sub(t.At) // towards the body, on the sheet
+	align := -1
+	if dir.X < 0 || dir.Y < 0 {
+		align = 1
+	}
+	gap := milli(0.8)
+	if pin.Shape == "clock" || pin.Shape == "negatedClock" {
+		gap += milli(1.5)
+	}
+	name := text(pin.Name, "ink", milli(2.1), t.Apply(along(pin.Length+gap, 0)), align)
+	mid := t.Apply(geom.Pt((pin.At.X+inner.X)/2, (pin.At.Y+inner.Y)/2))
+	number := text(pin.Number, "quiet", milli(1.6), mid.Add(geom.Pt(0, milli(0.95))), 0)
+	if dir.X == 0 {
+		name.Up = true
+		number = text(pin.Number, "quiet", milli(1.6), mid.Add(geom.Pt(-milli(0.95), 0)), 0)
+		number.Up = true
+	}
+	if pin.Name != "" {
+		out = append(out, name)
+	}
+	return append(out, number)
 }
 
 // BundleWidth and WireWidth are how thick wires are drawn.

@@ -36,8 +36,8 @@ func UsualLimits() Limits {
 }
 
 // CheckFootprint finds what is wrong with a footprint by itself. Cost: O(n log n) of pads and figures.
-func CheckFootprint(f *design.Footprint, l Limits) []Finding {
-	c := &footprintCheck{f: f, l: l, out: []Finding{}}
+func CheckFootprint(f *design.Footprint, l Limits) []Flaw {
+	c := &footprintCheck{f: f, l: l, out: []Flaw{}}
 	if len(f.Pads) == 0 {
 		c.say("empty", Warning, geom.Point{}, nil, "The footprint has no pads.")
 		return c.out
@@ -56,11 +56,11 @@ func CheckFootprint(f *design.Footprint, l Limits) []Finding {
 type footprintCheck struct {
 	f   *design.Footprint
 	l   Limits
-	out []Finding
+	out []Flaw
 }
 
 func (c *footprintCheck) say(kind, severity string, at geom.Point, pads []int, format string, args ...any) {
-	c.out = append(c.out, Finding{Kind: kind, Severity: severity, Text: fmt.Sprintf(format, args...), Pads: pads, X: at.X, Y: at.Y})
+	c.out = append(c.out, Flaw{Kind: kind, Severity: severity, Text: fmt.Sprintf(format, args...), Pads: pads, X: at.X, Y: at.Y})
 }
 
 func (c *footprintCheck) ref(i int) int { return design.Ref(c.f.Pads[i].ID, i) }

@@ -8,8 +8,8 @@ import (
 	"goldentrace/core/design"
 )
 
-// Row of the table of pins and pads.
-type Row struct {
+// PinRow of the table of pins and pads.
+type PinRow struct {
 	Pin   string `json:"pin"` // number; empty: a pad without a pin
 	Name  string `json:"name"`
 	Type  string `json:"type"`
@@ -22,7 +22,7 @@ type Row struct {
 
 // Mapping is which pin goes to which pad, with what does not fit. Pins go to the pad of their own number unless the part says
 // otherwise. Cost: O(pins + pads).
-func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, found []Finding) {
+func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []PinRow, found []Flaw) {
 	f := from.Footprint(footprint)
 	pads := map[string]int{}
 	refs := map[string][]int{}
@@ -39,7 +39,7 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, 
 			refs[pad.Number] = append(refs[pad.Number], design.Ref(pad.ID, i))
 		}
 	}
-	rows, found = []Row{}, []Finding{}
+	rows, found = []PinRow{}, []Flaw{}
 	taken := map[string]string{} // pad → pin
 	seen := map[string]bool{}
 	for i, s := range Symbols(p, from) {
@@ -52,7 +52,7 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, 
 			if !given {
 				pad = pin.Number
 			}
-			row := Row{Pin: pin.Number, Name: pin.Name, Type: pin.Type, Unit: unit, Pad: pad, Pads: pads[pad], Given: given}
+			row := PinRow{Pin: pin.Number, Name: pin.Name, Type: pin.Type, Unit: unit, Pad: pad, Pads: pads[pad], Given: given}
 			switch other, twice := taken[pad]; {
 			case seen[pin.Number]:
 				row.Wrong = fmt.Sprintf("Two units have a pin %s.", pin.Number)
@@ -63,7 +63,7 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, 
 				row.Wrong = fmt.Sprintf("Pins %s and %s both go to pad %s.", other, called(pin), pad)
 			}
 			if row.Wrong != "" {
-				found = append(found, Finding{Kind: "mapping", Severity: Fault, Text: row.Wrong, Pin: pin.Number, Pads: refs[pad]})
+				found = append(found, Flaw{Kind: "mapping", Severity: Fault, Text: row.Wrong, Pin: pin.Number, Pads: refs[pad]})
 			}
 			if !seen[pin.Number] {
 				taken[pad] = called(pin)
@@ -74,7 +74,7 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, 
 	}
 	for _, n := range slices.Sorted(maps.Keys(p.PadOf)) {
 		if !seen[n] {
-			found = append(found, Finding{Kind: "mapping", Severity: Fault, Pin: n, Text: fmt.Sprintf("The table sends pin %s to pad %s, but there is no such pin.", n, p.PadOf[n])})
+			found = append(found, Flaw{Kind: "mapping", Severity: Fault, Pin: n, Text: fmt.Sprintf("The table sends pin %s to pad %s, but there is no such pin.", n, p.PadOf[n])})
 		}
 	}
 	for _, n := range order {
@@ -82,8 +82,8 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []Row, 
 			continue
 		}
 		text := fmt.Sprintf("No pin goes to pad %s.", n)
-		rows = append(rows, Row{Pad: n, Pads: pads[n], Wrong: text})
-		found = append(found, Finding{Kind: "mapping", Severity: Warning, Text: text, Pads: refs[n]})
+		rows = append(rows, PinRow{Pad: n, Pads: pads[n], Wrong: text})
+		found = append(found, Flaw{Kind: "mapping", Severity: Warning, Text: text, Pads: refs[n]})
 	}
 	return rows, found
 }

@@ -14,8 +14,8 @@ const (
 	ToDo    = "todo"
 )
 
-// Finding is one thing wrong with a part, leading to its pin or pad.
-type Finding struct {
+// Flaw is one thing wrong with a part, leading to its pin or pad.
+type Flaw struct {
 	Kind     string `json:"kind"`
 	Severity string `json:"severity"`
 	Text     string `json:"text"`

@@ -31,7 +31,7 @@ func yard(x, y float64) []geom.Point { return []geom.Point{at(-x, -y), at(x, -y)
 
 var limits = parts.Limits{Clearance: units.MMf(0.2), Hole: units.MMf(0.3), Ring: units.MMf(0.15), Silk: units.MMf(0.15), Mask: units.MMf(0.05)}
 
-func kinds(list []parts.Finding) []string {
+func kinds(list []parts.Flaw) []string {
 	out := []string{}
 	for _, f := range list {
 		out = append(out, f.Kind)
@@ -39,7 +39,7 @@ func kinds(list []parts.Finding) []string {
 	return out
 }
 
-func check(f design.Footprint) []parts.Finding { return parts.CheckFootprint(&f, limits) }
+func check(f design.Footprint) []parts.Flaw { return parts.CheckFootprint(&f, limits) }
 
 // What every family makes has nothing to be found fault with, at any density.
 func TestGeneratedFootprintsAreClean(t *testing.T) {
@@ -80,7 +80,7 @@ func TestPadsAtTheLimit(t *testing.T) {
 }
 
 func TestNumbers(t *testing.T) {
-	with := func(numbers ...string) []parts.Finding {
+	with := func(numbers ...string) []parts.Flaw {
 		f := design.Footprint{Courtyard: yard(50, 3), Silk: []design.Figure{{Form: "circle", Pts: []geom.Point{at(-3, 2)}, R: 100_000}}}
 		for i, n := range numbers {
 			f.Pads = append(f.Pads, pad(n, float64(2*i), 0, 1, 1))
@@ -101,7 +101,7 @@ func TestNumbers(t *testing.T) {
 }
 
 func TestHolesAndRings(t *testing.T) {
-	one := func(p design.Pad) []parts.Finding {
+	one := func(p design.Pad) []parts.Flaw {
 		return check(design.Footprint{Pads: []design.Pad{p}, Courtyard: yard(5, 5)})
 	}
 	assert.Empty(t, one(through("1", 0, 0, 1.1, 0.8)))
@@ -204,7 +204,7 @@ func TestMapping(t *testing.T) {
 	rows, found := parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "A"}, "F", s)
 	assert.Empty(t, found)
 	require.Len(t, rows, 3)
-	assert.Equal(t, parts.Row{Pin: "3", Name: "E", Type: "passive", Pad: "3", Pads: 2}, rows[2], "several pads on one pin")
+	assert.Equal(t, parts.PinRow{Pin: "3", Name: "E", Type: "passive", Pad: "3", Pads: 2}, rows[2], "several pads on one pin")
 
 	rows, found = parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "A", PadOf: map[string]string{"1": "2", "2": "1", "3": "5"}}, "F", s)
 	assert.True(t, rows[0].Given)
@@ -273,7 +273,7 @@ func TestPinLists(t *testing.T) {
 	l = read("1\tA\tleft\n2\tB\tright\n3\tC\ttop\n4\tD\tbottom")
 	assert.Equal(t, []string{"number", "name", "side"}, l.Columns)
 	assert.Equal(t, "top", l.Pins[2].Side)
-	assert.Equal(t, "Row 2 has no number.", read("1\tA\n\tB", "number", "name").Pins[1].Wrong)
+	assert.Equal(t, "PinRow 2 has no number.", read("1\tA\n\tB", "number", "name").Pins[1].Wrong)
 }
 
 func TestPinListsThatCannotBe(t *testing.T) {
@@ -461,11 +461,11 @@ func TestAgreements(t *testing.T) {
 		Body: []design.Figure{{Form: "line", Pts: []geom.Point{at(-3, -2), at(3, 2)}}, {Form: "circle", Pts: []geom.Point{at(0, 0)}, R: 2_500_000}}}
 	f.Pads[1].HoleAt = at(0.5, 0)
 	of := func(n int, spot string) design.Feature { return design.Feature{Of: design.OfPad, Pad: n, Spot: spot} }
-	says := func(lo, hi float64) *design.Span { return &design.Span{Min: units.MMf(lo), Max: units.MMf(hi)} }
+	says := func(lo, hi float64) *design.Range { return &design.Range{Min: units.MMf(lo), Max: units.MMf(hi)} }
 	for _, c := range []struct {
 		a, b   design.Feature
 		way    string
-		says   *design.Span
+		says   *design.Range
 		has    float64
 		agrees bool
 	}{

@@ -13,6 +13,7 @@ import (
 	"slices"
 
 	"goldentrace/core/geom"
+	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
@@ -63,6 +64,13 @@ var kinds = map[string]entry{
 	"sheet":       is[Sheet, *Page](),
 	"item":        is[Item, Drawn](),
 	"pattern":     is[PatternOf, layout.Pattern](),
+	"families":    is[Families, []*landpattern.Family](),
+	"land":        is[Land, *LandMade](),
+	"pinList":     is[PinList, *PinsRead](),
+	"repeat":      is[RepeatPads, *Repeated](),
+	"mapping":     is[Mapping, *Mapped](),
+	"footprint":   is[FootprintLook, *FootprintShown](),
+	"symbol":      is[SymbolLook, *SymbolShown](),
 }
 
 // Kinds are the names of all questions.

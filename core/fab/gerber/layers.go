@@ -3,7 +3,6 @@ package gerber
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"math/bits"
 
 	"goldentrace/core/design"
@@ -81,49 +80,6 @@ func (j Job) Copper(layer int) []byte {
 	return p.Bytes()
 }
 
-// grown is a pad's shape made larger on every side (or smaller), its corners with it. A chamfered one
-// keeps its slants at 45°.
-func grown(p design.PadShape, d int64) (design.PadShape, bool) {
-	p.Size.X, p.Size.Y = p.Size.X+2*d, p.Size.Y+2*d
-	if p.Form == design.Chamfered {
-		p.Corner += int64(math.Round(float64(d) * (2 - math.Sqrt2)))
-		p.Corner = min(max(0, p.Corner), (min(p.Size.X, p.Size.Y)-1)/2)
-		if p.Corner == 0 {
-			p.Form = design.Rect
-		}
-	} else {
-		p.Corner = max(0, p.Corner+d)
-	}
-	return p, p.Size.X > 0 && p.Size.Y > 0
-}
-
-// opened are the places that an opening of a pad's shape leaves free: its windows, else the shape made
-// larger by the margin.
-func opened(pad *design.Pad, shape design.PadShape, o *design.Opening, margin int64, t geom.Pose) (out []geom.Shape) {
-	if o != nil && o.None {
-		return nil
-	}
-	own := pad.Pose()
-	if o != nil && len(o.Windows) > 0 {
-		for _, w := range o.Windows {
-			out = append(out, geom.Within(w).Moved(own).Moved(t))
-		}
-		return out
-	}
-	if o != nil && o.Margin != nil {
-		margin = *o.Margin
-	}
-	if shape.Form == design.Free {
-		s := geom.Within(shape.Edge)
-		s.R = max(0, margin) // smaller than itself it is not made
-		return []geom.Shape{s.Moved(own).Moved(t)}
-	}
-	if grown, ok := grown(shape, margin); ok {
-		out = append(out, layout.ShapeOf(grown, own).Moved(t))
-	}
-	return out
-}
-
 // opening is a place free of mask, and the middle of what it is for.
 type opening struct {
 	shape  geom.Shape
@@ -149,7 +105,7 @@ func (j Job) openings(bottom bool) (out []opening) {
 				continue
 			}
 			margin := j.asked(design.MaskMargin, c, min(shape.Size.X, shape.Size.Y))
-			for _, s := range opened(&pad, shape, pad.Mask, margin, part.Pose()) {
+			for _, s := range layout.Opened(&pad, shape, pad.Mask, margin, part.Pose()) {
 				out = append(out, opening{s, c.At})
 			}
 		}
@@ -219,7 +175,7 @@ func (j Job) Paste(bottom bool) []byte {
 			}
 			shape := pad.ShapeOn(group(part.Bottom, bottom))
 			margin := -j.asked(design.PasteMargin, c, min(shape.Size.X, shape.Size.Y))
-			for _, s := range opened(pad, shape, pad.Paste, margin, part.Pose()) {
+			for _, s := range layout.Opened(pad, shape, pad.Paste, margin, part.Pose()) {
 				p.Put("", s, c.At)
 			}
 		}

@@ -45,6 +45,13 @@ export interface Footprint {
   body: Figure[]
   courtyard: Point[]
   designatorAt: Point
+  valueAt?: Point
+  solids?: Solid[]
+  recipe?: Recipe
+  model?: number
+  dimensions?: Dimension[]
+  beneath?: Beneath
+  checked?: Checked
   together?: string[][]
 }
 
@@ -60,6 +67,10 @@ export interface LibraryPart {
   value?: string
   padOf?: Record<string, string>
   units?: string[]
+  densities?: Record<string, string>
+  order?: Record<string, string>
+  datasheet?: string
+  checked?: Checked
 }
 
 export interface Asset {
@@ -455,6 +466,10 @@ export interface DrawWire {
   bundle?: boolean
 }
 
+export interface DropItems {
+  ids: number[]
+}
+
 export interface EditExcuse {
   key: string
   print: string
@@ -464,6 +479,28 @@ export interface EditExcuse {
 
 export interface FlipPlaced {
   ids: number[]
+}
+
+export interface FootprintPieces {
+  footprint: number
+  pads?: Pad[]
+  silk?: Figure[]
+  body?: Figure[]
+  dimensions?: Dimension[]
+  removePads?: number[]
+  removeFigures?: number[]
+  removeDimensions?: number[]
+  courtyard?: Point[]
+  designatorAt?: Point
+  valueAt?: Point
+}
+
+export interface LayBeneath {
+  footprint: number
+  name: string
+  data: string
+  at: Point
+  width: number
 }
 
 export interface Lock {
@@ -591,8 +628,26 @@ export interface PutArea {
   area: RuleArea
 }
 
+export interface PutFootprint {
+  footprint?: number
+  name?: string
+  recipe?: Recipe
+}
+
+export interface PutLibraryPart {
+  part: LibraryPart
+  pins?: Listed[]
+  layout?: string
+}
+
 export interface PutRule {
   rule: Rule
+}
+
+export interface PutSymbol {
+  name: string
+  pins?: Listed[]
+  layout?: string
 }
 
 export interface Remove {
@@ -649,6 +704,11 @@ export interface ReplaceText {
   only?: Hit[]
 }
 
+export interface ResizeBody {
+  symbol: number
+  box: Box
+}
+
 export interface SetBlock {
   id: number
   name?: string
@@ -657,9 +717,27 @@ export interface SetBlock {
   pins?: BlockPin[]
 }
 
+export interface SetChecked {
+  parts: number[]
+  off?: boolean
+  by?: string
+  on?: string
+  note?: string
+}
+
 export interface SetChecks {
   kinds?: Record<string, string>
   pairs?: Record<string, string>
+}
+
+export interface SetFootprint {
+  footprint: number
+  name?: string
+  description?: string
+  together?: string[][]
+  beneath?: Beneath
+  noBeneath?: boolean
+  solids?: Solid[]
 }
 
 export interface SetLayers {
@@ -684,6 +762,11 @@ export interface SetNets {
   voltage?: number
   impedance?: number
   partner?: string
+}
+
+export interface SetOrigin {
+  id: number
+  at: Point
 }
 
 export interface SetOutline {
@@ -742,9 +825,30 @@ export interface SetSupply {
   feeds?: boolean
 }
 
+export interface SetSymbol {
+  symbol: number
+  name?: string
+  showNames?: boolean
+  designatorAt?: Point
+  valueAt?: Point
+}
+
 export interface SetTrack {
   ids: number[]
   width: number
+}
+
+export interface SymbolPieces {
+  symbol: number
+  pins?: Pin[]
+  figures?: Figure[]
+  removePins?: number[]
+  removeFigures?: number[]
+  fit?: boolean
+}
+
+export interface TakeParts {
+  names: string[]
 }
 
 export interface TurnItems {
@@ -897,6 +1001,19 @@ export interface Dragged {
   links: Record<string, Link[]>
 }
 
+export interface Families {
+}
+
+export interface Family {
+  id: string
+  words: string
+  group: string
+  example: Recipe
+  dims: BodyDimension[]
+  counts: Count[]
+  choices: Choice[]
+}
+
 export interface Find {
   query: Query
 }
@@ -908,6 +1025,19 @@ export interface Hit {
   what: string
   sheet: number
   at: Point
+}
+
+export interface FootprintLook {
+  footprint: number
+}
+
+export interface FootprintShown {
+  found: Flaw[]
+  agreements: Agreement[]
+  mask: Outline[]
+  paste: Outline[]
+  used: string[]
+  generated: boolean
 }
 
 export interface Foresee {
@@ -931,6 +1061,31 @@ export interface Drawn {
   id: number
   kind: Kind
   marks: Mark[]
+}
+
+export interface Land {
+  recipe: Recipe
+}
+
+export interface LandMade {
+  result?: LandPattern
+  pattern?: Pattern
+  found: Flaw[]
+  views: BodyView[]
+  wrong?: string
+  dim?: string
+}
+
+export interface Mapping {
+  part: number
+  footprint?: string
+}
+
+export interface Mapped {
+  rows: PinRow[]
+  found: Flaw[]
+  checked: string
+  used: string[]
 }
 
 export interface NextName {
@@ -961,6 +1116,27 @@ export interface Pattern {
   courtyard: Point[]
 }
 
+export interface PinList {
+  text: string
+  columns?: string[]
+  layout?: string
+}
+
+export interface PinsRead {
+  list: PartsPinList | null
+  marks: Mark[]
+}
+
+export interface RepeatPads {
+  pad: Pad
+  how: Repeat
+}
+
+export interface Repeated {
+  pads: Pad[]
+  pattern: Pattern
+}
+
 export interface QuestionSheet {
   sheet: number
   path?: string
@@ -970,6 +1146,18 @@ export interface Page {
   place: SheetUse
   size: Point
   items: Drawn[]
+}
+
+export interface SymbolLook {
+  symbol: number
+}
+
+export interface SymbolShown {
+  pins: PieceMarks[]
+  figures: PieceMarks[]
+  body?: Box
+  bodyRef: number
+  used: string[]
 }
 
 export interface QuestionTiming {
@@ -1039,18 +1227,22 @@ export interface Origin {
 }
 
 export interface Pin {
+  id?: number
   number: string
   name?: string
   type: string
+  shape?: string
   at: Point
   turn: number
   length: number
 }
 
 export interface Figure {
+  id?: number
   form: string
   pts: Point[]
   r?: number
+  width?: number
 }
 
 export interface Point {
@@ -1059,6 +1251,7 @@ export interface Point {
 }
 
 export interface Pad {
+  id?: number
   number: string
   form: string
   at: Point
@@ -1076,6 +1269,53 @@ export interface Pad {
   mask?: Opening
   paste?: Opening
   join?: string
+}
+
+export interface Solid {
+  form: string
+  material: string
+  edge?: Corner[]
+  from: number
+  to: number
+  a?: Point
+  b?: Point
+}
+
+export interface Recipe {
+  family: string
+  counts?: Record<string, number>
+  dims: Record<string, Range>
+  choices?: Record<string, string>
+  missing?: string[]
+  density: string
+  overrides?: Record<string, number>
+  making: Making
+  name?: string
+}
+
+export interface Dimension {
+  id: number
+  a: Feature
+  b: Feature
+  way?: string
+  says?: Range
+  note?: string
+}
+
+export interface Beneath {
+  asset: number
+  at: Point
+  width: number
+  angle?: number
+  opacity: number
+  hidden?: boolean
+}
+
+export interface Checked {
+  by: string
+  on: string
+  print: string
+  note?: string
 }
 
 export interface BlockPin {
@@ -1185,6 +1425,14 @@ export interface Run {
   path: Corner[]
 }
 
+export interface Listed {
+  number: string
+  name: string
+  type: string
+  side?: string
+  wrong?: string
+}
+
 export interface Cell {
   id: number
   path?: string
@@ -1267,11 +1515,58 @@ export interface Link {
   toName: string
 }
 
+export interface BodyDimension {
+  key: string
+  words: string
+  optional?: boolean
+  zero?: boolean
+}
+
+export interface Count {
+  key: string
+  words: string
+  least: number
+  most: number
+  step?: number
+  usual: number
+}
+
+export interface Choice {
+  key: string
+  words: string
+  options: Option[]
+}
+
 export interface Query {
   text: string
   case?: boolean
   whole?: boolean
   kinds?: string[]
+}
+
+export interface Flaw {
+  kind: string
+  severity: string
+  text: string
+  pin?: string
+  pads?: number[]
+  x?: number
+  y?: number
+}
+
+export interface Agreement {
+  id: number
+  a: Point
+  b: Point
+  has: number
+  agrees: boolean
+  lost?: string
+}
+
+export interface Outline {
+  corners: Corner[]
+  area?: boolean
+  r?: number
 }
 
 export interface Mark {
@@ -1292,6 +1587,33 @@ export interface Mark {
   i?: number
 }
 
+export interface LandPattern {
+  footprint: Footprint | null
+  name: string
+  table: Entry[]
+  notes: string[]
+  joints: Joint[]
+  views: BodyView[]
+}
+
+export interface BodyView {
+  name: string
+  section?: boolean
+  strokes: Stroke[]
+  dims: DimLine[]
+}
+
+export interface PinRow {
+  pin: string
+  name: string
+  type: string
+  unit?: number
+  pad: string
+  pads: number
+  given?: boolean
+  wrong?: string
+}
+
 export interface Numbering {
   sheets?: number[]
   prefixes?: string[]
@@ -1310,10 +1632,25 @@ export interface PadOutlines {
   bore?: Outline
 }
 
-export interface Outline {
-  corners: Corner[]
-  area?: boolean
-  r?: number
+export interface PartsPinList {
+  columns: string[]
+  head: string[]
+  cells: string[][]
+  pins: Listed[]
+  notes: string[]
+}
+
+export interface Repeat {
+  kind: string
+  count: number
+  rows?: number
+  step?: Point
+  centre?: Point
+  sweep?: number
+  turned?: boolean
+  first: string
+  by: number
+  order: string
 }
 
 export interface SheetUse {
@@ -1321,6 +1658,11 @@ export interface SheetUse {
   sheet: number
   label: string
   depth: number
+}
+
+export interface PieceMarks {
+  ref: number
+  marks: Mark[]
 }
 
 export interface Row {
@@ -1359,6 +1701,29 @@ export interface Opening {
   margin?: number
   windows?: Corner[][]
   none?: boolean
+}
+
+export interface Range {
+  min: number
+  max: number
+}
+
+export interface Making {
+  fabrication: number
+  placement: number
+  round: number
+  gap: number
+  form: string
+  silkWidth: number
+  silkGap: number
+  yardRound: number
+  leave?: string[]
+}
+
+export interface Feature {
+  of: string
+  pad?: number
+  spot?: string
 }
 
 export interface Join {
@@ -1470,6 +1835,44 @@ export interface Vias {
   locked?: string
 }
 
+export interface Option {
+  value: string
+  words: string
+}
+
+export interface Entry {
+  key: string
+  words: string
+  computed: number
+  override?: number
+  used: number
+  plain?: boolean
+}
+
+export interface Joint {
+  words: string
+  outer: Range
+  inner: Range
+  side: Range
+  goal: number[]
+}
+
+export interface Stroke {
+  form: string
+  pts: Point[]
+  r?: number
+  style: string
+}
+
+export interface DimLine {
+  key?: string
+  words: string
+  a: Point
+  b: Point
+  off: Point
+  text?: string
+}
+
 export interface Piece {
   state: string
   slots: number
@@ -1553,8 +1956,11 @@ export interface Commands {
   drawItem: DrawItem
   drawTrack: DrawTrack
   drawWire: DrawWire
+  dropItems: DropItems
   excuse: EditExcuse
   flipPlaced: FlipPlaced
+  footprintPieces: FootprintPieces
+  layBeneath: LayBeneath
   lock: Lock
   markOpen: MarkOpen
   matchPort: MatchPort
@@ -1575,7 +1981,10 @@ export interface Commands {
   placeSupply: PlaceSupply
   placeTaps: PlaceTaps
   putArea: PutArea
+  putFootprint: PutFootprint
+  putLibraryPart: PutLibraryPart
   putRule: PutRule
+  putSymbol: PutSymbol
   remove: Remove
   removeNetTracks: RemoveNetTracks
   removePin: RemovePin
@@ -1586,12 +1995,16 @@ export interface Commands {
   renumber: Renumber
   replacePart: ReplacePart
   replaceText: ReplaceText
+  resizeBody: ResizeBody
   setBlock: SetBlock
+  setChecked: SetChecked
   setChecks: SetChecks
+  setFootprint: SetFootprint
   setLayers: SetLayers
   setLegend: SetLegend
   setName: SetName
   setNets: SetNets
+  setOrigin: SetOrigin
   setOutline: SetOutline
   setPart: SetPart
   setParts: SetParts
@@ -1601,7 +2014,10 @@ export interface Commands {
   setSettings: SetSettings
   setSheet: SetSheet
   setSupply: SetSupply
+  setSymbol: SetSymbol
   setTrack: SetTrack
+  symbolPieces: SymbolPieces
+  takeParts: TakeParts
   turnItems: TurnItems
   turnPlaced: TurnPlaced
 }
@@ -1634,14 +2050,21 @@ export interface Questions {
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
   drag: { asks: Drag; answers: Dragged }
+  families: { asks: Families; answers: Family[] }
   find: { asks: Find; answers: Hit[] }
+  footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
   item: { asks: QuestionItem; answers: Drawn }
+  land: { asks: Land; answers: LandMade }
+  mapping: { asks: Mapping; answers: Mapped }
   nextName: { asks: NextName; answers: string }
   numbers: { asks: Numbers; answers: Renaming[] }
   pairs: { asks: Pairs; answers: string[][] }
   pattern: { asks: PatternOf; answers: Pattern }
+  pinList: { asks: PinList; answers: PinsRead }
+  repeat: { asks: RepeatPads; answers: Repeated }
   sheet: { asks: QuestionSheet; answers: Page }
+  symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
   track: { asks: QuestionTrack; answers: Probe }
   why: { asks: Why; answers: Asked[] }
