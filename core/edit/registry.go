@@ -79,6 +79,7 @@ var kinds = map[string]func() Command{
 	"putSymbol":       func() Command { return &PutSymbol{} },
 	"symbolPieces":    func() Command { return &SymbolPieces{} },
 	"setSymbol":       func() Command { return &SetSymbol{} },
+	"addPins":         func() Command { return &AddPins{} },
 	"resizeBody":      func() Command { return &ResizeBody{} },
 	"setOrigin":       func() Command { return &SetOrigin{} },
 	"putFootprint":    func() Command { return &PutFootprint{} },

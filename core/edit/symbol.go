@@ -188,3 +188,23 @@ func (c *SetOrigin) Apply(tx *Tx) error {
 	}
 	return fmt.Errorf("there is no such symbol or footprint any more (id %d)", c.ID)
 }
+
+// AddPins puts a list of pins into a symbol, laid out around its body.
+type AddPins struct {
+	Symbol design.ID      `json:"symbol"`
+	Pins   []parts.Listed `json:"pins"`
+	Layout string         `json:"layout"`
+}
+
+// Apply the command.
+func (c *AddPins) Apply(tx *Tx) error {
+	old, err := get(tx.Doc.Symbols, c.Symbol, "symbol")
+	if err != nil {
+		return err
+	}
+	s, err := parts.AddListed(old, c.Pins, c.Layout)
+	if err != nil {
+		return err
+	}
+	return tx.Put(s)
+}

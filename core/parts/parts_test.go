@@ -273,7 +273,7 @@ func TestPinLists(t *testing.T) {
 	l = read("1\tA\tleft\n2\tB\tright\n3\tC\ttop\n4\tD\tbottom")
 	assert.Equal(t, []string{"number", "name", "side"}, l.Columns)
 	assert.Equal(t, "top", l.Pins[2].Side)
-	assert.Equal(t, "PinRow 2 has no number.", read("1\tA\n\tB", "number", "name").Pins[1].Wrong)
+	assert.Equal(t, "Row 2 has no number.", read("1\tA\n\tB", "number", "name").Pins[1].Wrong)
 }
 
 func TestPinListsThatCannotBe(t *testing.T) {

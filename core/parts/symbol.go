@@ -264,3 +264,47 @@ func gapped(list []Listed, layout string) []*Listed {
 	}
 	return out
 }
+
+// AddListed puts the pins of a list into a symbol. One without pins is laid out anew; else pins whose numbers are there take the list's
+// names and types, and the others come in below, left and right of the body, which grows to hold them.
+func AddListed(s *design.Symbol, pins []Listed, layout string) (*design.Symbol, error) {
+	fresh, err := Arrange(s.Name, pins, layout)
+	if err != nil {
+		return nil, err
+	}
+	if len(s.Pins) == 0 {
+		fresh.ID, fresh.Origin, fresh.ShowNames = s.ID, s.Origin, s.ShowNames
+		if _, at := BodyOf(s); at >= 0 { // what else is drawn stays
+			named, _, free := s.Named()
+			fresh.Figures[0].ID = free
+			fresh.Figures = append(fresh.Figures, slices.Delete(named.Figures, at, at+1)...)
+		}
+		return fresh, nil
+	}
+	out, free, _ := s.Named()
+	box, at := BodyOf(s)
+	lowest := geom.BoxOf(Foot(&s.Pins[0]))
+	for i := range s.Pins {
+		lowest = lowest.With(s.Pins[i].At)
+	}
+	left, right := lowest.Min.X, lowest.Max.X
+	if at >= 0 {
+		left, right = box.Min.X-PinLength, box.Max.X+PinLength
+	}
+	next := [2]int64{}
+	for _, p := range fresh.Pins {
+		if i := slices.IndexFunc(out.Pins, func(q design.Pin) bool { return q.Number == p.Number }); i >= 0 {
+			out.Pins[i].Name, out.Pins[i].Type = p.Name, p.Type
+			continue
+		}
+		side := 0
+		if p.At.X > 0 {
+			side = 1
+		}
+		next[side] += Pitch
+		p.ID, free = free, free+1
+		p.Turn, p.At = 2*side, geom.Pt([]int64{left, right}[side], lowest.Min.Y-next[side])
+		out.Pins = append(out.Pins, p)
+	}
+	return Fit(out)
+}

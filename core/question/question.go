@@ -70,6 +70,7 @@ var kinds = map[string]entry{
 	"repeat":      is[RepeatPads, *Repeated](),
 	"mapping":     is[Mapping, *Mapped](),
 	"footprint":   is[FootprintLook, *FootprintShown](),
+	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),
 }
 

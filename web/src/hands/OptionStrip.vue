@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import AngleField from '../shell/fields/AngleField.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import HandName from '../shell/fields/HandName.vue'
 import LengthField from '../shell/fields/LengthField.vue'
 import OneOf from '../shell/fields/OneOf.vue'
+import WholeField from '../shell/fields/WholeField.vue'
 import type { Field } from './fields'
 
 /** The options of the tool in hand. Done: the keys go back to the drawing. */
@@ -22,7 +24,38 @@ defineExpose({ select: () => names.value[0]?.select() })
       :aria-label="f.said"
       >{{ f.text }}</span
     >
-    <LengthField v-else-if="f.as === 'length'" :label="f.label" :value="f.value" :empty="f.empty" tight @keep="f.keep" />
+    <LengthField
+      v-else-if="f.as === 'length'"
+      :label="f.label"
+      :value="f.value"
+      :empty="f.empty"
+      tight
+      @keep="f.keep"
+      @entered="f.enter?.()"
+    />
+    <AngleField v-else-if="f.as === 'angle'" :label="f.label" :value="f.value" tight @keep="f.keep" />
+    <WholeField
+      v-else-if="f.as === 'whole'"
+      :label="f.label"
+      :value="f.value"
+      :least="f.least"
+      :most="f.most"
+      tight
+      @keep="f.keep"
+    />
+    <v-slider
+      v-else-if="f.as === 'share'"
+      class="share"
+      :model-value="f.value"
+      :label="f.label"
+      :aria-label="f.label"
+      :min="0"
+      :max="100"
+      :step="5"
+      density="compact"
+      hide-details
+      @end="f.keep($event)"
+    />
     <HandName
       v-else-if="f.as === 'name'"
       ref="names"
@@ -62,6 +95,9 @@ defineExpose({ select: () => names.value[0]?.select() })
 </template>
 
 <style scoped>
+.share {
+  width: 190px;
+}
 .wrong {
   color: rgb(var(--v-theme-error));
 }

@@ -1,8 +1,12 @@
 /** One option of a tool in hand, as the tool's file tells it; OptionStrip shows it. */
 export type Field =
   | { as: 'words'; text: string; mono?: boolean; quiet?: boolean; wrong?: boolean; said?: string }
-  | { as: 'length'; label: string; value: number | null; empty?: string; keep: (v: number) => void }
+  | { as: 'length'; label: string; value: number | null; empty?: string; keep: (v: number) => void; enter?: () => void }
   | NameField
+  | { as: 'angle'; label: string; value: number; keep: (v: number) => void }
+  | { as: 'whole'; label: string; value: number; least: number; most: number; keep: (v: number) => void }
+  /** Per cent. */
+  | { as: 'share'; label: string; value: number; keep: (v: number) => void }
   | { as: 'tick'; label: string; value: boolean; keep: (v: boolean) => void }
   | ChoiceOf<'one'>
   | ChoiceOf<'choice'>

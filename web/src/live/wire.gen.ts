@@ -372,6 +372,11 @@ export interface Found {
   found: number
 }
 
+export interface LibraryRows {
+  rows: Row[]
+  found: number
+}
+
 export interface Preview {
   changes: Change[]
   problems: string[]
@@ -421,6 +426,12 @@ export interface AddPin {
   way: string
   side: number
   pos: number
+}
+
+export interface AddPins {
+  symbol: number
+  pins: Listed[]
+  layout: string
 }
 
 export interface AddSheet {
@@ -1105,6 +1116,23 @@ export interface Renaming {
 export interface Pairs {
 }
 
+export interface PartCard {
+  name: string
+  project?: boolean
+}
+
+export interface Card {
+  part: LibraryPart | null
+  symbols: CardSymbol[]
+  foot?: Footprint
+  pattern?: Pattern
+  rows: PinRow[]
+  found: Flaw[]
+  checked: string
+  used: string[]
+  have?: number
+}
+
 export interface PatternOf {
   footprint: Footprint
 }
@@ -1166,7 +1194,7 @@ export interface QuestionTiming {
 
 export interface Diagram {
   slot: string
-  rows: Row[]
+  rows: TimingRow[]
   marks: TimingMark[]
   spans: Span[]
   slots: number
@@ -1406,6 +1434,18 @@ export interface Box {
   max: Point
 }
 
+export interface Row {
+  name: string
+  library: string
+  version: number
+  prefix: string
+  value?: string
+  description: string
+  pins: number
+  footprint: string
+  checked?: boolean
+}
+
 export interface Change {
   id: number
   path?: string
@@ -1413,6 +1453,14 @@ export interface Change {
   text: string
   designator: string
   old: string
+}
+
+export interface Listed {
+  number: string
+  name: string
+  type: string
+  side?: string
+  wrong?: string
 }
 
 export interface Clipped {
@@ -1423,14 +1471,6 @@ export interface Clipped {
 export interface Run {
   layer: number
   path: Corner[]
-}
-
-export interface Listed {
-  number: string
-  name: string
-  type: string
-  side?: string
-  wrong?: string
 }
 
 export interface Cell {
@@ -1626,6 +1666,12 @@ export interface PartRef {
   path?: string
 }
 
+export interface CardSymbol {
+  id?: number
+  name: string
+  marks: Mark[]
+}
+
 export interface PadOutlines {
   on?: Record<string, Outline>
   barrel?: Outline
@@ -1665,7 +1711,7 @@ export interface PieceMarks {
   marks: Mark[]
 }
 
-export interface Row {
+export interface TimingRow {
   name: string
   pieces: Piece[]
 }
@@ -1949,6 +1995,7 @@ export interface Commands {
   addLegend: AddLegend
   addPicture: AddPicture
   addPin: AddPin
+  addPins: AddPins
   addSheet: AddSheet
   addVia: AddVia
   arrange: Arrange
@@ -2060,6 +2107,7 @@ export interface Questions {
   nextName: { asks: NextName; answers: string }
   numbers: { asks: Numbers; answers: Renaming[] }
   pairs: { asks: Pairs; answers: string[][] }
+  partCard: { asks: PartCard; answers: Card }
   pattern: { asks: PatternOf; answers: Pattern }
   pinList: { asks: PinList; answers: PinsRead }
   repeat: { asks: RepeatPads; answers: Repeated }

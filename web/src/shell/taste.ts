@@ -17,6 +17,7 @@ export const useTaste = defineStore('taste', () => {
   const unit = kept<'mm' | 'in' | 'mil'>('unit', 'mm')
   const circuitGrid = kept('circuitGrid', 2_500_000)
   const boardGrid = kept('boardGrid', 635_000)
+  const partGrid = kept('partGrid', 100_000)
   const gridOn = kept('gridOn', true)
   return {
     frameShade,
@@ -27,6 +28,7 @@ export const useTaste = defineStore('taste', () => {
     unit,
     circuitGrid,
     boardGrid,
+    partGrid,
     gridOn,
     frame: computed(() => frameShade.value),
   }

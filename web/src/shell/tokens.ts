@@ -153,6 +153,9 @@ export interface BoardColours {
   others: string
   text: string
   yard: string
+  mask: string
+  paste: string
+  agrees: string
 }
 export const boardColours: Record<'light' | 'dark', BoardColours> = {
   dark: {
@@ -171,6 +174,9 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     others: '#E07CCB',
     text: palette.text,
     yard: '#6F667F',
+    mask: '#A06BD0',
+    paste: '#9FB4C9',
+    agrees: palette.verdigris,
   },
   light: {
     paper: '#E4E8EE',
@@ -188,5 +194,8 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     others: '#A23B8F',
     text: '#1E1928',
     yard: '#8C8699',
+    mask: '#7B3FB0',
+    paste: '#4F6A85',
+    agrees: '#0F6B5D',
   },
 }

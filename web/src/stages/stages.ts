@@ -36,9 +36,8 @@ export const stages: Stage[] = [
   {
     id: 'parts',
     name: 'Parts',
-    coming:
-      'Here you will draw symbols and footprints from datasheets and tie them together. Until then the shipped library serves the circuit.',
-    state: () => 'none',
+    ...page(() => import('../parts/PartsPage.vue')),
+    state: (p) => (p.stages.value.circuit === 'none' ? 'none' : 'work'),
   },
   {
     id: 'board',

@@ -15,8 +15,12 @@ const props = defineProps<{
   mono?: boolean
   figures?: boolean
   tight?: boolean
+  /** Without its label beside it. */
+  bare?: boolean
   /** What the field is called, where its label says less. */
   says?: string
+  /** Enter was pressed, and what stands there was kept. */
+  onEntered?: () => void
 }>()
 const entry = useEntry<V>(
   () => props.value,
@@ -25,6 +29,10 @@ const entry = useEntry<V>(
   () => !!props.disabled,
 )
 const { text, trouble, scrubs } = entry
+function press(e: KeyboardEvent) {
+  entry.press(e)
+  if (e.key === 'Enter' && !trouble.value) props.onEntered?.()
+}
 </script>
 
 <template>
@@ -33,6 +41,7 @@ const { text, trouble, scrubs } = entry
     :trouble="trouble"
     :scrubs="scrubs"
     :tight="tight"
+    :bare="bare"
     @grab="entry.grab"
     @drag="entry.drag"
     @drop="entry.drop"
@@ -48,7 +57,7 @@ const { text, trouble, scrubs } = entry
       :aria-label="says ?? (unit ? `${label}, ${unit}` : label)"
       hide-details
       @update:model-value="entry.type"
-      @keydown="entry.press"
+      @keydown="press"
       @blur="entry.leave"
     />
   </FieldRow>

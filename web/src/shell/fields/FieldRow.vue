@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** A field with its label on the left and what is wrong with it below. */
-defineProps<{ label: string; trouble?: string; scrubs?: boolean; tight?: boolean }>()
+defineProps<{ label: string; trouble?: string; scrubs?: boolean; tight?: boolean; bare?: boolean }>()
 defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>()
 </script>
 
 <template>
-  <div class="field-row" :class="{ tight }">
+  <div class="field-row" :class="{ tight, bare }">
     <span
+      v-if="!bare"
       class="field-label"
       :class="{ scrubs }"
       :title="scrubs ? 'Drag to change' : undefined"
@@ -31,6 +32,9 @@ defineEmits<{ grab: [PointerEvent]; drag: [PointerEvent]; drop: []; give: [] }>(
 }
 .field-row.tight {
   grid-template-columns: auto minmax(104px, auto);
+}
+.field-row.bare {
+  grid-template-columns: minmax(0, 1fr);
 }
 .field-label {
   line-height: 1.25;

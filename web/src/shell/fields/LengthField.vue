@@ -15,6 +15,8 @@ const props = defineProps<{
   disabled?: boolean
   empty?: string
   tight?: boolean
+  bare?: boolean
+  onEntered?: () => void
 }>()
 const taste = useTaste()
 const writing = computed<Writing<number>>(() => ({
@@ -22,7 +24,7 @@ const writing = computed<Writing<number>>(() => ({
   read: (text) => parse(text, taste.unit),
   scrub: (v, steps) => v + steps * (props.step ?? 100_000),
 }))
-const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight })) // prettier-ignore
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, bare: props.bare, onEntered: props.onEntered })) // prettier-ignore
 </script>
 
 <template>

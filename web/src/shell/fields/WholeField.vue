@@ -13,6 +13,7 @@ const props = defineProps<{
   onKeep?: (v: number) => unknown
   disabled?: boolean
   tight?: boolean
+  bare?: boolean
 }>()
 const least = computed(() => props.least ?? 0)
 const most = computed(() => props.most ?? 1_000_000)
@@ -25,7 +26,7 @@ const writing = computed<Writing<number>>(() => ({
   },
   scrub: (v, steps) => Math.min(most.value, Math.max(least.value, v + steps)),
 }))
-const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, tight: props.tight })) // prettier-ignore
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, tight: props.tight, bare: props.bare })) // prettier-ignore
 </script>
 
 <template>

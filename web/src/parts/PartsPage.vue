@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, onMounted, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { Project } from '../live/project'
+import { type Crumb, useCommands } from '../shell/commands'
+import FootprintView from './footprint/FootprintView.vue'
+import GeneratorView from './generator/GeneratorView.vue'
+import LibraryView from './library/LibraryView.vue'
+import SymbolView from './symbol/SymbolView.vue'
+
+/** The stage of parts: what there is, and the editors of symbols and footprints. Which of them is seen stands in the address. */
+const props = defineProps<{ project: Project }>()
+const emit = defineEmits<{ where: [Crumb[]] }>()
+const route = useRoute()
+const router = useRouter()
+const view = computed(() => String(route.query.view ?? 'library'))
+const id = computed(() => Number(route.query.id) || 0)
+const part = computed(() => String(route.query.part ?? ''))
+const go = (query: Record<string, string | number | undefined>) => void router.push({ query: Object.fromEntries(Object.entries(query).filter(([, v]) => v)) }) // prettier-ignore
+const library = () => go({ part: part.value, own: part.value ? '1' : undefined })
+const symbol = computed(() => (void props.project.docTick.value, props.project.get('symbol', id.value)))
+const footprint = computed(() => (void props.project.docTick.value, props.project.get('footprint', id.value)))
+
+function tell() {
+  const crumbs: Crumb[] = [{ name: 'Parts', go: () => go({}) }]
+  if (part.value) crumbs.push({ name: part.value, go: library })
+  if (view.value === 'symbol') crumbs.push({ name: `symbol ${symbol.value?.name ?? ''}`, go: () => undefined })
+  if (view.value === 'footprint') crumbs.push({ name: `footprint ${footprint.value?.name ?? ''}`, go: () => undefined })
+  if (view.value === 'generator') crumbs.push({ name: 'from dimensions', go: () => undefined })
+  emit('where', crumbs)
+}
+onMounted(tell)
+watch([view, part, symbol, footprint], tell)
+/** A footprint that was made for a part becomes that part's. */
+async function made(f: number) {
+  const p = part.value && props.project.named('libraryPart', part.value)
+  const name = props.project.get('footprint', f)?.name
+  if (p && name && !p.footprint) await props.project.edit('putLibraryPart', { part: { ...p, footprint: name } })
+  go({ view: 'footprint', id: f, part: part.value })
+}
+useCommands([], () => false)
+</script>
+
+<template>
+  <LibraryView
+    v-if="view === 'library'"
+    :project="project"
+    :chosen="part"
+    :own="route.query.own === '1'"
+    @choose="(name, own) => router.replace({ query: name ? { part: name, ...(own ? { own: '1' } : {}) } : {} })"
+    @symbol="go({ view: 'symbol', id: $event, part })"
+    @footprint="go({ view: 'footprint', id: $event, part })"
+    @generate="(f, name) => go({ view: 'generator', id: f, part: name })"
+  />
+  <SymbolView v-else-if="view === 'symbol' && symbol" :project="project" :symbol="id" @back="library" />
+  <FootprintView
+    v-else-if="view === 'footprint' && footprint"
+    :project="project"
+    :footprint="id"
+    @back="library"
+    @generate="go({ view: 'generator', id: $event, part })"
+  />
+  <GeneratorView
+    v-else-if="view === 'generator'"
+    :project="project"
+    :footprint="id || undefined"
+    @made="made"
+    @close="id ? go({ view: 'footprint', id, part }) : library()"
+  />
+  <div v-else class="drawing-empty float">
+    <p>What was edited here is not in the project any more.</p>
+    <v-btn color="primary" variant="flat" @click="go({})">All parts</v-btn>
+  </div>
+</template>

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { mdiCheckDecagramOutline, mdiCircleOutline } from '@mdi/js'
+import { computed, onMounted, ref, watch } from 'vue'
+import { call } from '../../live/http'
+import { latest } from '../../live/latest'
+import type { Project } from '../../live/project'
+import type { LibraryRows } from '../../live/wire.gen'
+import OneOf from '../../shell/fields/OneOf.vue'
+import { complain } from '../../shell/notices'
+import type { Column } from '../../shell/table/columns'
+import DataTable from '../../shell/table/DataTable.vue'
+import FilterField from '../../shell/table/FilterField.vue'
+import SidePanel from '../SidePanel.vue'
+import NewPartPanel from './NewPartPanel.vue'
+import PartCard from './PartCard.vue'
+
+/** All parts there are: of the project and of the libraries. */
+const props = defineProps<{ project: Project; chosen: string; own: boolean }>()
+const emit = defineEmits<{
+  choose: [string, boolean]
+  symbol: [number]
+  footprint: [number]
+  generate: [number | undefined, string]
+}>()
+interface PartRow {
+  name: string
+  library: string
+  own: boolean
+  prefix: string
+  value: string
+  description: string
+  pins: number
+  footprint: string
+  checked: boolean
+}
+const filter = ref('')
+const where = ref<'all' | 'project' | 'libraries'>('all')
+const making = ref(false)
+const found = ref<LibraryRows>({ rows: [], found: 0 })
+const search = latest(
+  (q: string) => call<LibraryRows>('GET', '/library/rows?q=' + encodeURIComponent(q)).catch((e) => (complain(e), null)),
+  (r) => r && (found.value = r),
+)
+watch(filter, search)
+onMounted(() => void search(''))
+const words = computed(() => filter.value.toLowerCase().split(/\s+/).filter((w) => w)) // prettier-ignore
+const own = computed<PartRow[]>(() => {
+  void props.project.docTick.value
+  return props.project
+    .all('libraryPart')
+    .map((p) => ({
+      name: p.name,
+      library: 'this project',
+      own: true,
+      prefix: p.prefix,
+      value: p.value ?? '',
+      description: p.description,
+      pins: (p.units?.length ? p.units : [p.symbol]).reduce((n, s) => n + (props.project.named('symbol', s)?.pins.length ?? 0), 0), // prettier-ignore
+      footprint: p.footprint,
+      checked: !!p.checked,
+    }))
+    .filter((r) =>
+      words.value.every((w) => `${r.name} ${r.value} ${r.description} ${r.footprint} ${r.pins} pins`.toLowerCase().includes(w)),
+    ) // prettier-ignore
+    .sort((a, b) => a.name.localeCompare(b.name))
+})
+const names: Record<string, string> = { shipped: 'shipped', workspace: 'workspace' }
+const rows = computed<PartRow[]>(() => [
+  ...(where.value === 'libraries' ? [] : own.value),
+  ...(where.value === 'project'
+    ? []
+    : found.value.rows.map((r) => ({ ...r, library: names[r.library] ?? r.library, own: false, value: r.value ?? '', checked: !!r.checked }))), // prettier-ignore
+])
+const columns: Column<PartRow>[] = [
+  { field: 'name', name: 'Part', width: 190, text: (r) => r.name, fixed: true },
+  { field: 'library', name: 'Library', width: 92, text: (r) => r.library, fixed: true, quiet: true },
+  {
+    field: 'checked',
+    name: 'Checked',
+    width: 76,
+    fixed: true,
+    text: (r) => (r.checked ? 'yes' : ''),
+    icon: (r) => (r.checked ? { path: mdiCheckDecagramOutline, tone: 'good', name: 'checked' } : { path: mdiCircleOutline, tone: 'quiet', name: 'not checked' }), // prettier-ignore
+  },
+  {
+    field: 'pins',
+    name: 'Pins',
+    width: 52,
+    text: (r) => String(r.pins),
+    rank: (r) => r.pins,
+    fixed: true,
+    mono: true,
+    right: true,
+  },
+  { field: 'footprint', name: 'Footprint', width: 190, text: (r) => r.footprint, fixed: true, mono: true },
+  { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true },
+  { field: 'description', name: 'Description', width: 260, text: (r) => r.description, fixed: true },
+]
+const choose = (r: PartRow) => emit('choose', r.name, r.own)
+</script>
+
+<template>
+  <div class="drawing-middle library">
+    <div class="list-side">
+      <div class="bar">
+        <FilterField v-model="filter" label="Find parts" hint="Find: resistor 0603, 8 pins, SOIC* …" />
+        <OneOf
+          label="Which parts"
+          :value="where"
+          :options="[
+            { value: 'all', title: 'All' },
+            { value: 'project', title: 'This project' },
+            { value: 'libraries', title: 'Libraries' },
+          ]"
+          @keep="where = $event"
+        />
+        <span class="quiet">
+          <span class="mono">{{ own.length }}</span> in the project · <span class="mono">{{ found.found }}</span> in the libraries
+        </span>
+        <span class="grow" />
+        <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
+      </div>
+      <DataTable name="library" label="Parts" :columns="columns" :rows="rows" @now="choose" @open="choose" />
+    </div>
+    <NewPartPanel
+      v-if="making"
+      :project="project"
+      @close="making = false"
+      @made="((making = false), emit('choose', $event, true))"
+    />
+    <SidePanel>
+      <PartCard
+        v-if="chosen"
+        :project="project"
+        :name="chosen"
+        :own="own.some((r) => r.name === chosen) && props.own"
+        @symbol="emit('symbol', $event)"
+        @footprint="emit('footprint', $event)"
+        @generate="(f, n) => emit('generate', f, n)"
+        @gone="emit('choose', '', false)"
+      />
+      <p v-else class="quiet">Pick a part to see its symbol, its footprint and which pin goes to which pad.</p>
+    </SidePanel>
+  </div>
+</template>
+
+<style scoped>
+.library {
+  position: absolute;
+  inset: 0;
+}
+.list-side {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  padding: 52px 12px 8px;
+}
+.bar {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 8px;
+  font-size: 12.5px;
+}
+.grow {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,261 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { drawPattern } from '../../board/draw'
+import { boxOf } from '../../canvas/viewport'
+import { marksBox, play } from '../../circuit/marks'
+import { offscreenPen } from '../../circuit/preview'
+import { latest } from '../../live/latest'
+import { person } from '../../live/person'
+import type { Project } from '../../live/project'
+import type { Card, PinRow } from '../../live/wire.gen'
+import TextField from '../../shell/fields/TextField.vue'
+import { complain } from '../../shell/notices'
+import { useTaste } from '../../shell/taste'
+import { circuitColours } from '../../shell/tokens'
+import FlawList from '../FlawList.vue'
+import { typeWords } from '../symbol/pinTypes'
+
+/** A part with its pictures, which pin goes to which pad, where it is used and who checked it. */
+const props = defineProps<{ project: Project; name: string; own: boolean }>()
+const emit = defineEmits<{ symbol: [number]; footprint: [number]; generate: [number | undefined, string]; gone: [] }>()
+const taste = useTaste()
+const card = shallowRef<Card | null>(null)
+const trouble = ref('')
+const symbols = ref<HTMLCanvasElement[]>([])
+const foot = ref<HTMLCanvasElement>()
+const today = () => new Date().toISOString().slice(0, 10)
+
+const fetch = latest(
+  (asked: { name: string; project: boolean }) => props.project.question('partCard', asked).catch((e: Error) => ((trouble.value = e.message), null)), // prettier-ignore
+  (c) => {
+    card.value = c
+    if (c) trouble.value = ''
+    void nextTick(paint)
+  },
+)
+const look = () => props.name && void fetch({ name: props.name, project: props.own })
+watch(() => [props.name, props.own], look, { immediate: true })
+watch(props.project.docTick, look)
+function paint() {
+  const c = card.value
+  if (!c) return
+  c.symbols.forEach((s, i) => {
+    const el = symbols.value[i]
+    if (el && s.marks.length) play(offscreenPen(el, marksBox(s.marks)), s.marks, { colours: circuitColours[taste.circuitShade], pictures: null }) // prettier-ignore
+  })
+  if (foot.value && c.pattern) {
+    const b = boxOf(c.pattern.courtyard)
+    drawPattern(offscreenPen(foot.value, { minX: b.minX + 1.2e6, minY: b.minY + 1.2e6, maxX: b.maxX - 1.2e6, maxY: b.maxY - 1.2e6 }), c.pattern, taste.boardShade) // prettier-ignore
+  }
+}
+watch(() => [taste.circuitShade, taste.boardShade], paint)
+const part = computed(() => (props.own ? card.value?.part : null))
+const set = (fields: object) => props.project.edit('putLibraryPart', { part: { ...part.value!, ...fields } }).catch(complain)
+function mapPad(row: PinRow, pad: string) {
+  const padOf = { ...part.value!.padOf }
+  if (!pad.trim() || pad.trim() === row.pin) delete padOf[row.pin]
+  else padOf[row.pin] = pad.trim()
+  return set({ padOf })
+}
+const footprints = computed(() => (void props.project.docTick.value, props.project.all('footprint').map((f) => f.name).sort())) // prettier-ignore
+const own = computed(() => (card.value?.foot && props.own ? card.value.foot.id : 0))
+const take = () => props.project.edit('takeParts', { names: [props.name] }).catch(complain)
+function check(off: boolean) {
+  const by = person.name
+  if (!off && !by) {
+    complain(new Error('Say who you are first: press the sign at the top on the right, and give a name.'))
+    return
+  }
+  void props.project.edit('setChecked', { parts: [part.value!.id], ...(off ? { off } : { by, on: today() }) }).catch(complain)
+}
+const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).then(() => emit('gone'), complain)
+</script>
+
+<template>
+  <div v-if="card?.part" class="card">
+    <h3>
+      {{ card.part.name }} <span class="quiet prefix mono">{{ card.part.prefix }}</span>
+    </h3>
+    <p>{{ card.part.description }}</p>
+    <p class="state" :class="card.checked">
+      <template v-if="card.checked === 'checked'"
+        >Checked against its datasheet by {{ card.part.checked!.by }} on {{ card.part.checked!.on }}.</template
+      >
+      <template v-else-if="card.checked === 'lapsed'"
+        >It was checked by {{ card.part.checked!.by }} on {{ card.part.checked!.on }} and has changed since.</template
+      >
+      <template v-else>Not checked against a datasheet.</template>
+    </p>
+    <div class="pictures">
+      <figure v-for="(s, i) in card.symbols.slice(0, 3)" :key="s.name">
+        <canvas
+          :ref="(el) => (symbols[i] = el as HTMLCanvasElement)"
+          width="280"
+          height="170"
+          :class="taste.circuitShade"
+          role="img"
+          aria-label="Symbol"
+        />
+        <v-btn v-if="own || s.id" size="x-small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)"
+          >Symbol</v-btn
+        >
+      </figure>
+      <figure v-if="card.pattern">
+        <canvas ref="foot" width="280" height="170" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
+        <v-btn v-if="own" size="x-small" variant="outlined" @click="emit('footprint', own)">Footprint</v-btn>
+      </figure>
+    </div>
+    <template v-if="part">
+      <TextField label="Name" :value="part.name" @keep="set({ name: $event })" />
+      <TextField label="Description" :value="part.description" @keep="set({ description: $event })" />
+      <TextField label="Value" :value="part.value ?? ''" @keep="set({ value: $event })" />
+      <TextField label="Prefix" :value="part.prefix" mono @keep="set({ prefix: $event })" />
+      <TextField label="Keywords" :value="part.keywords ?? ''" @keep="set({ keywords: $event })" />
+      <TextField
+        label="Datasheet"
+        :value="part.datasheet ?? ''"
+        empty="where it is to be found"
+        @keep="set({ datasheet: $event })"
+      />
+      <v-combobox
+        :model-value="part.footprint"
+        :items="footprints"
+        label="Footprint"
+        density="compact"
+        hide-details
+        @update:model-value="(v: string | null) => (v ?? '') !== part!.footprint && set({ footprint: v ?? '' })"
+      />
+      <div class="acts">
+        <v-btn v-if="!card.foot" size="small" variant="outlined" @click="emit('generate', undefined, part.name)"
+          >Generate a footprint</v-btn
+        >
+        <v-btn v-if="card.checked !== 'checked'" size="small" variant="outlined" @click="check(false)">I checked it</v-btn>
+        <v-btn v-else size="small" variant="text" @click="check(true)">Take the check back</v-btn>
+        <v-btn v-if="!card.used.length" size="small" variant="text" @click="drop">Remove</v-btn>
+      </div>
+    </template>
+    <div v-else class="acts">
+      <v-btn v-if="!card.have" size="small" color="primary" variant="flat" @click="take">Take into the project</v-btn>
+      <span v-else class="quiet">The project has it.</span>
+    </div>
+    <p v-if="card.used.length" class="quiet">
+      Used as
+      <span class="mono"
+        >{{ card.used.slice(0, 8).join(', ') }}{{ card.used.length > 8 ? ` and ${card.used.length - 8} more` : '' }}</span
+      >
+    </p>
+    <FlawList
+      :flaws="card.found"
+      clean="Pins and pads fit, and nothing is wrong with the footprint."
+      @go="own && emit('footprint', own)"
+    />
+    <h3>Pins to pads</h3>
+    <v-table density="compact" class="map">
+      <thead>
+        <tr>
+          <th>Pin</th>
+          <th>Name</th>
+          <th>Type</th>
+          <th>Pad</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(r, i) in card.rows" :key="i" :class="{ wrong: r.wrong }" :title="r.wrong || undefined">
+          <td class="mono">{{ r.pin }}</td>
+          <td class="mono">{{ r.name }}</td>
+          <td class="quiet">{{ typeWords[r.type] ?? '' }}</td>
+          <td class="mono pad">
+            <TextField
+              v-if="part && r.pin"
+              label="pad"
+              bare
+              mono
+              :says="`Pad of pin ${r.pin}`"
+              :value="r.pad"
+              @keep="mapPad(r, $event)"
+            />
+            <template v-else>{{ r.pad }}</template>
+          </td>
+        </tr>
+      </tbody>
+    </v-table>
+  </div>
+  <p v-else-if="trouble" class="quiet" role="alert">{{ trouble }}</p>
+</template>
+
+<style scoped>
+.card {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.prefix {
+  font-weight: 400;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: 1fr;
+  gap: 8px;
+}
+figure {
+  margin: 0;
+  position: relative;
+}
+figure .v-btn {
+  position: absolute;
+  right: 6px;
+  bottom: 10px;
+  background: rgb(var(--v-theme-surface));
+}
+canvas {
+  display: block;
+  width: 100%;
+  aspect-ratio: 280 / 170;
+  border-radius: 8px;
+  background: #eef1f5;
+}
+canvas.dark {
+  background: #1c1825;
+}
+canvas.board-dark {
+  background: #17131e;
+}
+canvas.board-light {
+  background: #e4e8ee;
+}
+.state {
+  font-size: 12px;
+  padding: 3px 8px;
+  border-left: 3px solid rgba(var(--v-border-color), 0.5);
+}
+.state.checked {
+  border-color: rgb(var(--v-theme-secondary));
+}
+.state.lapsed {
+  border-color: rgb(var(--v-theme-error));
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.map {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 12px;
+}
+.map th {
+  text-align: left;
+  font-weight: 500;
+}
+.map td {
+  border-top: 1px solid rgba(var(--v-border-color), 0.18);
+  padding: 1px 3px;
+}
+.map tr.wrong td {
+  color: rgb(var(--v-theme-error));
+}
+.pad {
+  width: 76px;
+}
+</style>
