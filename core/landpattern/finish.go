@@ -57,7 +57,13 @@ func (m *maker) silk() {
 	}
 }
 
-const leastSilk = 200_000 // shorter pieces say nothing
+// leastSilk is how long a piece of silk must be to say something; between the leads of a row more is asked for than between two lands.
+func (m *maker) leastSilk() float64 {
+	if len(m.f.Pads) > 2 {
+		return 450_000
+	}
+	return 200_000
+}
 
 // silkLine draws what of a straight line keeps off the pads.
 func (m *maker) silkLine(a, b geom.Point) {
@@ -91,7 +97,7 @@ func (m *maker) silkLine(a, b geom.Point) {
 				next, past = g.from, g.to
 			}
 		}
-		if (next-at)*long >= leastSilk {
+		if (next-at)*long >= m.leastSilk() {
 			m.f.Silk = append(m.f.Silk, m.stroke(along(a, b, at), along(a, b, next)))
 		}
 		at = max(past, next)
@@ -132,7 +138,7 @@ func (m *maker) silkCircle(c geom.Point, r int64) {
 		for i < steps && open[(first+i+1)%steps] {
 			i++
 		}
-		if float64(i-from)*2*math.Pi/steps*float64(r) >= leastSilk {
+		if float64(i-from)*2*math.Pi/steps*float64(r) >= m.leastSilk() {
 			m.f.Silk = append(m.f.Silk, design.Figure{Form: "arc", Pts: []geom.Point{at(first + from), at(first + (from+i)/2), at(first + i)}, Width: m.r.Making.SilkWidth})
 		}
 	}

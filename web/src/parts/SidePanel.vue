@@ -51,4 +51,8 @@ const taste = useTaste()
   gap: 6px;
   padding: 12px 12px 16px 22px;
 }
+.inner > :deep(.v-table) {
+  flex: none;
+  background: none;
+}
 </style>

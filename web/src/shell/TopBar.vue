@@ -108,6 +108,7 @@ const units: Unit[] = ['mm', 'in', 'mil']
 }
 .path {
   display: flex;
+  align-items: center;
   gap: 7px;
   min-width: 0;
   white-space: nowrap;
@@ -129,6 +130,7 @@ const units: Unit[] = ['mm', 'in', 'mil']
 .link.v-btn {
   padding: 0 4px;
   min-width: 0;
+  height: 24px;
 }
 .find.v-btn {
   height: 30px;

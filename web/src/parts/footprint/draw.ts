@@ -1,6 +1,6 @@
 import type { Item, Pen } from '../../canvas/scene'
 import { type Box, boxOf } from '../../canvas/viewport'
-import { tracePoints } from '../../canvas/geometry'
+import { textLines, tracePoints } from '../../canvas/geometry'
 import { arcOf, traceTo } from '../../canvas/arcs'
 import { outlineBox, paintOutline } from '../../board/pattern'
 import type { Agreement, Figure, Outline, Pad, Pattern, Point } from '../../live/wire.gen'
@@ -150,9 +150,10 @@ export function yardItem(yard: Point[], look: Look): Item {
   }
 }
 
-/** A text's place: what will stand there. */
+/** A text's place: what will stand there, as it is printed. */
 export function textItem(at: Point, words: string, ref: number, look: Look): Item {
-  const wide = words.length * 0.4e6
+  const wide = words.length * 0.45e6
+  const lines = textLines(words, 1_000_000, at, 0, false)
   return {
     minX: at.x - wide,
     maxX: at.x + wide,
@@ -160,7 +161,13 @@ export function textItem(at: Point, words: string, ref: number, look: Look): Ite
     maxY: at.y + 0.6e6,
     id: idOf('text', ref),
     layer: 'text',
-    draw: (pen) => pen.text(words, at.x / 1e6, at.y / 1e6, 1.1, { colour: ref === 1 ? look().silkTop : look().yard }),
+    draw: ({ ctx, px }) => {
+      ctx.beginPath()
+      for (const l of lines) tracePoints(ctx, l, false)
+      ctx.strokeStyle = ref === 1 ? look().silkTop : look().yard
+      ctx.lineWidth = Math.max(0.13, px)
+      ctx.stroke()
+    },
   }
 }
 

@@ -125,8 +125,8 @@ export class FootprintEditor extends Stage {
       f.silk.forEach((g, i) => put(figureItem(g, refOf(g, i), 'silk', usual, this.look)))
       f.body.forEach((g, i) => put(figureItem(g, refOf(g, i), 'body', usual, this.look)))
       if (f.courtyard?.length > 2) put(yardItem(f.courtyard, this.look))
-      put(textItem(f.designatorAt, 'NAME', 1, this.look))
-      if (f.valueAt) put(textItem(f.valueAt, 'value', 2, this.look))
+      put(textItem(f.designatorAt, 'REF', 1, this.look))
+      if (f.valueAt) put(textItem(f.valueAt, 'VAL', 2, this.look))
       for (const o of this.shown.value?.mask ?? []) put(openingItem(o, 'mask', this.look))
       for (const o of this.shown.value?.paste ?? []) put(openingItem(o, 'paste', this.look))
       const b = f.beneath

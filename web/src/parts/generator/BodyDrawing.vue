@@ -23,7 +23,7 @@ const room = computed<Box>(() => {
   for (const d of props.view.dims) b = union(b, boxOf([add(d.a, d.off), add(d.b, d.off)]))
   return b ?? { minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }
 })
-const margin = computed(() => (props.small ? { x: 46, y: 26 } : { x: 78, y: 34 }))
+const margin = computed(() => (props.small ? { x: 34, y: 24 } : { x: 62, y: 26 }))
 const scale = computed(() => {
   const [w, h] = [room.value.maxX - room.value.minX, room.value.maxY - room.value.minY]
   return Math.max(1e-9, Math.min((width.value - 2 * margin.value.x) / Math.max(w, 1e5), (height.value - 2 * margin.value.y) / Math.max(h, 1e5))) // prettier-ignore
@@ -49,6 +49,14 @@ const lines = computed<Line[]>(() => {
     return { d, a, b, footA: place(d.a), footB: place(d.b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } }
   })
   const [w, h] = props.small ? [70, 18] : [104, 26]
+  for (const l of out) {
+    // a field that would hide what it is of stands beyond the line
+    const level = Math.abs(l.a.y - l.b.y) < 1
+    const room = Math.hypot(l.a.x - l.b.x, l.a.y - l.b.y)
+    if (props.small || room > (level ? w + 24 : h + 24)) continue
+    if (level) l.label.y += l.d.off.y >= 0 ? -(h / 2 + 5) : h / 2 + 5
+    else l.label.x += l.d.off.x >= 0 ? w / 2 + 6 : -(w / 2 + 6)
+  }
   for (const l of out) {
     l.label.x = Math.max(w / 2 + 2, Math.min(width.value - w / 2 - 2, l.label.x))
     l.label.y = Math.max(h / 2 + 2, Math.min(height.value - h / 2 - 2, l.label.y))
@@ -109,7 +117,7 @@ function arrow(at: { x: number; y: number }, from: { x: number; y: number }) {
           <polyline :points="arrow(l.a, l.b)" />
           <polyline :points="arrow(l.b, l.a)" />
           <line
-            v-if="Math.hypot(l.label.x - (l.a.x + l.b.x) / 2, l.label.y - (l.a.y + l.b.y) / 2) > 14"
+            v-if="Math.hypot(l.label.x - (l.a.x + l.b.x) / 2, l.label.y - (l.a.y + l.b.y) / 2) > 70"
             class="lead"
             :x1="(l.a.x + l.b.x) / 2"
             :y1="(l.a.y + l.b.y) / 2"

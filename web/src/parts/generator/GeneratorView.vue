@@ -379,7 +379,7 @@ const short = (s: string) => {
   display: flex;
   flex-direction: column;
   gap: 10px;
-  padding: 52px 12px 12px;
+  padding: 12px;
 }
 .bar {
   position: relative;

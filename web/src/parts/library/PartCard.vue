@@ -96,13 +96,13 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
           role="img"
           aria-label="Symbol"
         />
-        <v-btn v-if="own || s.id" size="x-small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)"
+        <v-btn v-if="own || s.id" size="small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)"
           >Symbol</v-btn
         >
       </figure>
       <figure v-if="card.pattern">
         <canvas ref="foot" width="280" height="170" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
-        <v-btn v-if="own" size="x-small" variant="outlined" @click="emit('footprint', own)">Footprint</v-btn>
+        <v-btn v-if="own" size="small" variant="outlined" @click="emit('footprint', own)">Footprint</v-btn>
       </figure>
     </div>
     <template v-if="part">

@@ -36,7 +36,7 @@ const { at, lastClick } = hand
 const offs = [props.project.onChange((changes, whole) => (whole ? void ed.open(ed.state.symbol) : ed.changed(changes)))]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.circuitShade, () => ed.scene.invalidate()) // prettier-ignore
-const frameAll = () => canvas.value?.show(ed.content(), 70, 40, 4e-5)
+const frameAll = () => canvas.value?.show(ed.content(), 70, 40, 2.2e-5)
 function frameSelection() {
   const b = ed.boxOf(ed.selection)
   if (b) canvas.value?.show({ minX: b.minX - 5e6, minY: b.minY - 5e6, maxX: b.maxX + 5e6, maxY: b.maxY + 5e6 }, 60, 0, 4e-5)
