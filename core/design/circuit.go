@@ -1,6 +1,10 @@
 package design
 
-import "goldentrace/core/geom"
+import (
+	"strings"
+
+	"goldentrace/core/geom"
+)
 
 // Settings of the project as a whole; the title block shows them. There is one, with id 1.
 type Settings struct {
@@ -96,7 +100,7 @@ type LibraryPart struct {
 	Symbol      string            `json:"symbol"`
 	Footprint   string            `json:"footprint"` // empty: none chosen yet
 	Value       string            `json:"value,omitempty"`
-	PadOf       map[string]string `json:"padOf,omitempty"` // pin number → pad number where they differ
+	PadOf       map[string]string `json:"padOf,omitempty"` // pin number → pad number where they differ; several with spaces between
 	Units       []string          `json:"units,omitempty"` // symbols of the units of a package that has several
 	// Footprints by density, where there are several; Footprint is the one for most boards.
 	Densities map[string]string `json:"densities,omitempty"`
@@ -105,12 +109,13 @@ type LibraryPart struct {
 	Checked   *Checked          `json:"checked,omitempty"`
 }
 
-// Pad is the number of the pad that a pin goes to.
-func (l *LibraryPart) Pad(pin string) string {
-	if p, ok := l.PadOf[pin]; ok {
-		return p
+// Pads are the numbers of the pads that a pin goes to; more than one where the part joins them.
+func (l *LibraryPart) Pads(pin string) []string {
+	p, ok := l.PadOf[pin]
+	if !ok {
+		return []string{pin}
 	}
-	return pin
+	return strings.Fields(p)
 }
 
 // Part is a part placed in the circuit.

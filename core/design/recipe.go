@@ -55,7 +55,7 @@ type Making struct {
 // UsualMaking is how footprints are generated unless somebody says otherwise.
 func UsualMaking() Making {
 	return Making{
-		Fabrication: 50_000, Placement: 50_000, Round: 10_000, Gap: 150_000, Form: Rounded,
+		Fabrication: 50_000, Placement: 50_000, Round: 10_000, Gap: 200_000, Form: Rounded,
 		SilkWidth: 120_000, SilkGap: 150_000, YardRound: 50_000,
 	}
 }

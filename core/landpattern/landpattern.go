@@ -55,6 +55,24 @@ type LandPattern struct {
 // Make makes the footprint of a recipe. The error names the dimension that cannot be (Impossible).
 // Cost: O(terminals).
 func Make(r *design.Recipe) (*LandPattern, error) {
+	m, err := made(r)
+	if err != nil {
+		return nil, err
+	}
+	m.out.Views = m.views()
+	return &m.out, nil
+}
+
+// Footprint makes the footprint alone, without the drawings of its body.
+func Footprint(r *design.Recipe) (*design.Footprint, error) {
+	m, err := made(r)
+	if err != nil {
+		return nil, err
+	}
+	return m.f, nil
+}
+
+func made(r *design.Recipe) (*maker, error) {
 	m, err := begin(r)
 	if err != nil {
 		return nil, err
@@ -89,8 +107,7 @@ func Make(r *design.Recipe) (*LandPattern, error) {
 		return nil, err
 	}
 	m.out.Footprint = m.f
-	m.out.Views = m.views()
-	return &m.out, nil
+	return m, nil
 }
 
 // Drawing is the dimensioned body of a recipe, also of one whose footprint cannot be made.

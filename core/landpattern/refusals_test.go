@@ -124,7 +124,7 @@ func TestThermalPad(t *testing.T) {
 	}
 	require.NotNil(t, heat)
 	assert.Equal(t, units.MMf(3.4), heat.Size.X)
-	assert.Equal(t, 9, vias) // 3.4 mm hold vias of 0.5 mm at 1.2 mm three times
+	assert.Equal(t, 9, vias) // 3.4 mm hold vias of 0.6 mm at 1.2 mm three times
 	assert.Len(t, heat.Paste.Windows, 9)
 	area := 0.0
 	for _, w := range heat.Paste.Windows {

@@ -59,7 +59,7 @@ func (m *maker) thermal(size geom.Point, pin int) {
 		return
 	}
 	drill := m.use("viaHole", "hole of a via in the land below", 300_000)
-	land := m.use("viaLand", "land of such a via", 500_000)
+	land := m.use("viaLand", "land of such a via", 600_000)
 	pitch := m.use("viaPitch", "distance of such vias", 1_200_000)
 	if pitch <= 0 || land <= 0 || drill <= 0 {
 		return

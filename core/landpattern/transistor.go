@@ -3,7 +3,6 @@ package landpattern
 import (
 	"fmt"
 
-	"goldentrace/core/geom"
 	"goldentrace/core/units"
 )
 
@@ -194,9 +193,4 @@ func (m *maker) transistorViews() []BodyView {
 	m.sideOf(&side, gull, s, w, t, hh)
 	side.tall(m, "height", s/2, 0, hh, u)
 	return []BodyView{v, side}
-}
-
-// rectangleAt is a rectangle by its corners.
-func rectangleAt(x0, y0, x1, y1 int64) []geom.Corner {
-	return geom.Corners(geom.Pt(x0, y0), geom.Pt(x1, y0), geom.Pt(x1, y1), geom.Pt(x0, y1))
 }

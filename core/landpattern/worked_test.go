@@ -18,7 +18,9 @@ func mm(least, most float64) design.Range {
 }
 
 func recipe(family string, dims map[string]design.Range) *design.Recipe {
-	return &design.Recipe{Family: family, Dims: dims, Density: design.Nominal, Making: design.UsualMaking()}
+	r := &design.Recipe{Family: family, Dims: dims, Density: design.Nominal, Making: design.UsualMaking()}
+	r.Making.Gap = 150_000
+	return r
 }
 
 func made(t *testing.T, r *design.Recipe) *landpattern.LandPattern {

@@ -38,7 +38,9 @@ func PadNets(d *design.Doc, n *circuit.Nets, k circuit.Package) map[string]strin
 		for i := range sym.Pins {
 			name := n.OfPin[circuit.PinRef{Part: p.ID, Pin: sym.Pins[i].Number, Path: u.Path}]
 			if net := n.ByName[name]; net != nil && (len(net.Pins) > 1 || net.Named) {
-				out[lib.Pad(sym.Pins[i].Number)] = name
+				for _, pad := range lib.Pads(sym.Pins[i].Number) {
+					out[pad] = name
+				}
 			}
 		}
 	}

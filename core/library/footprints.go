@@ -149,7 +149,7 @@ func footprints() map[string]*design.Footprint {
 	return out
 }
 
-func parts() []*design.LibraryPart {
+func handmade() []*design.LibraryPart {
 	lp := func(name, prefix, symbol, footprint, value, text, keywords string) *design.LibraryPart {
 		return &design.LibraryPart{Name: name, Prefix: prefix, Symbol: symbol, Footprint: footprint, Value: value, Description: text, Keywords: keywords}
 	}

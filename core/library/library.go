@@ -5,10 +5,12 @@ package library
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
 	"sync"
 
 	"goldentrace/core/design"
+	"goldentrace/core/landpattern"
 )
 
 // Item is one library part with its symbol and footprint; they carry no ids.
@@ -17,6 +19,8 @@ type Item struct {
 	Symbol    *design.Symbol      `json:"symbol"`
 	Footprint *design.Footprint   `json:"footprint"`
 	Units     []*design.Symbol    `json:"units,omitempty"` // of a package with several; Symbol is the first
+	// Others are the footprints of all densities, where there are several.
+	Others map[string]*design.Footprint `json:"-"`
 }
 
 // Source is where parts come from: the shipped library, and later those of a workspace and of a project.
@@ -73,22 +77,36 @@ func (s Sources) Search(query string, most int) (list []Item, found int) {
 // The shipped library's name, and its version, which counts up whenever an item of it changes.
 const (
 	ShippedName    = "shipped"
-	ShippedVersion = 1
+	ShippedVersion = 2
 )
 
 var shippedItems = sync.OnceValue(func() []Item {
 	var out []Item
 	symbols, footprints := symbols(), footprints()
+	for _, s := range generatedSymbols() {
+		symbols[s.Name] = s
+	}
 	origin := design.Origin{Library: ShippedName, Version: ShippedVersion}
+	list := handmade()
+	for _, g := range catalogue() {
+		p, feet := g.made()
+		for _, f := range feet {
+			footprints[f.Name] = f
+		}
+		list = append(list, p)
+	}
 	for _, s := range symbols {
 		s.Origin = origin
 	}
 	for _, f := range footprints {
 		f.Origin = origin
 	}
-	for _, p := range parts() {
+	for _, p := range list {
 		p.Origin = origin
-		it := Item{Part: p, Symbol: symbols[p.Symbol], Footprint: footprints[p.Footprint]}
+		it := Item{Part: p, Symbol: symbols[p.Symbol], Footprint: footprints[p.Footprint], Others: map[string]*design.Footprint{}}
+		for density, name := range p.Densities {
+			it.Others[density] = footprints[name]
+		}
 		for _, u := range p.Units {
 			it.Units = append(it.Units, symbols[u])
 		}
@@ -97,6 +115,26 @@ var shippedItems = sync.OnceValue(func() []Item {
 	slices.SortFunc(out, func(a, b Item) int { return cmp.Compare(a.Part.Name, b.Part.Name) })
 	return out
 })
+
+// made is the part with its footprints of all densities.
+func (g generated) made() (*design.LibraryPart, []*design.Footprint) {
+	p := &design.LibraryPart{Name: g.name, Prefix: g.prefix, Symbol: g.symbol, Value: g.value, Description: g.text, Keywords: g.keywords, PadOf: g.padOf, Densities: map[string]string{}}
+	var feet []*design.Footprint
+	for _, density := range design.Densities {
+		r := g.body.Clone()
+		r.Density = density
+		f, err := landpattern.Footprint(r)
+		if err != nil {
+			panic(fmt.Sprintf("the package of %s cannot be: %v", g.name, err)) // our own list
+		}
+		feet = append(feet, f)
+		p.Densities[density] = f.Name
+		if density == design.Nominal {
+			p.Footprint = f.Name
+		}
+	}
+	return p, feet
+}
 
 // Find is the item of the shipped library with the exact name.
 func Find(name string) (Item, bool) { return Shipped().Find(name) }

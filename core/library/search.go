@@ -31,6 +31,9 @@ func NewCatalog(items []Item) *Catalog {
 		if it.Footprint != nil {
 			c.feet[it.Footprint.Name] = it.Footprint
 		}
+		for _, f := range it.Others {
+			c.feet[f.Name] = f
+		}
 		c.names = append(c.names, strings.ToLower(p.Name))
 		c.rest = append(c.rest, strings.ToLower(strings.Join([]string{"", p.Value, p.Footprint, p.Prefix, p.Description, p.Keywords, ""}, " ")))
 		n := len(it.Symbol.Pins)

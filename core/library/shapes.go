@@ -57,6 +57,7 @@ func shapedFootprints(add func(f *design.Footprint, dx, dy float64)) {
 	}
 	heat.Paste = &design.Opening{Windows: [][]geom.Corner{window(0.55), window(-0.55)}}
 	f.Pads = append(f.Pads, heat)
+	f.Together = [][]string{{"4"}} // two pads of one number on purpose
 	f.Silk = []design.Figure{line(-1.5, 1.65, 1.5, 1.65), line(-1.5, -1.65, 1.5, -1.65), circle(-1.85, 1.55, 0.12)}
 	f.Body = []design.Figure{rect(-1.5, -1.5, 1.5, 1.5), circle(-1, 1, 0.2)}
 	f.Courtyard = yard(-2.1, -1.75, 2.1, 1.75)

@@ -3,6 +3,7 @@ package parts
 import (
 	"fmt"
 	"maps"
+	"math"
 	"slices"
 	"strconv"
 
@@ -121,10 +122,11 @@ func (c *footprintCheck) joined(list []int) bool {
 	return parts == 1
 }
 
-// pairs finds pads of different numbers that overlap or come too near, and holes that do.
+// pairs finds pads of different numbers that overlap, and says how near the nearest two are where that is nearer than the board's rule.
 func (c *footprintCheck) pairs() {
 	var tree rtree.RTreeG[int]
 	shape := make([]geom.Shape, len(c.f.Pads))
+	nearest := nearPair{gap: math.Inf(1)}
 	for i := range c.f.Pads {
 		p := &c.f.Pads[i]
 		shape[i] = layout.PadShape(p)
@@ -133,26 +135,36 @@ func (c *footprintCheck) pairs() {
 		}
 		box := shape[i].Box().Grow(c.l.Clearance)
 		tree.Search([2]float64{float64(box.Min.X), float64(box.Min.Y)}, [2]float64{float64(box.Max.X), float64(box.Max.Y)}, func(_, _ [2]float64, k int) bool {
-			c.pair(k, i, shape)
+			c.pair(k, i, shape, &nearest)
 			return true
 		})
 		own := shape[i].Box()
 		tree.Insert([2]float64{float64(own.Min.X), float64(own.Min.Y)}, [2]float64{float64(own.Max.X), float64(own.Max.Y)}, i)
 	}
+	if geom.Short(nearest.gap, c.l.Clearance) {
+		c.say("near", Warning, nearest.at, []int{c.ref(nearest.a), c.ref(nearest.b)}, "%s and %s are %s apart; the board's rule is %s.",
+			capital(c.called(nearest.a)), c.called(nearest.b), units.Text(geom.Measured(nearest.gap)), units.Text(c.l.Clearance))
+	}
 }
 
-func (c *footprintCheck) pair(a, b int, shape []geom.Shape) {
+// nearPair are the two pads that come nearest to each other.
+type nearPair struct {
+	gap  float64
+	a, b int
+	at   geom.Point
+}
+
+func (c *footprintCheck) pair(a, b int, shape []geom.Shape, nearest *nearPair) {
 	p, q := &c.f.Pads[a], &c.f.Pads[b]
 	if copper(p) && copper(q) && (p.Hole == 0 && q.Hole == 0 && p.Far != q.Far || p.Number != "" && c.f.BelongTogether(p.Number, q.Number)) {
 		return
 	}
 	gap, at, _ := geom.Gap(shape[a], shape[b])
-	refs := []int{c.ref(a), c.ref(b)}
 	switch {
 	case gap <= 0:
-		c.say("overlap", Fault, at, refs, "%s and %s overlap.", c.called(a), c.called(b))
-	case geom.Short(gap, c.l.Clearance):
-		c.say("near", Warning, at, refs, "%s and %s are %s apart; the board's rule is %s.", c.called(a), c.called(b), units.Text(geom.Measured(gap)), units.Text(c.l.Clearance))
+		c.say("overlap", Fault, at, []int{c.ref(a), c.ref(b)}, "%s and %s overlap.", capital(c.called(a)), c.called(b))
+	case gap < nearest.gap:
+		*nearest = nearPair{gap, a, b, at}
 	}
 }
 

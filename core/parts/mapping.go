@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 
 	"goldentrace/core/design"
 )
@@ -48,25 +49,29 @@ func Mapping(p *design.LibraryPart, footprint string, from Source) (rows []PinRo
 			unit = i + 1
 		}
 		for _, pin := range s.Pins {
-			pad, given := p.PadOf[pin.Number]
-			if !given {
-				pad = pin.Number
-			}
-			row := PinRow{Pin: pin.Number, Name: pin.Name, Type: pin.Type, Unit: unit, Pad: pad, Pads: pads[pad], Given: given}
-			switch other, twice := taken[pad]; {
-			case seen[pin.Number]:
-				row.Wrong = fmt.Sprintf("Two units have a pin %s.", pin.Number)
-			case f == nil:
-			case pads[pad] == 0 && pin.Type != "notConnected":
-				row.Wrong = fmt.Sprintf("Pin %s goes to pad %s, which %s does not have.", called(pin), pad, f.Name)
-			case twice:
-				row.Wrong = fmt.Sprintf("Pins %s and %s both go to pad %s.", other, called(pin), pad)
+			_, given := p.PadOf[pin.Number]
+			row := PinRow{Pin: pin.Number, Name: pin.Name, Type: pin.Type, Unit: unit, Pad: strings.Join(p.Pads(pin.Number), " "), Given: given}
+			var at []int
+			for _, pad := range p.Pads(pin.Number) {
+				row.Pads += pads[pad]
+				at = append(at, refs[pad]...)
+				other, twice := taken[pad]
+				switch {
+				case row.Wrong != "":
+				case seen[pin.Number]:
+					row.Wrong = fmt.Sprintf("Two units have a pin %s.", pin.Number)
+				case f == nil:
+				case pads[pad] == 0 && pin.Type != "notConnected":
+					row.Wrong = fmt.Sprintf("Pin %s goes to pad %s, which %s does not have.", called(pin), pad, f.Name)
+				case twice:
+					row.Wrong = fmt.Sprintf("Pins %s and %s both go to pad %s.", other, called(pin), pad)
+				}
+				if !seen[pin.Number] {
+					taken[pad] = called(pin)
+				}
 			}
 			if row.Wrong != "" {
-				found = append(found, Flaw{Kind: "mapping", Severity: Fault, Text: row.Wrong, Pin: pin.Number, Pads: refs[pad]})
-			}
-			if !seen[pin.Number] {
-				taken[pad] = called(pin)
+				found = append(found, Flaw{Kind: "mapping", Severity: Fault, Text: row.Wrong, Pin: pin.Number, Pads: at})
 			}
 			seen[pin.Number] = true
 			rows = append(rows, row)

@@ -63,7 +63,7 @@ func TestPadsAtTheLimit(t *testing.T) {
 	assert.Empty(t, check(two(1.2)))
 	found := check(two(1.199))
 	require.Equal(t, []string{"near"}, kinds(found))
-	assert.Contains(t, found[0].Text, "pad 1 and pad 2 are 0.199 mm apart; the board's rule is 0.2 mm")
+	assert.Contains(t, found[0].Text, "Pad 1 and pad 2 are 0.199 mm apart; the board's rule is 0.2 mm")
 	assert.Equal(t, []int{1, 2}, found[0].Pads)
 	found = check(two(0.9))
 	require.Equal(t, []string{"overlap"}, kinds(found))

@@ -124,8 +124,16 @@ var Layouts = []string{ByType, InOrder, AsPackage}
 
 // Arrange lays pins out around a body that fits them; sides that the list names hold. The body's middle is the origin.
 func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) {
-	if len(pins) == 0 {
+	if layout == "" {
+		layout = ByType
+	}
+	switch {
+	case len(pins) == 0:
 		return nil, fmt.Errorf("there are no pins to lay out")
+	case len(pins) > MostListed:
+		return nil, fmt.Errorf("%d pins are too many; %d are the most", len(pins), MostListed)
+	case !slices.Contains(Layouts, layout):
+		return nil, fmt.Errorf("%q is not a way to lay out pins", layout)
 	}
 	var sides [4][]Listed // left, right, top, bottom
 	put := func(side int, p Listed) { sides[side] = append(sides[side], p) }
@@ -135,7 +143,11 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 		}
 		switch {
 		case p.Side != "":
-			put(slices.Index([]string{"left", "right", "top", "bottom"}, p.Side), p)
+			side := slices.Index([]string{"left", "right", "top", "bottom"}, p.Side)
+			if side < 0 {
+				return nil, fmt.Errorf("%q is not a side of a body", p.Side)
+			}
+			put(side, p)
 		case layout == ByType:
 			put(sideByType(p), p)
 		case i < (len(pins)+1)/2:

@@ -61,7 +61,17 @@ func libraryMarks(b *workbench.Bench, part *design.Part) []paper.Mark {
 // drawable checks what a tool holds in its hand; it has no sheet and perhaps no name yet.
 func drawable(o design.Object) error {
 	switch o := o.(type) {
-	case *design.Part, *design.Label, *design.Port, *design.Supply, *design.OpenMark, *design.SheetBlock, *design.Tap:
+	case *design.Part:
+		return turned(o.Turn)
+	case *design.Label:
+		return turned(o.Turn)
+	case *design.Port:
+		return turned(o.Turn)
+	case *design.Supply:
+		return turned(o.Turn)
+	case *design.Tap:
+		return turned(o.Turn)
+	case *design.OpenMark, *design.SheetBlock:
 		return nil
 	case *design.Timing:
 		d, err := timing.Parse(o.Text)
@@ -73,4 +83,11 @@ func drawable(o design.Object) error {
 		return o.Valid()
 	}
 	return fmt.Errorf("a %s is not drawn on a sheet", o.ObjectKind())
+}
+
+func turned(quarters int) error {
+	if quarters < 0 || quarters > 3 {
+		return fmt.Errorf("what was given to draw is turned by %d quarters; 0 to 3 are meant", quarters)
+	}
+	return nil
 }
