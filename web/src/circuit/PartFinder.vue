@@ -9,6 +9,7 @@ import { drawPattern } from '../board/draw'
 import { Previewer } from '../live/previewer'
 import type { Project } from '../live/project'
 import { marksBox, play } from './marks'
+import { merged, ownItems } from './ownItems'
 import { offscreenPen } from './preview'
 
 const props = defineProps<{ project: Project; replacing: number }>()
@@ -28,8 +29,9 @@ const now = computed(() => found.value[chosen.value])
 const search = latest(
   (q: string) => call<Found>('GET', '/library?q=' + encodeURIComponent(q)).catch(() => null),
   (list) => {
-    found.value = list?.items ?? []
-    total.value = list?.found ?? 0
+    const own = ownItems(props.project, query.value)
+    found.value = merged(own, list?.items ?? [])
+    total.value = (list?.found ?? 0) + found.value.length - (list?.items.length ?? 0)
     chosen.value = 0
   },
 )
@@ -42,7 +44,7 @@ onMounted(() => {
 watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
   await nextTick()
   const it = now.value
-  if (!it?.symbol || !it.footprint || !symbolCanvas.value || !footCanvas.value) return
+  if (!it?.symbol || !symbolCanvas.value || !footCanvas.value) return
   const box = (xs: { x: number; y: number }[]) => ({ minX: Math.min(...xs.map((p) => p.x)), maxX: Math.max(...xs.map((p) => p.x)), minY: Math.min(...xs.map((p) => p.y)), maxY: Math.max(...xs.map((p) => p.y)) }) // prettier-ignore
   const object = { library: it.part!.name, unit: it.part!.units?.length ? 1 : 0, at: { x: 0, y: 0 }, turn: 0, designator: it.part!.prefix + '1', value: it.part!.value ?? '' } // prettier-ignore
   asks.ask('item', { item: { kind: 'part', object } }, (drawn) => {
@@ -53,11 +55,14 @@ watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
         pictures: null,
       })
   })
+  footCanvas.value.getContext('2d')!.reset()
+  if (!it.footprint) return
   asksPattern.ask('pattern', { footprint: it.footprint }, (f) => {
     if (footCanvas.value) drawPattern(offscreenPen(footCanvas.value, box(f.courtyard)), f, taste.boardShade)
   })
 })
 
+const pinsOf = (it: Item) => (it.units?.length ? it.units : [it.symbol!]).reduce((n, u) => n + (u?.pins.length ?? 0), 0)
 function press(e: KeyboardEvent) {
   if (e.key === 'ArrowDown') chosen.value = Math.min(found.value.length - 1, chosen.value + 1)
   else if (e.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
@@ -92,9 +97,7 @@ function press(e: KeyboardEvent) {
           @mousemove="chosen = i"
         >
           <template #append
-            ><span class="quiet small"
-              >{{ it.symbol?.pins.length }} pins · {{ it.part!.footprint || 'no footprint' }}</span
-            ></template
+            ><span class="quiet small">{{ pinsOf(it) }} pins · {{ it.part!.footprint || 'no footprint' }}</span></template
           >
         </v-list-item>
       </v-list>
@@ -110,6 +113,9 @@ function press(e: KeyboardEvent) {
           aria-label="Footprint"
         />
         <p>{{ now.part!.description }}</p>
+        <p class="quiet small">
+          {{ now.part!.checked ? `Checked by ${now.part!.checked.by}` : 'Not checked against a datasheet' }}
+        </p>
       </div>
     </div>
     <p class="quiet hint">

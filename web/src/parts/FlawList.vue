@@ -49,4 +49,10 @@ const signs: Record<string, { icon: string; colour: string; word: string }> = {
   line-height: 1.3;
   flex: none;
 }
+.flaws :deep(.v-list-item) {
+  padding-inline: 2px;
+}
+.flaws :deep(.v-list-item__spacer) {
+  width: 8px;
+}
 </style>

@@ -2,7 +2,7 @@
 import { computed, onMounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Project } from '../live/project'
-import { type Crumb, useCommands } from '../shell/commands'
+import type { Crumb } from '../shell/commands'
 import FootprintView from './footprint/FootprintView.vue'
 import GeneratorView from './generator/GeneratorView.vue'
 import LibraryView from './library/LibraryView.vue'
@@ -38,7 +38,6 @@ async function made(f: number) {
   if (p && name && !p.footprint) await props.project.edit('putLibraryPart', { part: { ...p, footprint: name } })
   go({ view: 'footprint', id: f, part: part.value })
 }
-useCommands([], () => false)
 </script>
 
 <template>

@@ -193,8 +193,9 @@ export class FootprintEditor extends Stage {
 
   content(): Box {
     let b: Box | null = null
-    for (const what of this.scene.layers()) if (what !== 'name') for (const it of this.itemsOn(what)) b = union(b, it)
-    return b ?? { minX: -5e6, minY: -4e6, maxX: 5e6, maxY: 4e6 }
+    for (const what of this.scene.layers())
+      if (what !== 'name' && what !== 'text') for (const it of this.itemsOn(what)) b = union(b, it)
+    return b ? union(b, { minX: -0.5e6, minY: -0.5e6, maxX: 0.5e6, maxY: 0.5e6 }) : { minX: -6e6, minY: -5e6, maxX: 6e6, maxY: 5e6 } // prettier-ignore
   }
   private itemsOn(layer: string) {
     return this.scene.within({ minX: -1e10, minY: -1e10, maxX: 1e10, maxY: 1e10 }).filter((i) => i.layer === layer)

@@ -69,7 +69,7 @@ export function nearest(list: Found[], p: Point, tolerance: number): Found | nul
   let least = Infinity
   for (const f of list) {
     const d = dist(f.at, p)
-    const rank = d + (f.feature.spot === 'centre' || f.feature.of === 'origin' ? 0 : tolerance / 3)
+    const rank = d + (f.feature.spot === 'centre' ? 0 : f.feature.of === 'origin' ? 1 : tolerance / 3)
     if (d <= tolerance && rank < least) {
       least = rank
       best = f

@@ -6,6 +6,7 @@ import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
 import type { LibraryRows } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
+import { useCommands } from '../../shell/commands'
 import { complain } from '../../shell/notices'
 import type { Column } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
@@ -96,6 +97,7 @@ const columns: Column<PartRow>[] = [
   { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true },
   { field: 'description', name: 'Description', width: 260, text: (r) => r.description, fixed: true },
 ]
+useCommands([{ id: 'newPart', title: 'New part', keys: 'N', group: 'Library', run: () => (making.value = true) }])
 const choose = (r: PartRow) => emit('choose', r.name, r.own)
 </script>
 

@@ -25,9 +25,22 @@ async function make(pins: Listed[] = [], layout = 'type') {
   <PinListPanel v-if="pasting" :project="project" verb="Make the part" @take="make" @close="pasting = false" />
   <div v-else class="float panel" role="dialog" aria-label="New part" @keydown.esc.stop="emit('close')">
     <h3>New part</h3>
-    <v-text-field v-model="name" label="Name" autofocus hide-details @keydown.enter="ok && make()" />
-    <v-text-field v-model="prefix" label="Prefix of its designators" class="mono" hide-details />
-    <v-text-field v-model="description" label="What it is" hide-details />
+    <v-text-field
+      v-model="name"
+      label="Name"
+      aria-label="Name of the part"
+      autofocus
+      hide-details
+      @keydown.enter="ok && make()"
+    />
+    <v-text-field
+      v-model="prefix"
+      label="Prefix of its designators"
+      aria-label="Prefix of its designators"
+      class="mono"
+      hide-details
+    />
+    <v-text-field v-model="description" label="What it is" aria-label="What it is" hide-details />
     <p class="quiet">
       It belongs to this project. Its symbol begins with the datasheet’s table of pins, or with an empty body to draw them at.
     </p>

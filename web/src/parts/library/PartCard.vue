@@ -96,9 +96,7 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
           role="img"
           aria-label="Symbol"
         />
-        <v-btn v-if="own || s.id" size="small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)"
-          >Symbol</v-btn
-        >
+        <v-btn v-if="own || s.id" size="small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)">Symbol</v-btn>
       </figure>
       <figure v-if="card.pattern">
         <canvas ref="foot" width="280" height="170" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />

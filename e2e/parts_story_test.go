@@ -1,0 +1,126 @@
+package e2e
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"github.com/chromedp/chromedp"
+)
+
+// partsOf opens the stage of parts of a new project.
+func partsOf(t *testing.T, name string) *tab {
+	t.Helper()
+	p := start(t, "serve", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	newProject(t, p, b, name)
+	b.stage("Parts")
+	b.until(`!!document.querySelector('[aria-label="Find parts"]')`)
+	return b
+}
+
+// paste puts a text into the panel of pin lists.
+func (b *tab) pasteList(text string) {
+	b.t.Helper()
+	b.click(`textarea[aria-label="Table of pins"]`)
+	eval[bool](b, fmt.Sprintf(`(()=>{const a=document.querySelector('textarea[aria-label="Table of pins"]');const d=new DataTransfer();d.setData('text/plain',%[1]q);
+		a.dispatchEvent(new ClipboardEvent('paste',{clipboardData:d,bubbles:true}));a.setRangeText(%[1]q,0,a.value.length,'end');a.dispatchEvent(new InputEvent('input',{bubbles:true}));return true})()`, text))
+}
+
+// part is a part of the project's library, told by the program's own mirror.
+func (b *tab) libraryPart(name, of string) string {
+	b.t.Helper()
+	return eval[string](b, fmt.Sprintf(`String(goldenTrace.named('libraryPart', %q)?.%s ?? '')`, name, of))
+}
+
+const barometer = "Pin\tName\tType\tDescription\n1\tVDD\tPower\tSupply\n2\tSCL\tI\tClock\n3\tSDA\tI/O\tData\n4\tADDR\tI\tAddress\n5\tGND\tPower\tGround\n6\tINT\tOpen drain\tInterrupt\n7\tNC\tNC\tLeave open\n8\tVIO\tPower\tSupply of the lines\n"
+
+// An eight-pin sensor, from its datasheet's table and drawing to a part on the sheet.
+func TestSensorFromItsDatasheet(t *testing.T) {
+	b := partsOf(t, "Sensor")
+	b.press("New part")
+	b.atField("Name of the part")
+	b.typing("Barometer HX-8B")
+	b.press("Paste its pins")
+	b.pasteList(barometer)
+	b.sees("8 pins")
+	assert.Equal(t, []string{"number", "name", "type", "not taken"}, eval[[]string](b, `[...document.querySelectorAll('[role=dialog] th')].map(h => h.innerText.split('\n')[0].trim())`))
+	b.press("Make the part")
+	b.kept()
+	b.sees("Not checked against a datasheet.")
+	b.sees("Pins to pads")
+
+	b.press("Generate a footprint")
+	b.until(`!!document.querySelector('input[aria-label="distance over the leads"]')`)
+	b.fill("distance over the leads", "4.9 ± 0.15")
+	b.fill("width of the body", "2.9 .. 3.1")
+	b.fill("length of the body", "2.9 .. 3.1")
+	b.fill("pitch", "0.65")
+	b.fill("length of a lead's foot", "0.4 .. 0.8")
+	b.fill("width of a lead", "0.22 .. 0.38")
+	b.fill("height", "0.9 .. 1.1")
+	b.sees("SOP65P490X100-8N")
+	b.fill("width of the body", "5 .. 5.2")
+	b.sees("leads would not reach beyond it")
+	b.fill("width of the body", "2.9 .. 3.1")
+	b.sees("SOP65P490X100-8N")
+	b.press("Make the footprint")
+	b.until(`!!goldenTrace.named('footprint', 'SOP65P490X100-8N')`)
+	b.sees("Nothing is wrong with the footprint by itself.")
+	assert.Equal(t, "SOP65P490X100-8N", b.libraryPart("Barometer HX-8B", "footprint"))
+
+	b.press("Barometer HX-8B")
+	b.sees("Pins and pads fit, and nothing is wrong with the footprint.")
+	b.press("I checked it")
+	b.sees("Say who you are first")
+	eval[bool](b, `(localStorage.setItem('gt.person', JSON.stringify({ ...JSON.parse(localStorage.getItem('gt.person')), name: 'Alder' })), true)`)
+	b.do(chromedp.Reload())
+	b.press("I checked it")
+	b.sees("Checked against its datasheet by Alder")
+
+	b.stage("Circuit")
+	b.until(`!!document.querySelector('[role=application][aria-label^=Circuit]')?.dataset.view`)
+	b.putPart("Barometer", 100, 100)
+	assert.Equal(t, "SOP65P490X100-8N", eval[string](b, `goldenTrace.all('part')[0].footprint`))
+	assert.Equal(t, "U1", eval[string](b, `goldenTrace.all('part')[0].designator`))
+
+	b.do(chromedp.Reload()) // all of it is kept
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	assert.Equal(t, "Alder", b.libraryPart("Barometer HX-8B", "checked.by"))
+}
+
+// A slide potentiometer with odd offsets: pads placed by typed numbers from each other, dimensions agreed with the datasheet.
+func TestOddOffsetsByNumbers(t *testing.T) {
+	b := partsOf(t, "Slide")
+	b.press("New part")
+	b.atField("Name of the part")
+	b.typing("Slide potentiometer")
+	b.press("Draw its pins")
+	b.sees("Slide potentiometer")
+	eval[bool](b, `(goldenTrace.edit('putFootprint', { name: 'Slide 30 mm' }), true)`)
+	b.until(`!!goldenTrace.named('footprint', 'Slide 30 mm')`)
+	id := eval[int](b, `goldenTrace.named('footprint', 'Slide 30 mm').id`)
+	b.goTo(fmt.Sprintf("/project/%d/parts?view=footprint&id=%d", eval[int](b, `goldenTrace.id`), id))
+	b.until(`window.goldenTrace?.state.value === 'open' && !!document.querySelector('[role=application]')?.dataset.view`)
+	b.sees("Draw the pads from the datasheet")
+	b.press("Place a pad")
+	b.press("Plated")
+	b.fill("Width, mm", "2")
+	b.fill("Hole, mm", "1.2")
+	b.choose("Form", "Round")
+	b.point(0, 0)
+	b.until(`goldenTrace.all('footprint')[0].pads.length === 1`)
+	b.key(escape)
+	// "this one is 17.5 up and 3.25 left of that one", from the middle of pad 1
+	b.key("x")
+	b.until(`!!document.querySelector('input[aria-label="dx, mm"]')`)
+	b.point(0, 0)
+	b.sees("from the middle of pad 1")
+	b.fill("dx, mm", "-3.25")
+	b.until(`goldenTrace.all('footprint')[0].pads.length === 2`)
+	b.fill("dy, mm", "35/2")
+	b.until(`goldenTrace.all('footprint')[0].pads.length === 3`)
+	places := eval[[][]float64](b, `goldenTrace.all('footprint')[0].pads.map(p => [p.at.x / 1e6, p.at.y / 1e6])`)
+	assert.Equal(t, [][]float64{{0, 0}, {-3.25, 0}, {-6.5, 17.5}}, places, "the next one starts from there")
+}
