@@ -10,7 +10,6 @@ import (
 	"time"
 
 	"goldentrace/core/design"
-	"goldentrace/core/library"
 	"goldentrace/store"
 )
 
@@ -18,7 +17,7 @@ import (
 type hub struct {
 	store *store.Store
 	// library is where commands and people take parts from.
-	library library.Source
+	library *shelf
 	mu      sync.Mutex
 	open    map[int64]*slot
 	quit    chan struct{}
@@ -63,7 +62,7 @@ const (
 )
 
 func newHub(s *store.Store, examples ...Example) *hub {
-	h := &hub{store: s, library: library.Shipped(), examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
+	h := &hub{store: s, library: newShelf(context.Background(), s), examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
 	go h.tidy()
 	return h
 }

@@ -78,14 +78,13 @@ func (a *api) routes(e *echo.Echo) {
 	e.GET("/api/projects/:id/raw", a.with(a.exportRaw))
 	e.POST("/api/projects/:id/stepback", a.with(a.stepBack))
 	e.POST("/api/import", a.importFile)
-	e.GET("/api/library", a.library)
-	e.GET("/api/library/rows", a.libraryRows)
 	e.GET("/api/projects/:id/live", a.with(a.live))
 	e.POST("/api/projects/:id/handoff", a.with(a.makeHandoff))
 	e.GET("/api/projects/:id/handoff.zip", a.with(a.handoffZip))
 	e.GET("/api/projects/:id/handoff/:file", a.with(a.handoffFile))
 	e.GET("/api/projects/:id/handoff/:file/drawing", a.with(a.handoffDrawing))
 	a.circuitRoutes(e)
+	a.libraryRoutes(e)
 	a.glanceRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
@@ -271,30 +270,4 @@ func Import(ctx context.Context, s *store.Store, r io.Reader) (int64, string, er
 type Found struct {
 	Items []library.Item `json:"items"`
 	Found int            `json:"found"`
-}
-
-// LibraryRows are parts of the libraries as a list shows them.
-type LibraryRows struct {
-	Rows  []library.Row `json:"rows"`
-	Found int           `json:"found"`
-}
-
-// mostRows bounds a list of parts.
-const mostRows = 500
-
-func (a *api) libraryRows(c *echo.Context) error {
-	list, found := a.hub.library.Search(c.QueryParam("q"), mostRows)
-	out := LibraryRows{Rows: []library.Row{}, Found: found}
-	for _, it := range list {
-		out.Rows = append(out.Rows, library.RowOf(it))
-	}
-	return c.JSON(http.StatusOK, out)
-}
-
-func (a *api) library(c *echo.Context) error {
-	list, found := a.hub.library.Search(c.QueryParam("q"), 80)
-	if list == nil {
-		list = []library.Item{}
-	}
-	return c.JSON(http.StatusOK, Found{list, found})
 }

@@ -13,30 +13,6 @@ import (
 	"goldentrace/core/library"
 )
 
-// ensurePart takes a part of the library into the project, with its symbol and
-// footprint, unless it is there.
-func (tx *Tx) ensurePart(name string) (*design.LibraryPart, error) {
-	if l := tx.Doc.LibraryPart(name); l != nil {
-		return l, nil
-	}
-	it, ok := tx.env.library().Find(name)
-	if !ok {
-		return nil, fmt.Errorf("the library has no part called %q", name)
-	}
-	for _, sym := range append([]*design.Symbol{it.Symbol}, it.Units...) {
-		if tx.Doc.Symbol(sym.Name) == nil {
-			if err := tx.Put(design.WithID(sym, tx.Doc.NewID())); err != nil {
-				return nil, err
-			}
-		}
-	}
-	if err := tx.ensureFootprint(it.Part.Footprint); err != nil {
-		return nil, err
-	}
-	l := design.WithID(it.Part, tx.Doc.NewID()).(*design.LibraryPart)
-	return l, tx.Put(l)
-}
-
 // symbolFor is the symbol of a part of the project or of the library, or of a unit of it; nil when
 // there is none.
 func symbolFor(d *design.Doc, from library.Source, name string, unit int) *design.Symbol {
@@ -51,17 +27,6 @@ func symbolFor(d *design.Doc, from library.Source, name string, unit int) *desig
 		return it.Units[unit-1]
 	}
 	return it.Symbol
-}
-
-func (tx *Tx) ensureFootprint(name string) error {
-	if name == "" || tx.Doc.Footprint(name) != nil {
-		return nil
-	}
-	f := tx.env.library().Footprint(name)
-	if f == nil {
-		return fmt.Errorf("the library has no footprint called %q", name)
-	}
-	return tx.Put(design.WithID(f, tx.Doc.NewID()))
 }
 
 // PlacePart puts a part of the library on a sheet. Without a designator it takes the next

@@ -88,6 +88,8 @@ var kinds = map[string]func() Command{
 	"layBeneath":      func() Command { return &LayBeneath{} },
 	"putLibraryPart":  func() Command { return &PutLibraryPart{} },
 	"takeParts":       func() Command { return &TakeParts{} },
+	"updateParts":     func() Command { return &UpdateParts{} },
+	"released":        func() Command { return &Released{} },
 	"setChecked":      func() Command { return &SetChecked{} },
 	"dropItems":       func() Command { return &DropItems{} },
 }

@@ -21,6 +21,8 @@ type Item struct {
 	Units     []*design.Symbol    `json:"units,omitempty"` // of a package with several; Symbol is the first
 	// Others are the footprints of all densities, where there are several.
 	Others map[string]*design.Footprint `json:"-"`
+	// Assets are the pictures that the footprints refer to.
+	Assets map[design.ID]*design.Asset `json:"-"`
 }
 
 // Source is where parts come from: the shipped library, and later those of a workspace and of a project.
@@ -29,6 +31,8 @@ type Source interface {
 	Find(name string) (Item, bool)
 	// Footprint by its name, or nil.
 	Footprint(name string) *design.Footprint
+	// Asset that the footprint of the name refers to, or nil.
+	Asset(footprint string, id design.ID) *design.Asset
 	// Search lists the items that a query finds, at most so many, and how many there are.
 	Search(query string, most int) (list []Item, found int)
 }
@@ -51,6 +55,16 @@ func (s Sources) Footprint(name string) *design.Footprint {
 	for _, from := range s {
 		if f := from.Footprint(name); f != nil {
 			return f
+		}
+	}
+	return nil
+}
+
+// Asset that the footprint of the name refers to, or nil.
+func (s Sources) Asset(footprint string, id design.ID) *design.Asset {
+	for _, from := range s {
+		if from.Footprint(footprint) != nil {
+			return from.Asset(footprint, id)
 		}
 	}
 	return nil

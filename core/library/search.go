@@ -17,6 +17,7 @@ type Catalog struct {
 	items []Item
 	by    map[string]int               // items by their exact name
 	feet  map[string]*design.Footprint // by name
+	own   map[string]int               // whose item a footprint is
 	names []string                     // in lower case
 	rest  []string                     // all other texts, in lower case, words between spaces
 	pins  []int
@@ -24,15 +25,15 @@ type Catalog struct {
 
 // NewCatalog makes items ready for searching.
 func NewCatalog(items []Item) *Catalog {
-	c := &Catalog{items: items, by: map[string]int{}, feet: map[string]*design.Footprint{}}
+	c := &Catalog{items: items, by: map[string]int{}, feet: map[string]*design.Footprint{}, own: map[string]int{}}
 	for i, it := range items {
 		p := it.Part
 		c.by[p.Name] = i
 		if it.Footprint != nil {
-			c.feet[it.Footprint.Name] = it.Footprint
+			c.foot(i, it.Footprint)
 		}
 		for _, f := range it.Others {
-			c.feet[f.Name] = f
+			c.foot(i, f)
 		}
 		c.names = append(c.names, strings.ToLower(p.Name))
 		c.rest = append(c.rest, strings.ToLower(strings.Join([]string{"", p.Value, p.Footprint, p.Prefix, p.Description, p.Keywords, ""}, " ")))
@@ -55,6 +56,21 @@ func (c *Catalog) Find(name string) (Item, bool) {
 		return Item{}, false
 	}
 	return c.items[i], true
+}
+
+func (c *Catalog) foot(of int, f *design.Footprint) {
+	if f != nil {
+		c.feet[f.Name], c.own[f.Name] = f, of
+	}
+}
+
+// Asset that the footprint of the name refers to, or nil.
+func (c *Catalog) Asset(footprint string, id design.ID) *design.Asset {
+	i, ok := c.own[footprint]
+	if !ok {
+		return nil
+	}
+	return c.items[i].Assets[id]
 }
 
 // Footprint by its name, or nil.

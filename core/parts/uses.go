@@ -134,8 +134,33 @@ func AsGenerated(f *design.Footprint) bool {
 	print := func(f *design.Footprint) string {
 		c := Bare(f)
 		c.Name, c.Description, c.Together, c.Model = "", "", nil, 0
-		data, _ := json.Marshal(c) // plain data always marshals
-		return string(data)
+		return marshalled(c)
 	}
 	return print(made.Footprint) == print(f)
+}
+
+// SameFootprint tells whether two footprints are the same but for what is not the footprint itself.
+func SameFootprint(a, b *design.Footprint) bool {
+	return marshalled(Bare(a)) == marshalled(Bare(b))
+}
+
+// SameSymbol tells whether two symbols are drawn the same.
+func SameSymbol(a, b *design.Symbol) bool {
+	bare := func(s *design.Symbol) *design.Symbol {
+		c, _, _ := s.Named()
+		for i := range c.Pins {
+			c.Pins[i].ID = 0
+		}
+		for i := range c.Figures {
+			c.Figures[i].ID = 0
+		}
+		c.ID, c.Origin, c.Name = 0, design.Origin{}, ""
+		return c
+	}
+	return marshalled(bare(a)) == marshalled(bare(b))
+}
+
+func marshalled(v any) string {
+	data, _ := json.Marshal(v) // plain data always marshals
+	return string(data)
 }

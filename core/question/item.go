@@ -8,7 +8,6 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
-	"goldentrace/core/library"
 	"goldentrace/core/paper"
 	"goldentrace/core/timing"
 	"goldentrace/core/workbench"
@@ -42,11 +41,7 @@ func (q *Item) Answer(b *workbench.Bench) (Drawn, error) {
 
 // libraryMarks draws a part of the library that the project does not have yet.
 func libraryMarks(b *workbench.Bench, part *design.Part) []paper.Mark {
-	source := b.Library
-	if source == nil {
-		source = library.Shipped()
-	}
-	it, ok := source.Find(part.Library)
+	it, ok := shelfOf(b).Find(part.Library)
 	if !ok {
 		return nil
 	}

@@ -69,10 +69,7 @@ func (q *PartCard) Answer(b *workbench.Bench) (*Card, error) {
 		out.Used = append(out.Used, parts.UsesOfPart(b.Doc, own.Name)...)
 	}
 	if !q.Project {
-		source := b.Library
-		if source == nil {
-			source = library.Shipped()
-		}
+		source := shelfOf(b)
 		it, ok := source.Find(q.Name)
 		if !ok {
 			return nil, fmt.Errorf("the libraries have no part called %q", q.Name)

@@ -70,6 +70,8 @@ var kinds = map[string]entry{
 	"repeat":      is[RepeatPads, *Repeated](),
 	"mapping":     is[Mapping, *Mapped](),
 	"footprint":   is[FootprintLook, *FootprintShown](),
+	"newer":       is[Newer, []NewVersion](),
+	"overlay":     is[Overlay, *Overlaid](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),
 }

@@ -2,9 +2,9 @@ import type { Pen } from '../canvas/scene'
 import type { Box } from '../canvas/viewport'
 
 /** A pen for a small canvas that shows the box as large as it fits. */
-export function offscreenPen(c: HTMLCanvasElement, box: Box): Pen {
+export function offscreenPen(c: HTMLCanvasElement, box: Box, margin = 4, most = 24): Pen {
   const ctx = c.getContext('2d')!
-  const mm = Math.min(c.width / ((box.maxX - box.minX) / 1e6 + 4), c.height / ((box.maxY - box.minY) / 1e6 + 4), 24)
+  const mm = Math.min(c.width / ((box.maxX - box.minX) / 1e6 + margin), c.height / ((box.maxY - box.minY) / 1e6 + margin), most)
   ctx.setTransform(1, 0, 0, 1, 0, 0)
   ctx.clearRect(0, 0, c.width, c.height)
   const [x, y] = [(box.minX + box.maxX) / 2e6, (box.minY + box.maxY) / 2e6]

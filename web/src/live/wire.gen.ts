@@ -377,6 +377,36 @@ export interface LibraryRows {
   found: number
 }
 
+export interface Keeping {
+  part: string
+  who: string
+  note?: string
+}
+
+export interface KeptAs {
+  version: number
+}
+
+export interface Withdrawing {
+  name: string
+  version: number
+  back?: boolean
+}
+
+export interface KeptPart {
+  name: string
+  version: number
+  made: string
+  who: string
+  note: string
+  withdrawn?: boolean
+}
+
+export interface Making {
+  name: string
+  making: DesignMaking
+}
+
 export interface Preview {
   changes: Change[]
   problems: string[]
@@ -661,6 +691,12 @@ export interface PutSymbol {
   layout?: string
 }
 
+export interface Released {
+  part: number
+  library: string
+  version: number
+}
+
 export interface Remove {
   ids: number[]
 }
@@ -873,6 +909,10 @@ export interface TurnPlaced {
   ids: number[]
   pivot: Point
   angle: number
+}
+
+export interface UpdateParts {
+  names: string[]
 }
 
 export interface Again {
@@ -1099,6 +1139,17 @@ export interface Mapped {
   used: string[]
 }
 
+export interface Newer {
+}
+
+export interface NewVersion {
+  name: string
+  library: string
+  have: number
+  latest: number
+  changes: string[]
+}
+
 export interface NextName {
   text: string
 }
@@ -1111,6 +1162,18 @@ export interface Renaming {
   units: PartRef[]
   old: string
   new: string
+}
+
+export interface Overlay {
+  name: string
+}
+
+export interface Overlaid {
+  changes: string[]
+  old: Mark[]
+  new: Mark[]
+  oldFoot?: Pattern
+  newFoot?: Pattern
 }
 
 export interface Pairs {
@@ -1317,7 +1380,7 @@ export interface Recipe {
   missing?: string[]
   density: string
   overrides?: Record<string, number>
-  making: Making
+  making: DesignMaking
   name?: string
 }
 
@@ -1444,6 +1507,18 @@ export interface Row {
   pins: number
   footprint: string
   checked?: boolean
+}
+
+export interface DesignMaking {
+  fabrication: number
+  placement: number
+  round: number
+  gap: number
+  form: string
+  silkWidth: number
+  silkGap: number
+  yardRound: number
+  leave?: string[]
 }
 
 export interface Change {
@@ -1754,18 +1829,6 @@ export interface Range {
   max: number
 }
 
-export interface Making {
-  fabrication: number
-  placement: number
-  round: number
-  gap: number
-  form: string
-  silkWidth: number
-  silkGap: number
-  yardRound: number
-  leave?: string[]
-}
-
 export interface Feature {
   of: string
   pad?: number
@@ -2032,6 +2095,7 @@ export interface Commands {
   putLibraryPart: PutLibraryPart
   putRule: PutRule
   putSymbol: PutSymbol
+  released: Released
   remove: Remove
   removeNetTracks: RemoveNetTracks
   removePin: RemovePin
@@ -2067,6 +2131,7 @@ export interface Commands {
   takeParts: TakeParts
   turnItems: TurnItems
   turnPlaced: TurnPlaced
+  updateParts: UpdateParts
 }
 
 /** Every message from the program by its name. */
@@ -2104,8 +2169,10 @@ export interface Questions {
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
   mapping: { asks: Mapping; answers: Mapped }
+  newer: { asks: Newer; answers: NewVersion[] }
   nextName: { asks: NextName; answers: string }
   numbers: { asks: Numbers; answers: Renaming[] }
+  overlay: { asks: Overlay; answers: Overlaid }
   pairs: { asks: Pairs; answers: string[][] }
   partCard: { asks: PartCard; answers: Card }
   pattern: { asks: PatternOf; answers: Pattern }

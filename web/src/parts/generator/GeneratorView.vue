@@ -72,7 +72,7 @@ function paint() {
   c.width = width.value * dpr
   c.height = height.value * dpr
   if (!p) return
-  const pen = offscreenPen(c, fit(p.courtyard))
+  const pen = offscreenPen(c, boxOf(p.courtyard), 1.2, 160)
   pen.ctx.save()
   drawPattern(pen, p, taste.boardShade)
   pen.ctx.strokeStyle = '#8C8699'
@@ -90,12 +90,6 @@ function paint() {
     if (small / pen.px < 9) continue
     pen.text(pad.number, pad.at.x / 1e6, pad.at.y / 1e6, Math.min(small * 0.6, 0.7), { colour: pad.hole ? '#EFE9F5' : '#17131E', weight: 600 }) // prettier-ignore
   }
-}
-/** The room of the picture: that of the courtyard without the usual margin, since it is far from others. */
-const fit = (yard: { x: number; y: number }[]) => {
-  const b = boxOf(yard)
-  const m = 1.6e6 - 0.06 * (b.maxX - b.minX)
-  return { minX: b.minX + Math.max(0, m), minY: b.minY + Math.max(0, m), maxX: b.maxX - Math.max(0, m), maxY: b.maxY - Math.max(0, m) } // prettier-ignore
 }
 watch([width, height, () => taste.boardShade], () => void nextTick(paint))
 
@@ -487,6 +481,9 @@ tr.over td:first-child {
   display: flex;
   gap: 8px;
   margin-top: 8px;
+}
+.v-tabs {
+  flex: none;
 }
 .drop {
   align-self: flex-start;

@@ -44,8 +44,7 @@ function paint() {
     if (el && s.marks.length) play(offscreenPen(el, marksBox(s.marks)), s.marks, { colours: circuitColours[taste.circuitShade], pictures: null }) // prettier-ignore
   })
   if (foot.value && c.pattern) {
-    const b = boxOf(c.pattern.courtyard)
-    drawPattern(offscreenPen(foot.value, { minX: b.minX + 1.2e6, minY: b.minY + 1.2e6, maxX: b.maxX - 1.2e6, maxY: b.maxY - 1.2e6 }), c.pattern, taste.boardShade) // prettier-ignore
+    drawPattern(offscreenPen(foot.value, boxOf(c.pattern.courtyard), 1, 60), c.pattern, taste.boardShade)
   }
 }
 watch(() => [taste.circuitShade, taste.boardShade], paint)
