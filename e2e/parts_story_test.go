@@ -124,3 +124,48 @@ func TestOddOffsetsByNumbers(t *testing.T) {
 	places := eval[[][]float64](b, `goldenTrace.all('footprint')[0].pads.map(p => [p.at.x / 1e6, p.at.y / 1e6])`)
 	assert.Equal(t, [][]float64{{0, 0}, {-3.25, 0}, {-6.5, 17.5}}, places, "the next one starts from there")
 }
+
+// A part goes to the library of the workspace, from there into another project, and is brought up to date when it changes.
+func TestNewVersionOfAPart(t *testing.T) {
+	b := partsOf(t, "First")
+	b.press("New part")
+	b.atField("Name of the part")
+	b.typing("Battery holder")
+	b.press("Paste its pins")
+	b.pasteList("1,+,passive\n2,−,passive\n")
+	b.sees("2 pins")
+	b.press("Make the part")
+	b.sees("Pins to pads")
+	b.press("Keep in the workspace")
+	b.sees("Battery holder is version 1 of the workspace")
+	first := eval[int](b, `goldenTrace.id`)
+
+	b.goTo("/")
+	newProject(t, b.p, b, "Second")
+	b.stage("Parts")
+	b.click(`input[aria-label="Find parts"]`)
+	b.typing("battery")
+	b.until(`[...document.querySelectorAll('[role=grid] [role=row]')].some(r => r.innerText.includes('workspace'))`)
+	b.click(b.found(`[...document.querySelectorAll('[role=grid] [role=row]')].find(r => r.innerText.includes('workspace')).querySelector('[data-c]')`))
+	b.press("Take into the project")
+	b.until(`goldenTrace.named('libraryPart', 'Battery holder')?.origin.version === 1`)
+	second := eval[int](b, `goldenTrace.id`)
+
+	b.goTo(fmt.Sprintf("/project/%d/parts?part=Battery+holder&own=1", first))
+	b.sees("Pins to pads")
+	eval[bool](b, `(goldenTrace.edit('symbolPieces', { symbol: goldenTrace.named('symbol', 'Battery holder').id, pins: [{ ...goldenTrace.named('symbol', 'Battery holder').pins[0], id: 1, name: 'PLUS' }] }), true)`)
+	b.until(`goldenTrace.named('symbol', 'Battery holder').pins[0].name === 'PLUS'`)
+	b.press("Keep in the workspace")
+	b.sees("Battery holder is version 2 of the workspace")
+
+	b.goTo(fmt.Sprintf("/project/%d/parts", second))
+	b.sees("A part has a newer version in the library")
+	b.press("Battery holder")
+	b.sees("Pin 1 is called “PLUS” instead of “+”.")
+	b.look("versions")
+	b.press("Take version 2")
+	b.until(`goldenTrace.named('symbol', 'Battery holder').pins[0].name === 'PLUS'`)
+	assert.Equal(t, 2, eval[int](b, `goldenTrace.named('libraryPart', 'Battery holder').origin.version`))
+	b.key("z", ctrl)
+	b.until(`goldenTrace.named('symbol', 'Battery holder').pins[0].name === '+'`)
+}

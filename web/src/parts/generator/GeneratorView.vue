@@ -5,10 +5,11 @@ import { useElementSize } from '@vueuse/core'
 import { drawPattern } from '../../board/draw'
 import { boxOf } from '../../canvas/viewport'
 import { offscreenPen } from '../../circuit/preview'
+import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
 import { format } from '../../live/units'
-import type { Entry, Family, LandMade, Range, Recipe } from '../../live/wire.gen'
+import type { Entry, Family, LandMade, Making, Range, Recipe } from '../../live/wire.gen'
 import ChoiceField from '../../shell/fields/ChoiceField.vue'
 import EntryField from '../../shell/fields/EntryField.vue'
 import LengthField from '../../shell/fields/LengthField.vue'
@@ -137,6 +138,20 @@ function toggleMake(id: string, on: boolean) {
   else leave.add(id)
   recipe.value = { ...recipe.value!, making: { ...recipe.value!.making, leave: [...leave] } }
 }
+// ---- ways of making, by the names people gave them
+
+const makings = shallowRef<Making[]>([])
+const making = ref<string | null>(null)
+onMounted(() => void call<Making[]>('GET', '/makings').then((l) => (makings.value = l), complain))
+function takeMaking(name: string | null) {
+  making.value = name
+  const m = makings.value.find((x) => x.name === name)
+  if (m && recipe.value) recipe.value = { ...recipe.value, making: structuredClone(m.making) }
+}
+const keepMaking = () =>
+  call<Making[]>('PUT', '/makings', { name: making.value?.trim(), making: recipe.value!.making }).then((l) => (makings.value = l), complain) // prettier-ignore
+const dropMaking = () =>
+  call<Making[]>('DELETE', '/makings?name=' + encodeURIComponent(making.value ?? '')).then((l) => ((makings.value = l), (making.value = null)), complain) // prettier-ignore
 const missing = computed(() => (recipe.value?.missing ?? []).join(' '))
 const replaces = computed(() => (old.value && old.value.pads.length && !old.value.recipe ? old.value.pads.length : 0))
 
@@ -317,6 +332,19 @@ async function make() {
           <div v-for="v in sections" :key="v.name" class="section"><BodyDrawing :view="v" small /></div>
         </template>
         <template v-else-if="recipe">
+          <v-combobox
+            :model-value="making"
+            :items="makings.map((m) => m.name)"
+            label="Kept as"
+            aria-label="Kept as"
+            density="compact"
+            hide-details
+            @update:model-value="takeMaking"
+          />
+          <div class="acts">
+            <v-btn size="small" variant="outlined" :disabled="!making?.trim()" @click="keepMaking">Keep under this name</v-btn>
+            <v-btn v-if="makings.some((m) => m.name === making)" size="small" variant="text" @click="dropMaking">Drop it</v-btn>
+          </div>
           <LengthField
             v-for="[k, words] in lengths"
             :key="k"

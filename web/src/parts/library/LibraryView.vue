@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { mdiCheckDecagramOutline, mdiCircleOutline } from '@mdi/js'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
-import type { LibraryRows } from '../../live/wire.gen'
+import type { LibraryRows, NewVersion } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
 import { useCommands } from '../../shell/commands'
 import { complain } from '../../shell/notices'
@@ -14,6 +14,7 @@ import FilterField from '../../shell/table/FilterField.vue'
 import SidePanel from '../SidePanel.vue'
 import NewPartPanel from './NewPartPanel.vue'
 import PartCard from './PartCard.vue'
+import VersionPanel from './VersionPanel.vue'
 
 /** All parts there are: of the project and of the libraries. */
 const props = defineProps<{ project: Project; chosen: string; own: boolean }>()
@@ -37,13 +38,26 @@ interface PartRow {
 const filter = ref('')
 const where = ref<'all' | 'project' | 'libraries'>('all')
 const making = ref(false)
+const newer = shallowRef<NewVersion[]>([])
+const comparing = ref<NewVersion | null>(null)
 const found = ref<LibraryRows>({ rows: [], found: 0 })
 const search = latest(
   (q: string) => call<LibraryRows>('GET', '/library/rows?q=' + encodeURIComponent(q)).catch((e) => (complain(e), null)),
   (r) => r && (found.value = r),
 )
 watch(filter, search)
-onMounted(() => void search(''))
+const askNewer = latest(
+  () => props.project.question('newer', {}).catch(() => []),
+  (list) => (newer.value = list),
+)
+onMounted(() => {
+  void search('')
+  void askNewer('')
+})
+watch(props.project.docTick, () => void askNewer(''))
+async function takeAll() {
+  await props.project.edit('updateParts', { names: newer.value.map((n) => n.name) }).catch(complain)
+}
 const words = computed(() => filter.value.toLowerCase().split(/\s+/).filter((w) => w)) // prettier-ignore
 const own = computed<PartRow[]>(() => {
   void props.project.docTick.value
@@ -122,8 +136,19 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         <span class="grow" />
         <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
       </div>
+      <div v-if="newer.length" class="newer" role="status">
+        <span>
+          {{ newer.length === 1 ? 'A part has' : `${newer.length} parts have` }} a newer version in the library:
+          <v-btn v-for="n in newer.slice(0, 5)" :key="n.name" size="x-small" variant="outlined" @click="comparing = n">{{
+            n.name
+          }}</v-btn>
+          {{ newer.length > 5 ? `and ${newer.length - 5} more` : '' }}
+        </span>
+        <v-btn v-if="newer.length > 1" size="x-small" variant="text" @click="takeAll">Take all</v-btn>
+      </div>
       <DataTable name="library" label="Parts" :columns="columns" :rows="rows" @now="choose" @open="choose" />
     </div>
+    <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
     <NewPartPanel
       v-if="making"
       :project="project"
@@ -147,6 +172,16 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
 </template>
 
 <style scoped>
+.newer {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 10px;
+  margin-bottom: 8px;
+  border-left: 3px solid rgb(var(--v-theme-info));
+  background: rgba(var(--v-theme-info), 0.1);
+  font-size: 12.5px;
+}
 .library {
   position: absolute;
   inset: 0;

@@ -4,12 +4,13 @@ import { drawPattern } from '../../board/draw'
 import { boxOf } from '../../canvas/viewport'
 import { marksBox, play } from '../../circuit/marks'
 import { offscreenPen } from '../../circuit/preview'
+import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import { person } from '../../live/person'
 import type { Project } from '../../live/project'
-import type { Card, PinRow } from '../../live/wire.gen'
+import type { Card, KeptAs, PinRow } from '../../live/wire.gen'
 import TextField from '../../shell/fields/TextField.vue'
-import { complain } from '../../shell/notices'
+import { complain, say } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { circuitColours } from '../../shell/tokens'
 import FlawList from '../FlawList.vue'
@@ -67,6 +68,20 @@ function check(off: boolean) {
   }
   void props.project.edit('setChecked', { parts: [part.value!.id], ...(off ? { off } : { by, on: today() }) }).catch(complain)
 }
+/** Keeps the part in the library of the workspace, for all projects; the project notes which version it is there. */
+async function keep() {
+  try {
+    const { version } = await call<KeptAs>('POST', `/projects/${props.project.id}/library`, {
+      part: props.name,
+      who: person.name,
+    })
+    await props.project.edit('released', { part: part.value!.id, library: 'workspace', version })
+    say(`${props.name} is version ${version} of the workspace’s library.`)
+  } catch (e) {
+    if (!String(e).includes('change nothing')) complain(e)
+    else say(`${props.name} is in the workspace’s library as it is here.`)
+  }
+}
 const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).then(() => emit('gone'), complain)
 </script>
 
@@ -76,6 +91,9 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
       {{ card.part.name }} <span class="quiet prefix mono">{{ card.part.prefix }}</span>
     </h3>
     <p>{{ card.part.description }}</p>
+    <p v-if="card.part.origin?.library" class="quiet">
+      Version {{ card.part.origin.version }} of the {{ card.part.origin.library }} library.
+    </p>
     <p class="state" :class="card.checked">
       <template v-if="card.checked === 'checked'"
         >Checked against its datasheet by {{ card.part.checked!.by }} on {{ card.part.checked!.on }}.</template
@@ -128,6 +146,7 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
         >
         <v-btn v-if="card.checked !== 'checked'" size="small" variant="outlined" @click="check(false)">I checked it</v-btn>
         <v-btn v-else size="small" variant="text" @click="check(true)">Take the check back</v-btn>
+        <v-btn size="small" variant="outlined" @click="keep">Keep in the workspace</v-btn>
         <v-btn v-if="!card.used.length" size="small" variant="text" @click="drop">Remove</v-btn>
       </div>
     </template>
