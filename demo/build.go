@@ -105,4 +105,15 @@ func (b *builder) track(pad string, layer int, mm ...float64) {
 	}
 }
 
+// checked says of all parts but those named that somebody held them against their datasheets.
+func (b *builder) checked(but ...string) {
+	c := &edit.SetChecked{By: "M. Alder", On: "2026-11-20"}
+	for p := range b.bench.Doc.LibraryParts.All() {
+		if !slices.Contains(but, p.Name) {
+			c.Parts = append(c.Parts, p.ID)
+		}
+	}
+	b.do(c)
+}
+
 func text(s string) *string { return &s }

@@ -28,7 +28,7 @@ func clean(t *testing.T) *workbench.Bench {
 	d, err := synthetic.Design(60)
 	require.NoError(t, err)
 	b := workbench.Open(d, 0)
-	for _, f := range b.Findings() {
+	for _, f := range b.OpenFindings() {
 		require.Equal(t, "links", f.Kind, f.Text)
 	}
 	return b
@@ -94,7 +94,7 @@ func TestSeededFaults(t *testing.T) {
 			}
 			b.Apply(cs)
 			var found []*check.Finding
-			for _, f := range b.Findings() {
+			for _, f := range b.OpenFindings() {
 				if f.Kind != "links" {
 					found = append(found, f)
 				}
@@ -110,7 +110,7 @@ func TestSeededFaults(t *testing.T) {
 				assert.True(t, ids[id])
 			}
 			b.Apply(cs.Inverted())
-			for _, f := range b.Findings() {
+			for _, f := range b.OpenFindings() {
 				assert.Equal(t, "links", f.Kind, "mended: %s", f.Text)
 			}
 		})
@@ -127,7 +127,7 @@ func TestExactlyTheClearance(t *testing.T) {
 		put(&design.Track{ID: b.Doc.NewID(), Layer: b.Doc.Board.Top(), A: free(b, 0, 0), B: free(b, 1000, 0), Width: 200 * um, Net: synthetic.Net(b.Doc, "GND")}),
 		put(&design.Track{ID: b.Doc.NewID(), Layer: b.Doc.Board.Top(), A: free(b, 0, 400), B: free(b, 1000, 400), Width: 200 * um, Net: synthetic.Net(b.Doc, "+5V")}),
 	})
-	for _, f := range b.Findings() {
+	for _, f := range b.OpenFindings() {
 		assert.Equal(t, "links", f.Kind, f.Text)
 	}
 }
@@ -200,7 +200,7 @@ func TestCircuitFindings(t *testing.T) {
 	}
 	kinds := func() []string {
 		var out []string
-		for _, f := range b.Findings() {
+		for _, f := range b.OpenFindings() {
 			out = append(out, f.Kind)
 		}
 		slices.Sort(out)

@@ -23,6 +23,7 @@ const (
 	Fault   Severity = "fault"
 	Warning Severity = "warning"
 	ToDo    Severity = "todo"
+	Note    Severity = "note" // worth knowing; it is not counted and stands in nobody's way
 )
 
 // Finding is one place where a rule is not kept.
@@ -47,8 +48,8 @@ type Finding struct {
 	Lapsed      string `json:"lapsed,omitempty"` // the reason it had been excused for, before it changed
 }
 
-// Open tells whether a finding wants attention: it is neither excused nor merely to be done.
-func (f *Finding) Open() bool { return f.Excused == "" && f.Severity != ToDo }
+// Open tells whether a finding wants attention: it is neither excused nor merely to be done or to be known.
+func (f *Finding) Open() bool { return f.Excused == "" && f.Severity != ToDo && f.Severity != Note }
 
 // Hold sets what the excuse of the finding, if there is one, says about it.
 func (f *Finding) Hold(e *design.Excuse) {
@@ -64,9 +65,9 @@ func (f *Finding) Hold(e *design.Excuse) {
 	}
 }
 
-// Sort puts faults first, then warnings, then what is to be done; each by key.
+// Sort puts faults first, then warnings, what is to be done and what is to be known; each by key.
 func Sort(list []*Finding) {
-	rank := map[Severity]int{Fault: 0, Warning: 1, ToDo: 2}
+	rank := map[Severity]int{Fault: 0, Warning: 1, ToDo: 2, Note: 3}
 	slices.SortFunc(list, func(a, b *Finding) int {
 		return cmp.Or(cmp.Compare(rank[a.Severity], rank[b.Severity]), circuit.CompareNatural(a.Key, b.Key))
 	})

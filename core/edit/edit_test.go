@@ -160,7 +160,7 @@ func TestTracksNeverBreakARule(t *testing.T) {
 			if _, err := b.Edit(&edit.DrawTrack{Net: c.Net, Runs: runs}); err != nil && !strings.Contains(err.Error(), "no via fits") { // no via was promised
 				assert.NotContains(t, err.Error(), "this would touch track", "the probe promised a free way")
 			}
-			for _, f := range b.Findings() {
+			for _, f := range b.OpenFindings() {
 				assert.Contains(t, []string{"links", "openPin"}, f.Kind, f.Text)
 			}
 		}

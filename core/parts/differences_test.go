@@ -29,7 +29,9 @@ func TestDifferencesOfVersions(t *testing.T) {
 		{func(p *design.LibraryPart, _ *design.Symbol, f *design.Footprint) {
 			p.Checked, f.Dimensions, f.Pads[0].ID = &design.Checked{By: "A"}, []design.Dimension{{ID: 1}}, 5
 		}, []string{}},
-		{func(p *design.LibraryPart, _ *design.Symbol, _ *design.Footprint) { p.Value, p.Datasheet = "", "page 3" },
+		{func(p *design.LibraryPart, _ *design.Symbol, _ *design.Footprint) {
+			p.Value, p.Datasheet = "", "page 3"
+		},
 			[]string{"The value is nothing instead of “1k”.", "The datasheet is “page 3” instead of nothing."}},
 		{func(p *design.LibraryPart, _ *design.Symbol, _ *design.Footprint) { p.Footprint = "G" }, []string{"The footprint is “G” instead of “F”."}},
 		{func(_ *design.LibraryPart, s *design.Symbol, _ *design.Footprint) {
@@ -38,7 +40,9 @@ func TestDifferencesOfVersions(t *testing.T) {
 		{func(_ *design.LibraryPart, s *design.Symbol, _ *design.Footprint) {
 			s.Pins = append(slices.Delete(s.Pins, 0, 1), design.Pin{Number: "3", Type: "input"})
 		}, []string{"Pin 1 (A) is gone.", "Pin 3 is new."}},
-		{func(p *design.LibraryPart, _ *design.Symbol, _ *design.Footprint) { p.PadOf = map[string]string{"2": "1 10"} }, []string{"Pin 2 goes to pad [1 10] instead of [2]."}},
+		{func(p *design.LibraryPart, _ *design.Symbol, _ *design.Footprint) {
+			p.PadOf = map[string]string{"2": "1 10"}
+		}, []string{"Pin 2 goes to pad [1 10] instead of [2]."}},
 		{func(_ *design.LibraryPart, _ *design.Symbol, f *design.Footprint) {
 			f.Pads[0].At, f.Pads[1].Size, f.Pads[2].Hole = at(0.1, 0), at(1, 2), units.MMf(0.9)
 		}, []string{"Pad 1 is moved by 0.1 mm, 0 mm.", "Pad 2 is 1 mm × 2 mm instead of 1 mm × 1 mm.", "The hole of pad 10 is 0.9 mm instead of 1 mm."}},

@@ -37,6 +37,7 @@ type Bench struct {
 	drift      *drift
 	board      *boardRules
 	links      *links
+	parts      *partSheet
 }
 
 // Open derives everything from a document.
@@ -52,6 +53,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	b.drift = newDrift(b.graph, d, b.circuit, b.findings)
 	b.board = newBoardRules(b.graph, d, b.copper, f.check, b.rules, b.findings)
 	b.links = newLinks(b.graph, d, b.copper, f.links, b.findings)
+	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.Settle()
 	return b
 }

@@ -63,7 +63,7 @@ func (l *ledger) drop(key string) {
 }
 
 func (l *ledger) count(f *check.Finding, by int) {
-	if f != nil && f.Excused == "" {
+	if f != nil && f.Excused == "" && f.Severity != check.Note {
 		l.open[drawer{f.Stage, f.Kind == "drift"}] += by
 	}
 }

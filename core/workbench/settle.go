@@ -75,9 +75,9 @@ func (b *Bench) Findings() []*check.Finding {
 	return out
 }
 
-// OpenFindings lists those nobody excused.
+// OpenFindings lists those that nobody excused, notes left out.
 func (b *Bench) OpenFindings() []*check.Finding {
-	return slices.DeleteFunc(b.Findings(), func(f *check.Finding) bool { return f.Excused != "" })
+	return slices.DeleteFunc(b.Findings(), func(f *check.Finding) bool { return f.Excused != "" || f.Severity == check.Note })
 }
 
 // Differences between circuit and board.

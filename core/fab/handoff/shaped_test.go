@@ -26,7 +26,7 @@ func TestABoardOfEveryShape(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, d.Whole())
 	b := workbench.Open(d, 0)
-	for _, f := range b.Findings() {
+	for _, f := range b.OpenFindings() {
 		assert.Fail(t, "it is clean", "%s: %s", f.Kind, f.Text)
 	}
 	f := files(t, d, "Reed")

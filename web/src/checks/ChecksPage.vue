@@ -4,6 +4,7 @@ import {
   mdiAlertOutline,
   mdiCheckCircleOutline,
   mdiCommentCheckOutline,
+  mdiInformationOutline,
   mdiProgressWrench,
 } from '@mdi/js'
 import { computed, ref } from 'vue'
@@ -28,20 +29,22 @@ const taste = useTaste()
 const behind = computed(() => props.project.behind.value['board rules'] as number | undefined)
 const checking = computed(() => props.project.shareOf('check') !== null)
 const view = ref('findings')
-const only = ref<'all' | 'circuit' | 'board'>('all')
+const only = ref<'all' | 'circuit' | 'parts' | 'board'>('all')
 const filter = ref('')
 
 const signs: Record<string, { path: string; tone: string; name: string }> = {
   fault: { path: mdiAlertOctagonOutline, tone: 'error', name: 'Fault' },
   warning: { path: mdiAlertOutline, tone: 'primary', name: 'Warning' },
   todo: { path: mdiProgressWrench, tone: 'info', name: 'Still to do' },
+  note: { path: mdiInformationOutline, tone: 'quiet', name: 'Note' },
   excused: { path: mdiCommentCheckOutline, tone: 'secondary', name: 'Excused' },
 }
 const ranks = Object.keys(signs)
+const stageNames: Record<string, string> = { circuit: 'Circuit', board: 'Board', parts: 'Parts' }
 const stateOf = (f: Finding) => (f.excused ? 'excused' : f.severity)
 const length = (nm?: number) => (nm === undefined ? '' : `${format(nm, taste.unit, 4)} ${taste.unit}`)
 const place = (f: Finding) =>
-  f.place ?? `${f.stage === 'board' ? 'Board' : 'Circuit'} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
+  f.place ?? `${stageNames[f.stage]} ${format(f.at.x, taste.unit, 2)}, ${format(f.at.y, taste.unit, 2)}`
 const columns = computed<Column<Finding>[]>(() => [
   {
     field: 'state',
@@ -172,6 +175,7 @@ useCommands([
               :options="[
                 { value: 'all', title: 'All' },
                 { value: 'circuit', title: 'Circuit' },
+                { value: 'parts', title: 'Parts' },
                 { value: 'board', title: 'Board' },
               ]"
               @keep="only = $event"
@@ -198,7 +202,7 @@ useCommands([
             <div class="words">
               <p>{{ now.text }}</p>
               <p class="quiet">
-                {{ now.rule }} · {{ now.stage === 'circuit' ? 'circuit' : 'board' }} · {{ place(now) }}
+                {{ now.rule }} · {{ stageNames[now.stage].toLowerCase() }} · {{ place(now) }}
                 <template v-if="now.lapsed"> · It was excused (“{{ now.lapsed }}”) and has changed since.</template>
               </p>
             </div>

@@ -17,7 +17,15 @@ export class Derived extends Objects {
   readonly derivedRev = ref(0)
   /** What follows from the design but is of an earlier revision still, by its name. */
   readonly behind = shallowRef<Record<string, number>>({})
-  readonly stages = shallowRef<Stages>({ circuit: 'none', board: 'none', differences: 0, fingerprint: '', parts: 0, nets: 0 })
+  readonly stages = shallowRef<Stages>({
+    circuit: 'none',
+    library: 'none',
+    board: 'none',
+    differences: 0,
+    fingerprint: '',
+    parts: 0,
+    nets: 0,
+  })
   /** Uses of sheets, from the top down. */
   readonly places = shallowRef<SheetUse[]>([])
   /** The use of a sheet that is on show, or was last. */
@@ -38,7 +46,7 @@ export class Derived extends Objects {
     return [...this.findings.values()].sort((a, b) => rank[a.severity] - rank[b.severity] || naturally(a.key, b.key))
   })
   /** Findings that nobody excused. */
-  readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused))
+  readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused && f.severity !== 'note'))
   readonly netList = computed(() => {
     void this.derivedTick.value
     return inNaturalOrder(

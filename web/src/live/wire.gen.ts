@@ -1902,6 +1902,7 @@ export interface Finding {
 
 export interface Stages {
   circuit: string
+  library: string
   board: string
   differences: number
   fingerprint: string

@@ -30,6 +30,16 @@ function tell() {
   emit('where', crumbs)
 }
 onMounted(tell)
+/** A finding leads to its part. */
+watch(
+  () => route.query.finding,
+  (key) => {
+    const f = key && props.project.findings.get(String(key))
+    const p = f && props.project.get('libraryPart', f.objects?.[0] ?? 0)
+    if (p) void router.replace({ query: { part: p.name, own: '1' } })
+  },
+  { immediate: true },
+)
 watch([view, part, symbol, footprint], tell)
 /** A footprint that was made for a part becomes that part's. */
 async function made(f: number) {

@@ -37,7 +37,8 @@ export const stages: Stage[] = [
     id: 'parts',
     name: 'Parts',
     ...page(() => import('../parts/PartsPage.vue')),
-    state: (p) => (p.stages.value.circuit === 'none' ? 'none' : 'work'),
+    state: (p) => p.stages.value.library as StageState,
+    counts: true,
   },
   {
     id: 'board',

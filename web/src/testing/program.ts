@@ -82,7 +82,7 @@ export const nothingDerived = {
   links: {},
   findings: [],
   mended: [],
-  stages: { circuit: 'begun', board: 'none', differences: 0, fingerprint: 'f', parts: 0, nets: 0 },
+  stages: { circuit: 'begun', library: 'none', board: 'none', differences: 0, fingerprint: 'f', parts: 0, nets: 0 },
 }
 export const noHistory = { undo: '', redo: '', steps: 0, kept: '' }
 

@@ -139,7 +139,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
       <div v-if="newer.length" class="newer" role="status">
         <span>
           {{ newer.length === 1 ? 'A part has' : `${newer.length} parts have` }} a newer version in the library:
-          <v-btn v-for="n in newer.slice(0, 5)" :key="n.name" size="x-small" variant="outlined" @click="comparing = n">{{
+          <v-btn v-for="n in newer.slice(0, 5)" :key="n.name" size="small" variant="outlined" @click="comparing = n">{{
             n.name
           }}</v-btn>
           {{ newer.length > 5 ? `and ${newer.length - 5} more` : '' }}
