@@ -21,7 +21,7 @@ func TestZZLook(t *testing.T) {
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	time.Sleep(900 * time.Millisecond)
 	b.shot(filepath.Join(dir, "library.png"))
-	b.goTo(fmt.Sprintf("/project/%d/parts?part=Bus+driver&own=1", gauge))
+	b.goTo(fmt.Sprintf("/project/%d/parts?view=assign", gauge))
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	time.Sleep(900 * time.Millisecond)
 	b.shot(filepath.Join(dir, "card.png"))

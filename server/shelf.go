@@ -52,3 +52,6 @@ func (h *shelf) Asset(footprint string, id design.ID) *design.Asset {
 func (h *shelf) Search(query string, most int) ([]library.Item, int) {
 	return h.now.Load().Search(query, most)
 }
+
+// Feet are the footprints of all of it.
+func (h *shelf) Feet() []library.Foot { return h.now.Load().Feet() }

@@ -21,6 +21,9 @@ type Catalog struct {
 	names []string                     // in lower case
 	rest  []string                     // all other texts, in lower case, words between spaces
 	pins  []int
+
+	listed sync.Once // the list of footprints
+	list   []Foot
 }
 
 // NewCatalog makes items ready for searching.
@@ -127,9 +130,16 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 			}
 			rank += r
 		}
-		if rank >= 0 {
-			hits = append(hits, hit{i, rank})
+		if rank < 0 {
+			continue
 		}
+		switch whole := strings.Join(words, " "); { // what is called just so comes first, then what begins so
+		case name == whole:
+			rank = -2
+		case len(words) > 1 && strings.HasPrefix(name, whole):
+			rank = -1
+		}
+		hits = append(hits, hit{i, rank})
 	}
 	slices.SortStableFunc(hits, func(a, b hit) int { return cmp.Compare(a.rank, b.rank) })
 	found = len(hits)

@@ -72,6 +72,8 @@ var kinds = map[string]entry{
 	"footprint":   is[FootprintLook, *FootprintShown](),
 	"newer":       is[Newer, []NewVersion](),
 	"overlay":     is[Overlay, *Overlaid](),
+	"suggest":     is[Suggest, *Suggested](),
+	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),
 }

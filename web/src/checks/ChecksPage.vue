@@ -82,6 +82,8 @@ const columns = computed<Column<Finding>[]>(() => [
 const all = computed(() =>
   [...props.project.findingList.value].sort((a, b) => ranks.indexOf(stateOf(a)) - ranks.indexOf(stateOf(b))),
 )
+/** What is more than a note and nobody excused. */
+const wanting = computed(() => all.value.filter((f) => !f.excused && f.severity !== 'note'))
 const rows = computed(() =>
   filtered(
     all.value.filter((f) => only.value === 'all' || f.stage === only.value),
@@ -167,6 +169,10 @@ useCommands([
           <p v-else>No findings. All rules are kept.</p>
         </div>
         <template v-else>
+          <p v-if="!wanting.length" class="kept" role="status">
+            <v-icon :icon="mdiCheckCircleOutline" size="18" color="secondary" />
+            {{ behind !== undefined ? 'No findings so far.' : 'No findings. All rules are kept.' }} What follows is worth knowing.
+          </p>
           <div class="bar">
             <FilterField v-model="filter" label="Filter the findings" hint="clearance, what:R12, where:supply …" />
             <OneOf
@@ -231,6 +237,12 @@ useCommands([
 </template>
 
 <style scoped>
+.kept {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 8px;
+}
 .page {
   position: absolute;
   inset: 0;

@@ -1078,6 +1078,15 @@ export interface Hit {
   at: Point
 }
 
+export interface FootprintNamed {
+  name: string
+}
+
+export interface NamedFootprint {
+  footprint: Footprint | null
+  pattern: Pattern
+}
+
 export interface FootprintLook {
   footprint: number
 }
@@ -1237,6 +1246,18 @@ export interface Page {
   place: SheetUse
   size: Point
   items: Drawn[]
+}
+
+export interface Suggest {
+  parts: number[]
+  query: string
+  like?: Shape
+}
+
+export interface Suggested {
+  want: Shape
+  matches: Match[]
+  found: number
 }
 
 export interface SymbolLook {
@@ -1781,6 +1802,21 @@ export interface SheetUse {
   depth: number
 }
 
+export interface Shape {
+  pins: number
+  pitch: number
+  length: number
+  width: number
+  through: boolean
+}
+
+export interface Match {
+  name: string
+  library?: string
+  shape: Shape
+  words: string[]
+}
+
 export interface PieceMarks {
   ref: number
   marks: Mark[]
@@ -2165,6 +2201,7 @@ export interface Questions {
   drag: { asks: Drag; answers: Dragged }
   families: { asks: Families; answers: Family[] }
   find: { asks: Find; answers: Hit[] }
+  footNamed: { asks: FootprintNamed; answers: NamedFootprint }
   footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
   item: { asks: QuestionItem; answers: Drawn }
@@ -2180,6 +2217,7 @@ export interface Questions {
   pinList: { asks: PinList; answers: PinsRead }
   repeat: { asks: RepeatPads; answers: Repeated }
   sheet: { asks: QuestionSheet; answers: Page }
+  suggest: { asks: Suggest; answers: Suggested }
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
   track: { asks: QuestionTrack; answers: Probe }

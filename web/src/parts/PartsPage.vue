@@ -3,6 +3,8 @@ import { computed, onMounted, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Crumb } from '../shell/commands'
+import OneOf from '../shell/fields/OneOf.vue'
+import AssignView from './assign/AssignView.vue'
 import FootprintView from './footprint/FootprintView.vue'
 import GeneratorView from './generator/GeneratorView.vue'
 import LibraryView from './library/LibraryView.vue'
@@ -17,6 +19,10 @@ const view = computed(() => String(route.query.view ?? 'library'))
 const id = computed(() => Number(route.query.id) || 0)
 const part = computed(() => String(route.query.part ?? ''))
 const go = (query: Record<string, string | number | undefined>) => void router.push({ query: Object.fromEntries(Object.entries(query).filter(([, v]) => v)) }) // prettier-ignore
+const views = [
+  { value: 'library', title: 'Library' },
+  { value: 'assign', title: 'Assign' },
+]
 const library = () => go({ part: part.value, own: part.value ? '1' : undefined })
 const symbol = computed(() => (void props.project.docTick.value, props.project.get('symbol', id.value)))
 const footprint = computed(() => (void props.project.docTick.value, props.project.get('footprint', id.value)))
@@ -51,8 +57,17 @@ async function made(f: number) {
 </script>
 
 <template>
+  <div v-if="view === 'library' || view === 'assign'" class="views float">
+    <OneOf
+      label="What is seen of the parts"
+      :value="view"
+      :options="views"
+      @keep="go({ view: $event === 'library' ? undefined : $event })"
+    />
+  </div>
+  <AssignView v-if="view === 'assign'" :project="project" />
   <LibraryView
-    v-if="view === 'library'"
+    v-else-if="view === 'library'"
     :project="project"
     :chosen="part"
     :own="route.query.own === '1'"
@@ -81,3 +96,12 @@ async function made(f: number) {
     <v-btn color="primary" variant="flat" @click="go({})">All parts</v-btn>
   </div>
 </template>
+
+<style scoped>
+.views {
+  position: absolute;
+  left: 12px;
+  top: 12px;
+  z-index: 6;
+}
+</style>

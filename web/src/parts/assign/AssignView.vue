@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { mdiAlertCircleOutline, mdiCheckCircleOutline } from '@mdi/js'
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { drawPattern } from '../../board/draw'
+import { boxOf } from '../../canvas/viewport'
+import { offscreenPen } from '../../circuit/preview'
+import { latest } from '../../live/latest'
+import type { Project } from '../../live/project'
+import type { Match, NamedFootprint, Suggested } from '../../live/wire.gen'
+import OneOf from '../../shell/fields/OneOf.vue'
+import { complain } from '../../shell/notices'
+import { type Change, type Column, filtered } from '../../shell/table/columns'
+import DataTable from '../../shell/table/DataTable.vue'
+import FilterField from '../../shell/table/FilterField.vue'
+import { useTaste } from '../../shell/taste'
+import SidePanel from '../SidePanel.vue'
+import { type AssignRow, assignRows, makerField, numberField } from './rows'
+
+/** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */
+const props = defineProps<{ project: Project }>()
+const taste = useTaste()
+const filter = ref('')
+const only = ref<'all' | 'lacking'>('all')
+const all = computed(() => (void props.project.docTick.value, assignRows(props.project)))
+const lacking = computed(() => all.value.filter((r) => !r.footprint).length)
+const columns: Column<AssignRow>[] = [
+  { field: 'designator', name: 'Part', width: 70, text: (r) => r.designator, fixed: true, mono: true },
+  {
+    field: 'lacks',
+    name: 'Lacks',
+    width: 170,
+    fixed: true,
+    text: (r) => r.lacks,
+    icon: (r) =>
+      r.lacks
+        ? { path: mdiAlertCircleOutline, tone: r.footprint ? 'info' : 'error', name: 'lacks something' }
+        : { path: mdiCheckCircleOutline, tone: 'secondary', name: 'has all' },
+  },
+  { field: 'value', name: 'Value', width: 90, text: (r) => r.value, mono: true },
+  { field: 'part', name: 'Library part', width: 160, text: (r) => r.part, fixed: true },
+  {
+    field: 'pins',
+    name: 'Pins',
+    width: 50,
+    text: (r) => String(r.pins),
+    rank: (r) => r.pins,
+    fixed: true,
+    mono: true,
+    right: true,
+  },
+  { field: 'footprint', name: 'Footprint', width: 180, text: (r) => r.footprint, mono: true },
+  { field: makerField, name: 'Maker', width: 110, text: (r) => r.maker },
+  { field: numberField, name: 'Part number', width: 130, text: (r) => r.number, mono: true },
+]
+const rows = computed(() => filtered(all.value.filter((r) => only.value === 'all' || r.lacks), filter.value, columns)) // prettier-ignore
+const table = ref<{ pickedRows?: AssignRow[] }>()
+const picked = computed(() => table.value?.pickedRows ?? [])
+const change = (list: Change<AssignRow>[]) =>
+  props.project
+    .edit('setParts', { cells: list.map((c) => ({ id: c.row.id, path: c.row.path, field: c.field, text: c.text })) })
+    .catch(complain)
+
+// ---- footprints that suit
+
+const query = ref('')
+const found = shallowRef<Suggested | null>(null)
+const trouble = ref('')
+const chosen = ref('')
+const look = shallowRef<NamedFootprint | null>(null)
+const picture = ref<HTMLCanvasElement>()
+const suggest = latest(
+  (asked: { parts: number[]; query: string }) =>
+    props.project.question('suggest', asked).catch((e: Error) => ((trouble.value = e.message), null)),
+  (s) => {
+    found.value = s
+    if (s) trouble.value = ''
+    if (s && !s.matches.some((m) => m.name === chosen.value))
+      chosen.value = picked.value[0]?.footprint || s.matches[0]?.name || ''
+  },
+)
+watch([picked, query, () => props.project.docTick.value], () => {
+  if (picked.value.length) void suggest({ parts: [...new Set(picked.value.map((r) => r.id))], query: query.value })
+  else found.value = null
+})
+const fetch = latest(
+  (name: string) => props.project.question('footNamed', { name }).catch(() => null),
+  (f) => {
+    look.value = f
+    void nextTick(paint)
+  },
+)
+watch(chosen, (n) => n && void fetch(n))
+function paint() {
+  const p = look.value?.pattern
+  if (picture.value && p) drawPattern(offscreenPen(picture.value, boxOf(p.courtyard), 1, 70), p, taste.boardShade)
+}
+watch(() => taste.boardShade, paint)
+const given = computed(() => picked.value.filter((r) => r.footprint === chosen.value).length === picked.value.length)
+const give = (name = chosen.value) =>
+  props.project
+    .edit('setParts', {
+      cells: [...new Set(picked.value.map((r) => r.id))].map((id) => ({ id, field: 'footprint', text: name })),
+    })
+    .catch(complain)
+const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', ') || 'equal'
+</script>
+
+<template>
+  <div class="drawing-middle assign">
+    <div class="list-side">
+      <div class="bar">
+        <FilterField v-model="filter" label="Filter the parts" hint="lacks:footprint, part:resistor, U* …" />
+        <OneOf
+          label="Which parts"
+          :value="only"
+          :options="[
+            { value: 'all', title: 'All' },
+            { value: 'lacking', title: 'Lacking something' },
+          ]"
+          @keep="only = $event"
+        />
+        <span class="quiet" role="status">
+          <span class="mono">{{ all.length }}</span> parts ·
+          {{ lacking ? `${lacking} without a footprint` : 'all have a footprint' }}
+        </span>
+      </div>
+      <DataTable ref="table" name="assign" label="Parts of the circuit" :columns="columns" :rows="rows" @change="change">
+        <template #empty>{{ all.length ? 'No part has all of that.' : 'The circuit has no parts yet.' }}</template>
+      </DataTable>
+    </div>
+    <SidePanel>
+      <template v-if="picked.length">
+        <h3>
+          <span class="mono">{{
+            picked
+              .slice(0, 4)
+              .map((r) => r.designator)
+              .join(' ')
+          }}</span>
+          <span v-if="picked.length > 4" class="quiet"> and {{ picked.length - 4 }} more</span>
+        </h3>
+        <canvas ref="picture" width="300" height="180" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
+        <p class="mono name">{{ chosen || 'no footprint' }}</p>
+        <div class="acts">
+          <v-btn size="small" color="primary" variant="flat" :disabled="!chosen || given" @click="give()">
+            {{ given ? 'They have it' : picked.length === 1 ? 'Give it' : `Give it to ${picked.length}` }}
+          </v-btn>
+          <v-btn size="small" variant="text" @click="give('')">Take theirs away</v-btn>
+        </div>
+        <v-text-field v-model="query" placeholder="Filter: SOIC*, *600*, QFN …" aria-label="Filter the footprints" hide-details />
+        <p v-if="trouble" class="quiet" role="alert">{{ trouble }}</p>
+        <template v-else-if="found">
+          <p class="quiet">
+            <span class="mono">{{ found.found }}</span> footprints with {{ found.want.pins }} pins, the nearest first
+          </p>
+          <v-list density="compact" class="matches" role="listbox" aria-label="Footprints that suit">
+            <v-list-item
+              v-for="m in found.matches"
+              :key="m.name"
+              role="option"
+              :active="m.name === chosen"
+              :aria-selected="m.name === chosen"
+              @click="chosen = m.name"
+              @dblclick="give(m.name)"
+            >
+              <span class="mono foot">{{ m.name }}</span>
+              <span class="quiet diff">{{ words(m) }}{{ m.library ? ` · ${m.library}` : '' }}</span>
+            </v-list-item>
+          </v-list>
+        </template>
+      </template>
+      <p v-else class="quiet">Pick one part or several: the footprints that suit them are listed here, the nearest first.</p>
+    </SidePanel>
+  </div>
+</template>
+
+<style scoped>
+.assign {
+  position: absolute;
+  inset: 0;
+}
+.list-side {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+  padding: 52px 12px 8px;
+}
+.bar {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 8px;
+  font-size: 12.5px;
+}
+canvas {
+  display: block;
+  width: 100%;
+  border-radius: 8px;
+  flex: none;
+}
+canvas.board-dark {
+  background: #17131e;
+}
+canvas.board-light {
+  background: #e4e8ee;
+}
+.name {
+  color: rgb(var(--v-theme-primary));
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.matches {
+  flex: 1 1 120px;
+  min-height: 120px;
+  overflow-y: auto;
+  padding: 0;
+}
+.foot {
+  display: block;
+  font-size: 12px;
+}
+.diff {
+  font-size: 11.5px;
+}
+</style>
