@@ -13,7 +13,7 @@ func TestPlacingParts(t *testing.T) {
 	b.key("n")
 	b.atField("Find a part")
 	b.typing("8 pins so*")
-	b.until(`[...document.querySelectorAll('[aria-label=Parts] [role=option]')].length > 3 && [...document.querySelectorAll('[aria-label=Parts] [role=option]')].every(o => / so/i.test(o.innerText) && o.innerText.includes('8 pins'))`)
+	b.until(`[...document.querySelectorAll('[aria-label=Parts] [role=option]')].length > 3 && [...document.querySelectorAll('[aria-label=Parts] [role=option]')].every(o => /(^|\s)so/i.test(o.innerText) && o.innerText.includes('8 pins'))`)
 	b.key(escape)
 	b.key(escape)
 

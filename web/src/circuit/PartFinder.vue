@@ -149,6 +149,13 @@ function press(e: KeyboardEvent) {
 .small {
   font-size: 11.5px;
 }
+.list .small {
+  display: block;
+  max-width: 150px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
 .look canvas {
   display: block;
   width: 200px;

@@ -55,4 +55,7 @@ const taste = useTaste()
   flex: none;
   background: none;
 }
+.inner > :deep(.v-input) {
+  flex: none;
+}
 </style>
