@@ -1,8 +1,11 @@
 package e2e
 
 import (
+	"archive/zip"
+	"bytes"
 	"encoding/json"
 	"errors"
+	"io"
 	"net/http"
 	"os"
 	"os/exec"
@@ -74,6 +77,59 @@ func TestCommandLine(t *testing.T) {
 	names, err := filepath.Glob(filepath.Join(dir, "files", "moth-lamp-*"))
 	require.NoError(t, err)
 	assert.Len(t, names, 16)
+}
+
+// A pack with a switch whose pin B has no pad, then with all pads, then cut short.
+func TestCheckingAPack(t *testing.T) {
+	dir := t.TempDir()
+	pads := []string{
+		`{"number":"A","form":"rect","at":{"x":-3000000,"y":0},"size":{"x":1200000,"y":1200000}}`,
+		`{"number":"B","form":"rect","at":{"x":3000000,"y":0},"size":{"x":1200000,"y":1200000}}`,
+	}
+	zipped := func(name, pads string) string {
+		file := filepath.Join(dir, name)
+		var b bytes.Buffer
+		z := zip.NewWriter(&b)
+		w, err := z.Create("pack.json")
+		require.NoError(t, err)
+		_, err = io.WriteString(w, `{"format":"golden-trace-part-pack","version":1,"parts":[{
+			"part":{"name":"Push switch","prefix":"S","symbol":"Push switch","footprint":"Push 6 mm"},
+			"symbols":[{"name":"Push switch","figures":[],"pins":[
+				{"number":"A","type":"passive","at":{"x":-5080000,"y":0},"turn":0,"length":2540000},
+				{"number":"B","type":"passive","at":{"x":5080000,"y":0},"turn":2,"length":2540000}]}],
+			"footprints":[{"name":"Push 6 mm","silk":[],"body":[{"form":"area","pts":[{"x":-2000000,"y":-2000000},{"x":2000000,"y":-2000000},{"x":2000000,"y":2000000},{"x":-2000000,"y":2000000}]}],
+				"courtyard":[{"x":-4000000,"y":-3000000},{"x":4000000,"y":-3000000},{"x":4000000,"y":3000000},{"x":-4000000,"y":3000000}],
+				"pads":[`+pads+`]}]}]}`)
+		require.NoError(t, err)
+		require.NoError(t, z.Close())
+		require.NoError(t, os.WriteFile(file, b.Bytes(), 0o644))
+		return file
+	}
+	out, code := command(t, "part", "check", zipped("lacks.zip", pads[0]), "--json")
+	assert.Equal(t, 1, code, out)
+	var found struct {
+		Parts []struct {
+			Part     string
+			Findings []struct{ Text, Severity string }
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &found))
+	require.Len(t, found.Parts, 1)
+	assert.Equal(t, "Push switch", found.Parts[0].Part)
+	require.NotEmpty(t, found.Parts[0].Findings)
+	assert.Contains(t, found.Parts[0].Findings[0].Text, "B")
+
+	whole := zipped("whole.zip", strings.Join(pads, ","))
+	out, code = command(t, "part", "check", whole)
+	assert.Zero(t, code, out)
+	assert.Contains(t, out, "Push switch: no findings.")
+
+	data, err := os.ReadFile(whole)
+	require.NoError(t, err)
+	require.NoError(t, os.WriteFile(whole, data[:len(data)/2], 0o644))
+	out, code = command(t, "part", "check", whole)
+	assert.Equal(t, 2, code, out)
+	assert.Contains(t, out, "cut short")
 }
 
 func TestBadInputGetsASentence(t *testing.T) {

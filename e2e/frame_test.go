@@ -327,6 +327,17 @@ func TestAccessible(t *testing.T) {
 			look("a cell being changed: " + view)
 			b.key(escape)
 		}
+		p.openStage(t, b, "Weir Gauge", "parts")
+		look("library")
+		b.press("Assign")
+		look("assigning")
+		gauge := p.projectID("Weir Gauge")
+		for _, view := range []string{"generator", "footprint&id=" + eval[string](b, `String(goldenTrace.named('footprint', 'SOIC-8').id)`), "symbol&id=" + eval[string](b, `String(goldenTrace.named('symbol', 'Bus driver').id)`)} {
+			b.goTo(fmt.Sprintf("/project/%d/parts?view=%s", gauge, view))
+			b.until(`window.goldenTrace?.state.value === 'open'`)
+			time.Sleep(500 * time.Millisecond)
+			look(view)
+		}
 		p.openStage(t, b, "Weir Gauge", "checks")
 		look("findings")
 		b.show("Clashes")

@@ -96,7 +96,7 @@ func (a *api) asset(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	kind := map[string]string{"png": "image/png", "jpeg": "image/jpeg", "svg": "image/svg+xml"}[as.Type]
+	kind := map[string]string{"png": "image/png", "jpeg": "image/jpeg", "svg": "image/svg+xml", "glb": "model/gltf-binary"}[as.Type]
 	c.Response().Header().Set("Cache-Control", "private, max-age=31536000, immutable")
 	c.Response().Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
 	return c.Blob(http.StatusOK, kind, as.Data)

@@ -35,11 +35,11 @@ type Note struct {
 // LongestNote bounds notes and timing diagrams, in bytes.
 const LongestNote = 10_000
 
-// Asset is a file kept in the project: a picture.
+// Asset is a file kept in the project: a picture, or a body in space.
 type Asset struct {
 	ID     ID     `json:"id"`
 	Name   string `json:"name"`
-	Type   string `json:"type"`  // png, jpeg or svg
+	Type   string `json:"type"`  // png, jpeg, svg; glb: a body in space (binary glTF 2.0)
 	Width  int    `json:"width"` // in pixels, or in the drawing's own units
 	Height int    `json:"height"`
 	Data   []byte `json:"data"`

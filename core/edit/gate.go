@@ -15,7 +15,11 @@ import (
 // when they are added. It changes the document's pictures alone.
 func Gate(d *design.Doc) error {
 	for a := range d.Assets.All() {
-		clean, err := picture.Read(a.Name, a.Data)
+		read := picture.Read
+		if a.Type == "glb" {
+			read = picture.ReadBody
+		}
+		clean, err := read(a.Name, a.Data)
 		if err != nil {
 			return err
 		}

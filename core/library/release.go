@@ -240,3 +240,13 @@ func (r *Release) Same(o *Release) bool {
 	}
 	return print(r) == print(o)
 }
+
+// Flaws are what is wrong with the part: pins and pads that do not fit, for each of its footprints, and the footprints by themselves.
+func (r *Release) Flaws(l parts.Limits) []parts.Flaw {
+	out := []parts.Flaw{}
+	for _, f := range r.Footprints {
+		_, found := parts.Mapping(r.Part, f.Name, r)
+		out = append(append(out, found...), parts.CheckFootprint(f, l)...)
+	}
+	return out
+}
