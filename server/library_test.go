@@ -2,7 +2,9 @@ package server
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -103,3 +105,86 @@ func TestPartsGoThroughTheWorkspace(t *testing.T) {
 }
 
 const onePixel = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="
+
+// A pack made of a project in one program is looked at, then kept, in another; a change of it is the next version there.
+func TestPacksGoBetweenPrograms(t *testing.T) {
+	k, other := newDesk(t), newDesk(t)
+	a := k.created(k.ask("POST", "/projects", `{"name": "A"}`)).ID
+	l := k.dial(a)
+	l.opened()
+	does := func(kind string, fields map[string]any) {
+		t.Helper()
+		m := l.does(edits(kind, fields))
+		require.Equal(t, "done", m.T, m.Why)
+	}
+	code, body := k.ask("GET", pathOf(a)+"/pack", "")
+	assert.Equal(t, 400, code)
+	assert.Contains(t, body, "no parts")
+	pins := []map[string]any{{"number": "1", "name": "A", "type": "passive"}, {"number": "2", "name": "B", "type": "passive"}}
+	does("putFootprint", map[string]any{"name": "Slide 30"})
+	foot := k.docOf(a).Footprint("Slide 30")
+	pad := func(number string, x int) map[string]any {
+		return map[string]any{"number": number, "form": "rect", "at": map[string]int{"x": x, "y": 0}, "size": map[string]int{"x": 1_000_000, "y": 1_000_000}}
+	}
+	does("footprintPieces", map[string]any{"footprint": foot.ID, "pads": []map[string]any{pad("1", 0)}})
+	does("layBeneath", map[string]any{"footprint": foot.ID, "name": "drawing.png", "data": onePixel, "at": map[string]int{"x": 0, "y": 0}})
+	does("putLibraryPart", map[string]any{"part": map[string]any{"name": "Slide", "prefix": "R", "footprint": "Slide 30"}, "pins": pins, "layout": "order"})
+	code, first := k.ask("GET", pathOf(a)+"/pack?part=Slide", "")
+	require.Equal(t, 200, code, first)
+	code, body = k.ask("GET", pathOf(a)+"/pack?part=Nothing", "")
+	assert.Equal(t, 404, code, body)
+
+	look := func(data, query string) PackSeen {
+		t.Helper()
+		code, body := other.ask("POST", "/library/pack"+query, data)
+		require.Equal(t, 200, code, body)
+		var out PackSeen
+		require.NoError(t, json.Unmarshal([]byte(body), &out))
+		return out
+	}
+	rows := func() int {
+		_, body := other.ask("GET", "/library/rows?q=Slide", "")
+		return strings.Count(body, `"library":"workspace"`)
+	}
+	seen := look(first, "")
+	assert.Equal(t, "Parts of A", seen.Title)
+	require.Len(t, seen.Parts, 1)
+	assert.Equal(t, "new", seen.Parts[0].State)
+	assert.NotEmpty(t, seen.Parts[0].Findings, "pin 2 has no pad")
+	assert.False(t, seen.Kept)
+	assert.Zero(t, rows(), "looking keeps nothing")
+	assert.True(t, look(first, "?keep=1&who=Alder").Kept)
+	assert.Equal(t, 1, rows())
+	assert.Equal(t, "same", look(first, "").Parts[0].State)
+	_, body = other.ask("GET", "/library/versions?name=Slide", "")
+	assert.Contains(t, body, `"who":"Alder"`)
+
+	does("footprintPieces", map[string]any{"footprint": foot.ID, "pads": []map[string]any{pad("2", 5_000_000)}})
+	_, second := k.ask("GET", pathOf(a)+"/pack", "")
+	seen = look(second, "")
+	assert.Equal(t, "next", seen.Parts[0].State)
+	assert.Equal(t, 2, seen.Parts[0].Version)
+	assert.Equal(t, []string{"Pad 2 is new."}, seen.Parts[0].Changes)
+	assert.NotContains(t, fmt.Sprint(seen.Parts[0].Findings), "no pad")
+	look(second, "?keep=1&who=Alder")
+
+	there := other.created(other.ask("POST", "/projects", `{"name": "B"}`)).ID
+	m := other.dial(there)
+	m.opened()
+	require.Equal(t, "done", m.does(edits("takeParts", map[string]any{"names": []string{"Slide"}})).T)
+	f := other.docOf(there).Footprint("Slide 30")
+	assert.Len(t, f.Pads, 2)
+	require.NotNil(t, f.Beneath)
+	assert.NotNil(t, other.docOf(there).Assets[f.Beneath.Asset], "the picture went along")
+	code, third := other.ask("GET", "/library/pack?part=Slide&part=Resistor+0603", "")
+	require.Equal(t, 200, code, third)
+	assert.Len(t, look(third, "").Parts, 2)
+
+	for _, bad := range []string{"", "nonsense", first[:len(first)/2]} {
+		code, body = other.ask("POST", "/library/pack?keep=1", bad)
+		assert.Equal(t, 400, code, body)
+		assert.Contains(t, body, "not a part pack")
+	}
+	code, body = other.ask("GET", "/library/pack", "")
+	assert.Equal(t, 400, code, body)
+}

@@ -29,6 +29,31 @@ var ErrNoPart = errors.New("the library of the workspace has no such part")
 
 // KeepPart keeps a part as a new version of its name, and tells which. One that is as the latest version is not kept again.
 func (s *Store) KeepPart(ctx context.Context, r *library.Release, who, note string) (version int, err error) {
+	versions, err := s.KeepParts(ctx, []*library.Release{r}, who, note)
+	if err != nil {
+		return 0, err
+	}
+	return versions[0], nil
+}
+
+// KeepParts keeps several parts, all of them or none.
+func (s *Store) KeepParts(ctx context.Context, list []*library.Release, who, note string) (versions []int, err error) {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return nil, err
+	}
+	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
+	for _, r := range list {
+		v, err := keepPart(ctx, tx, r, who, note)
+		if err != nil {
+			return nil, err
+		}
+		versions = append(versions, v)
+	}
+	return versions, tx.Commit()
+}
+
+func keepPart(ctx context.Context, tx *sql.Tx, r *library.Release, who, note string) (version int, err error) {
 	if err := r.Valid(); err != nil {
 		return 0, err
 	}
@@ -39,31 +64,19 @@ func (s *Store) KeepPart(ctx context.Context, r *library.Release, who, note stri
 	if len(body) > design.LargestFile {
 		return 0, fmt.Errorf("the part %s has %d MB; %d are the most", r.Part.Name, len(body)>>20, design.LargestFile>>20)
 	}
-	tx, err := s.db.BeginTx(ctx, nil)
-	if err != nil {
-		return 0, err
-	}
-	defer func() { _ = tx.Rollback() }() // after a commit it does nothing
 	if err := tx.QueryRowContext(ctx, `SELECT coalesce(max(version), 0) FROM library_part WHERE name = ?`, r.Part.Name).Scan(&version); err != nil {
 		return 0, err
 	}
 	if version > 0 {
 		last, withdrawn, err := readRelease(tx.QueryRowContext(ctx, `SELECT format, body, withdrawn IS NOT NULL FROM library_part WHERE name = ? AND version = ?`, r.Part.Name, version))
-		if err == nil && !withdrawn && last.Same(r) && sameCheck(last, r) {
+		if err == nil && !withdrawn && last.Equal(r) {
 			return version, nil
 		}
 	}
 	version++
-	if _, err := tx.ExecContext(ctx, `INSERT INTO library_part (name, version, format, body, made, who, note) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-		r.Part.Name, version, design.Version, body, now(), who, note); err != nil {
-		return 0, err
-	}
-	return version, tx.Commit()
-}
-
-func sameCheck(a, b *library.Release) bool {
-	x, y := a.Part.Checked, b.Part.Checked
-	return (x == nil) == (y == nil) && (x == nil || *x == *y)
+	_, err = tx.ExecContext(ctx, `INSERT INTO library_part (name, version, format, body, made, who, note) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		r.Part.Name, version, design.Version, body, now(), who, note)
+	return version, err
 }
 
 type row interface{ Scan(...any) error }

@@ -241,6 +241,17 @@ func (r *Release) Same(o *Release) bool {
 	return print(r) == print(o)
 }
 
+// Equal tells whether two releases are the same, who checked them included.
+func (r *Release) Equal(o *Release) bool {
+	a, b := r.Part.Checked, o.Part.Checked
+	return (a == nil) == (b == nil) && (a == nil || *a == *b) && r.Same(o)
+}
+
+// Changes are in sentences what is otherwise in the second release.
+func Changes(a, b *Release) []string {
+	return parts.Differences(parts.Version{Part: a.Part, From: a}, parts.Version{Part: b.Part, From: b})
+}
+
 // Flaws are what is wrong with the part: pins and pads that do not fit, for each of its footprints, and the footprints by themselves.
 func (r *Release) Flaws(l parts.Limits) []parts.Flaw {
 	out := []parts.Flaw{}

@@ -393,6 +393,12 @@ export interface Withdrawing {
   back?: boolean
 }
 
+export interface PackSeen {
+  title: string
+  parts: PackPart[]
+  kept: boolean
+}
+
 export interface KeptPart {
   name: string
   version: number
@@ -1528,6 +1534,14 @@ export interface Row {
   pins: number
   footprint: string
   checked?: boolean
+}
+
+export interface PackPart {
+  row: Row
+  state: string
+  version: number
+  changes: string[]
+  findings: Flaw[]
 }
 
 export interface DesignMaking {

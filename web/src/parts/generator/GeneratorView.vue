@@ -185,7 +185,7 @@ async function make() {
                 ...g.list.map((f) => ({ value: f.id, title: f.words })),
               ])
             "
-            label="Family"
+            aria-label="Family"
             hide-details
             @update:model-value="choose"
           />

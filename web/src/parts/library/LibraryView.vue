@@ -5,14 +5,18 @@ import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
 import type { LibraryRows, NewVersion } from '../../live/wire.gen'
+import FilePick from '../../shell/fields/FilePick.vue'
 import OneOf from '../../shell/fields/OneOf.vue'
 import { useCommands } from '../../shell/commands'
+import { type Entry, openMenu, placeOf } from '../../shell/menu'
 import { complain } from '../../shell/notices'
+import { saveFile } from '../../shell/saving'
 import type { Column } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
 import SidePanel from '../SidePanel.vue'
 import NewPartPanel from './NewPartPanel.vue'
+import PackPanel from './PackPanel.vue'
 import PartCard from './PartCard.vue'
 import VersionPanel from './VersionPanel.vue'
 
@@ -111,7 +115,33 @@ const columns: Column<PartRow>[] = [
   { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true },
   { field: 'description', name: 'Description', width: 260, text: (r) => r.description, fixed: true },
 ]
-useCommands([{ id: 'newPart', title: 'New part', keys: 'N', group: 'Library', run: () => (making.value = true) }])
+const coming = shallowRef<File | null>(null)
+const pick = ref<{ choose: () => void }>()
+/** Parts as a pack, handed to the browser to keep; no names: all of the project. */
+function pack(from: 'project' | 'libraries', names: string[] = []) {
+  const q = new URLSearchParams(names.map((n) => ['part', n])).toString()
+  void saveFile(`${from === 'project' ? `/projects/${props.project.id}` : '/library'}/pack?${q}`, 'parts.zip').catch(complain)
+}
+const packs: Entry[] = [
+  { title: 'Take in a pack …', run: () => pick.value?.choose() },
+  { title: 'All parts of this project as a pack', run: () => pack('project'), enabled: () => own.value.length > 0 },
+]
+const menu = (list: PartRow[]): Entry[] =>
+  [true, false].flatMap((mine) => {
+    const names = list.filter((r) => r.own === mine).map((r) => r.name)
+    if (!names.length) return []
+    const what = names.length === 1 ? names[0] : `${names.length} parts`
+    return [{ title: `${what} ${mine ? 'of this project' : 'of the libraries'} as a pack`, run: () => pack(mine ? 'project' : 'libraries', names) }] // prettier-ignore
+  })
+function kept() {
+  coming.value = null
+  void search(filter.value)
+  void askNewer('')
+}
+useCommands([
+  { id: 'newPart', title: 'New part', keys: 'N', group: 'Library', run: () => (making.value = true) },
+  ...packs.map((e, i) => ({ id: `pack${i}`, group: 'Library', ...e })),
+])
 const choose = (r: PartRow) => emit('choose', r.name, r.own)
 </script>
 
@@ -134,6 +164,14 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
           <span class="mono">{{ own.length }}</span> in the project · <span class="mono">{{ found.found }}</span> in the libraries
         </span>
         <span class="grow" />
+        <v-btn
+          size="small"
+          variant="outlined"
+          aria-haspopup="menu"
+          @click="openMenu(placeOf($event, $event.currentTarget as HTMLElement), packs)"
+          >Packs</v-btn
+        >
+        <FilePick ref="pick" label="File of a pack" accept=".zip" @files="([f]) => (coming = f)" />
         <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
       </div>
       <div v-if="newer.length" class="newer" role="status">
@@ -146,9 +184,10 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         </span>
         <v-btn v-if="newer.length > 1" size="x-small" variant="text" @click="takeAll">Take all</v-btn>
       </div>
-      <DataTable name="library" label="Parts" :columns="columns" :rows="rows" @now="choose" @open="choose" />
+      <DataTable name="library" label="Parts" :columns="columns" :rows="rows" :menu="menu" @now="choose" @open="choose" />
     </div>
     <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
+    <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="kept" />
     <NewPartPanel
       v-if="making"
       :project="project"

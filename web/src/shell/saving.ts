@@ -1,0 +1,11 @@
+/** Fetches a file of the program and hands it to the browser to keep; refusals are thrown with their sentence. Gives the answer's headers. */
+export async function saveFile(path: string, name: string, signal?: AbortSignal): Promise<Headers> {
+  const r = await fetch('/api' + path, { signal })
+  if (!r.ok) throw new Error(((await r.json()) as { error: string }).error)
+  const a = document.createElement('a')
+  a.href = URL.createObjectURL(await r.blob())
+  a.download = (r.headers.get('Content-Disposition') ?? '').match(/filename="(.+)"/)?.[1] ?? name
+  a.click()
+  setTimeout(() => URL.revokeObjectURL(a.href), 10_000)
+  return r.headers
+}
