@@ -9,6 +9,7 @@ import { say } from '../../shell/notices'
 const props = defineProps<{ file: File }>()
 const emit = defineEmits<{ close: []; kept: [] }>()
 const seen = shallowRef<PackSeen | null>(null)
+const panel = ref<HTMLElement>()
 const trouble = ref('')
 const busy = ref(true)
 const most = 200
@@ -29,7 +30,10 @@ async function send(keep: boolean) {
     busy.value = false
   }
 }
-onMounted(() => send(false))
+onMounted(() => {
+  panel.value?.focus()
+  void send(false)
+})
 const count = (n: number) => (n === 1 ? '1 part' : `${n} parts`)
 const taken = computed(() => seen.value?.parts.filter((p) => p.state !== 'same').length ?? 0)
 const state = (p: PackPart) =>
@@ -37,7 +41,7 @@ const state = (p: PackPart) =>
 </script>
 
 <template>
-  <div class="float panel" role="dialog" aria-label="Parts of a pack" @keydown.esc.stop="emit('close')">
+  <div ref="panel" class="float panel" role="dialog" tabindex="-1" aria-label="Parts of a pack" @keydown.esc.stop="emit('close')">
     <h3>{{ seen?.title || file.name }}</h3>
     <v-progress-linear v-if="busy" indeterminate aria-label="Reading the pack" />
     <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
@@ -79,7 +83,7 @@ const state = (p: PackPart) =>
       </div>
     </template>
     <div class="acts">
-      <v-btn v-if="seen" color="primary" variant="flat" autofocus :disabled="busy || !taken" @click="send(true)">
+      <v-btn v-if="seen" color="primary" variant="flat" :disabled="busy || !taken" @click="send(true)">
         {{ taken ? `Keep ${count(taken)} in the workspace` : 'The workspace has all of them' }}
       </v-btn>
       <v-btn variant="text" @click="emit('close')">Close</v-btn>
@@ -101,6 +105,10 @@ const state = (p: PackPart) =>
   gap: 8px;
   padding: 16px;
   z-index: 20;
+}
+
+.panel:focus {
+  outline: none;
 }
 .table {
   overflow: auto;

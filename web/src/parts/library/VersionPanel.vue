@@ -15,11 +15,13 @@ const props = defineProps<{ project: Project; version: NewVersion }>()
 const emit = defineEmits<{ close: [] }>()
 const taste = useTaste()
 const both = shallowRef<Overlaid | null>(null)
+const panel = ref<HTMLElement>()
 const symbol = ref<HTMLCanvasElement>()
 const foot = ref<HTMLCanvasElement>()
 const still = { at: { x: 0, y: 0 }, angle: 0, mirror: false }
 
 onMounted(async () => {
+  panel.value?.focus()
   both.value = await props.project.question('overlay', { name: props.version.name }).catch((e) => (complain(e), null))
   await nextTick()
   paint()
@@ -68,7 +70,14 @@ const take = () => props.project.edit('updateParts', { names: [props.version.nam
 </script>
 
 <template>
-  <div class="float panel" role="dialog" :aria-label="`A new version of ${version.name}`" @keydown.esc.stop="emit('close')">
+  <div
+    ref="panel"
+    class="float panel"
+    role="dialog"
+    tabindex="-1"
+    :aria-label="`A new version of ${version.name}`"
+    @keydown.esc.stop="emit('close')"
+  >
     <h3>{{ version.name }}: version {{ version.have }} here, {{ version.latest }} in the {{ version.library }} library</h3>
     <p class="key"><i class="was" /> as the project has it <i class="is" /> as the library has it now</p>
     <div class="pictures">
@@ -112,6 +121,9 @@ const take = () => props.project.edit('updateParts', { names: [props.version.nam
   overflow-y: auto;
   padding: 16px;
   z-index: 20;
+}
+.panel:focus {
+  outline: none;
 }
 .key {
   display: flex;
