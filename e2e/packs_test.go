@@ -1,11 +1,13 @@
 package e2e
 
 import (
+	"bytes"
 	"encoding/base64"
 	"os"
 	"path/filepath"
 	"testing"
 
+	"github.com/ledongthuc/pdf"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -25,7 +27,7 @@ func TestAPackFromOneProgramToAnother(t *testing.T) {
 	b.sees("Weir Gauge")
 	p.openStage(t, b, "Weir Gauge", "parts")
 	b.saves()
-	b.press("Packs")
+	b.press("In and out")
 	b.click(b.found(seen("menuitem", "All parts of this project*")))
 	b.until(`!!window.savedFile`)
 	assert.Equal(t, "weir-gauge-parts.zip", eval[string](b, `savedFile.name`))
@@ -37,6 +39,23 @@ func TestAPackFromOneProgramToAnother(t *testing.T) {
 	require.NoError(t, os.WriteFile(cut, data[:len(data)/3], 0o644))
 	out, code := command(t, "part", "check", whole)
 	assert.Zero(t, code, out)
+	eval[bool](b, `(delete window.savedFile)`)
+	b.press("In and out")
+	b.click(b.found(seen("menuitem", "Print the footprints*")))
+	b.until(`!!window.savedFile`)
+	assert.Equal(t, "weir-gauge-footprints.pdf", eval[string](b, `savedFile.name`))
+	printed, err := base64.StdEncoding.DecodeString(eval[string](b, `savedFile.body`))
+	require.NoError(t, err)
+	r, err := pdf.NewReader(bytes.NewReader(printed), int64(len(printed)))
+	require.NoError(t, err)
+	text, err := r.GetPlainText()
+	require.NoError(t, err)
+	var words bytes.Buffer
+	_, err = words.ReadFrom(text)
+	require.NoError(t, err)
+	for _, name := range eval[[]string](b, `goldenTrace.all('footprint').map(f => f.name)`) {
+		assert.Contains(t, words.String(), name)
+	}
 
 	c := partsOf(t, "Elsewhere")
 	c.upload("File of a pack", cut)

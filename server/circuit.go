@@ -1,11 +1,13 @@
 package server
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"io"
 	"net/http"
 	"net/url"
+	"slices"
 	"strconv"
 	"time"
 
@@ -23,6 +25,7 @@ func (a *api) circuitRoutes(e *echo.Echo) {
 	e.GET("/api/projects/:id/parts.csv", a.with(a.partsOut))
 	e.POST("/api/projects/:id/parts.csv", a.with(a.partsIn))
 	e.GET("/api/projects/:id/circuit.pdf", a.with(a.circuitPDF))
+	e.GET("/api/projects/:id/footprints.pdf", a.with(a.footprintsPDF))
 	e.GET("/api/projects/:id/sheet.svg", a.with(a.sheetSVG))
 }
 
@@ -42,11 +45,18 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
+	return p.printed(c, rev, name+"-circuit", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
+		d := shared.Doc()
+		return paper.PDF(ctx, d, circuit.Find(d), time.Now(), progress)
+	})
+}
+
+// printed prints as a job of the project and answers with the file; replaced are letters the type does not have.
+func (p *project) printed(c *echo.Context, rev int64, name string, print func(ctx context.Context, progress func(float64)) (data []byte, replaced string, err error)) error {
 	var data []byte
 	var replaced string
-	err = p.job(c.Request().Context(), "print", rev, func(ctx context.Context, progress func(float64)) (err error) {
-		d := shared.Doc()
-		data, replaced, err = paper.PDF(ctx, d, circuit.Find(d), time.Now(), progress)
+	err := p.job(c.Request().Context(), "print", rev, func(ctx context.Context, progress func(float64)) (err error) {
+		data, replaced, err = print(ctx, progress)
 		return err
 	})
 	if err != nil {
@@ -55,8 +65,44 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if replaced != "" { // said by the browser
 		c.Response().Header().Set("X-Replaced", url.QueryEscape(replaced))
 	}
-	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-circuit.pdf"`, name))
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s.pdf"`, name))
 	return c.Blob(http.StatusOK, "application/pdf", data)
+}
+
+// footprintsPDF prints footprints of the project at true size: the named ones, or all.
+func (a *api) footprintsPDF(c *echo.Context, id int64) error {
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	name := ""
+	var rev int64
+	wanted := c.QueryParams()["name"]
+	list, err := ask(p, func() ([]*design.Footprint, error) {
+		d := p.bench.Doc
+		name, rev = p.name, p.bench.Rev
+		var out []*design.Footprint
+		if len(wanted) == 0 {
+			for f := range d.Footprints.All() {
+				out = append(out, f)
+			}
+			slices.SortFunc(out, func(a, b *design.Footprint) int { return cmp.Compare(a.Name, b.Name) })
+		}
+		for _, name := range wanted {
+			f := d.Footprint(name)
+			if f == nil {
+				return nil, fmt.Errorf("%w: the project has no footprint called %q", errNothing, name)
+			}
+			out = append(out, f)
+		}
+		return out, nil
+	})
+	if err != nil {
+		return fail(c, err)
+	}
+	return p.printed(c, rev, handoff.Stem(name)+"-footprints", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
+		return paper.FootprintsPDF(ctx, list, name, time.Now(), progress)
+	})
 }
 
 func (a *api) sheetSVG(c *echo.Context, id int64) error {

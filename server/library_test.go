@@ -187,4 +187,11 @@ func TestPacksGoBetweenPrograms(t *testing.T) {
 	}
 	code, body = other.ask("GET", "/library/pack", "")
 	assert.Equal(t, 400, code, body)
+
+	code, body = other.ask("GET", pathOf(there)+"/footprints.pdf?name=Slide+30", "")
+	require.Equal(t, 200, code, body)
+	assert.True(t, strings.HasPrefix(body, "%PDF-"))
+	code, body = other.ask("GET", pathOf(there)+"/footprints.pdf?name=Nothing", "")
+	assert.Equal(t, 404, code)
+	assert.Contains(t, body, "Nothing")
 }

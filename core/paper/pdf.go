@@ -7,8 +7,6 @@ import (
 	"fmt"
 	"image"
 	"image/png"
-	"maps"
-	"slices"
 	"strconv"
 	"time"
 
@@ -26,18 +24,7 @@ import (
 // page by page as a share of the whole. replaced are the letters that the type does not have,
 // each once; "?" stands in their places.
 func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, progress func(share float64)) (data []byte, replaced string, err error) {
-	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: 297, Ht: 210}})
-	f.SetAutoPageBreak(false, 0)
-	f.SetMargins(0, 0, 0)
-	f.SetCreationDate(made)
-	f.SetModificationDate(made)
-	f.SetCatalogSort(true)
-	f.SetTitle(d.Settings.Title, true)
-	f.SetAuthor(d.Settings.Author, true)
-	f.SetCreator("Golden Trace", true)
-	for _, face := range faces() {
-		f.AddUTF8FontFromBytes(face.name, "", face.data)
-	}
+	f := newPDF(d.Settings.Title, d.Settings.Author, made)
 	links := map[string]int{}
 	key := func(path string, sheet design.ID) string { return fmt.Sprintf("%s#%d", path, sheet) }
 	for _, p := range n.Tree.Uses {
@@ -76,7 +63,24 @@ func PDF(ctx context.Context, d *design.Doc, n *circuit.Nets, made time.Time, pr
 	if err := f.Output(&b); err != nil {
 		return nil, "", fmt.Errorf("writing the PDF: %w", err)
 	}
-	return b.Bytes(), string(slices.Sorted(maps.Keys(w.replaced))), nil
+	return b.Bytes(), w.lost(), nil
+}
+
+// newPDF begins a file without pages.
+func newPDF(title, author string, made time.Time) *fpdf.Fpdf {
+	f := fpdf.NewCustom(&fpdf.InitType{UnitStr: "mm", Size: fpdf.SizeType{Wd: 297, Ht: 210}})
+	f.SetAutoPageBreak(false, 0)
+	f.SetMargins(0, 0, 0)
+	f.SetCreationDate(made)
+	f.SetModificationDate(made)
+	f.SetCatalogSort(true)
+	f.SetTitle(title, true)
+	f.SetAuthor(author, true)
+	f.SetCreator("Golden Trace", true)
+	for _, face := range faces() {
+		f.AddUTF8FontFromBytes(face.name, "", face.data)
+	}
+	return f
 }
 
 type pdfWriter struct {

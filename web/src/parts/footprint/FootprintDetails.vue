@@ -4,6 +4,7 @@ import type { Flaw } from '../../live/wire.gen'
 import LengthField from '../../shell/fields/LengthField.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import { complain } from '../../shell/notices'
+import { saveFile } from '../../shell/saving'
 import FlawList from '../FlawList.vue'
 import { idOf, pieceOf, withRefs } from '../pieces'
 import Claims from './Claims.vue'
@@ -26,6 +27,11 @@ const figure = computed(() => {
 })
 const set = (fields: { name?: string; description?: string }) =>
   props.editor.project.edit('setFootprint', { footprint: props.editor.state.footprint, ...fields }).catch(complain)
+const print = () =>
+  saveFile(
+    `/projects/${props.editor.project.id}/footprints.pdf?name=${encodeURIComponent(f.value!.name)}`,
+    'footprint.pdf',
+  ).catch(complain)
 const put = (g: object) => props.editor.edit({ [figure.value!.what]: [{ ...figure.value!.g, ...g }] })
 function go(x: Flaw) {
   props.editor.take('select')
@@ -90,6 +96,7 @@ const formWords: Record<string, string> = {
       </p>
       <div class="acts">
         <v-btn size="small" variant="outlined" @click="emit('generate')">{{ f.recipe ? 'Its dimensions' : 'Generate it' }}</v-btn>
+        <v-btn size="small" variant="outlined" @click="print">Print at true size</v-btn>
       </div>
     </template>
     <FlawList :flaws="shown?.found ?? []" clean="Nothing is wrong with the footprint by itself." @go="go" />

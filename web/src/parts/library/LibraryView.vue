@@ -122,9 +122,14 @@ function pack(from: 'project' | 'libraries', names: string[] = []) {
   const q = new URLSearchParams(names.map((n) => ['part', n])).toString()
   void saveFile(`${from === 'project' ? `/projects/${props.project.id}` : '/library'}/pack?${q}`, 'parts.zip').catch(complain)
 }
-const packs: Entry[] = [
+const exchange: Entry[] = [
   { title: 'Take in a pack …', run: () => pick.value?.choose() },
   { title: 'All parts of this project as a pack', run: () => pack('project'), enabled: () => own.value.length > 0 },
+  {
+    title: 'Print the footprints of this project at true size',
+    run: () => void saveFile(`/projects/${props.project.id}/footprints.pdf`, 'footprints.pdf').catch(complain),
+    enabled: () => own.value.length > 0,
+  },
 ]
 const menu = (list: PartRow[]): Entry[] =>
   [true, false].flatMap((mine) => {
@@ -140,7 +145,7 @@ function kept() {
 }
 useCommands([
   { id: 'newPart', title: 'New part', keys: 'N', group: 'Library', run: () => (making.value = true) },
-  ...packs.map((e, i) => ({ id: `pack${i}`, group: 'Library', ...e })),
+  ...exchange.map((e, i) => ({ id: `pack${i}`, group: 'Library', ...e })),
 ])
 const choose = (r: PartRow) => emit('choose', r.name, r.own)
 </script>
@@ -168,8 +173,8 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
           size="small"
           variant="outlined"
           aria-haspopup="menu"
-          @click="openMenu(placeOf($event, $event.currentTarget as HTMLElement), packs)"
-          >Packs</v-btn
+          @click="openMenu(placeOf($event, $event.currentTarget as HTMLElement), exchange)"
+          >In and out</v-btn
         >
         <FilePick ref="pick" label="File of a pack" accept=".zip" @files="([f]) => (coming = f)" />
         <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
