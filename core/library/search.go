@@ -108,6 +108,8 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 		query = strings.Replace(query, m[0], " ", 1)
 	}
 	words := strings.Fields(query)
+	whole := strings.Join(words, " ")
+	slices.SortStableFunc(words, func(a, b string) int { return len(b) - len(a) }) // long words leave less to look at
 	globs := make([]*glob, len(words))
 	for i, w := range words {
 		if strings.ContainsAny(w, "*?") {
@@ -133,7 +135,7 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 		if rank < 0 {
 			continue
 		}
-		switch whole := strings.Join(words, " "); { // what is called just so comes first, then what begins so
+		switch { // what is called just so comes first, then what begins so
 		case name == whole:
 			rank = -2
 		case len(words) > 1 && strings.HasPrefix(name, whole):
@@ -169,13 +171,13 @@ func rankOf(name, rest, w string, g *glob) int {
 	} else if i > 0 {
 		return 2
 	}
-	if strings.Contains(rest, " "+w) {
+	switch i := strings.Index(rest, w); {
+	case i < 0:
+		return -1
+	case i > 0 && rest[i-1] == ' ', strings.Contains(rest[i:], " "+w):
 		return 3
 	}
-	if strings.Contains(rest, w) {
-		return 5
-	}
-	return -1
+	return 5
 }
 
 // glob is a word with wildcards; its letters are looked for first, which is quick.

@@ -68,7 +68,7 @@ export class PieceDrag implements Grab {
         ctx.lineWidth = Math.max((g.width || 120_000) / 1e6, px)
       } else if (what === 'text') {
         const at = ref === 1 ? f.designatorAt : f.valueAt!
-        pen.text(ref === 1 ? 'NAME' : 'value', (at.x + step.x) / 1e6, (at.y + step.y) / 1e6, 1.1, { colour: ed.colours.select })
+        pen.text(ref === 1 ? 'REF' : 'value', (at.x + step.x) / 1e6, (at.y + step.y) / 1e6, 1.1, { colour: ed.colours.select })
         continue
       }
       ctx.strokeStyle = ed.colours.select

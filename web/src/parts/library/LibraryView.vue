@@ -138,8 +138,8 @@ const menu = (list: PartRow[]): Entry[] =>
     const what = names.length === 1 ? names[0] : `${names.length} parts`
     return [{ title: `${what} ${mine ? 'of this project' : 'of the libraries'} as a pack`, run: () => pack(mine ? 'project' : 'libraries', names) }] // prettier-ignore
   })
-function kept() {
-  coming.value = null
+/** The library of the workspace is another. */
+function changed() {
   void search(filter.value)
   void askNewer('')
 }
@@ -165,8 +165,8 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
           ]"
           @keep="where = $event"
         />
-        <span class="quiet">
-          <span class="mono">{{ own.length }}</span> in the project · <span class="mono">{{ found.found }}</span> in the libraries
+        <span class="quiet count">
+          <span class="mono">{{ own.length }}</span> here · <span class="mono">{{ found.found }}</span> in libraries
         </span>
         <span class="grow" />
         <v-btn
@@ -192,7 +192,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
       <DataTable name="library" label="Parts" :columns="columns" :rows="rows" :menu="menu" @now="choose" @open="choose" />
     </div>
     <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
-    <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="kept" />
+    <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="((coming = null), changed())" />
     <NewPartPanel
       v-if="making"
       :project="project"
@@ -208,6 +208,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         @symbol="emit('symbol', $event)"
         @footprint="emit('footprint', $event)"
         @generate="(f, n) => emit('generate', f, n)"
+        @changed="changed"
         @gone="emit('choose', '', false)"
       />
       <p v-else class="quiet">Pick a part to see its symbol, its footprint and which pin goes to which pad.</p>
@@ -244,6 +245,9 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
   align-items: center;
   margin-bottom: 8px;
   font-size: 12.5px;
+}
+.count {
+  white-space: nowrap;
 }
 .grow {
   flex: 1;

@@ -14,14 +14,22 @@ import { complain, say } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { circuitColours } from '../../shell/tokens'
 import FlawList from '../FlawList.vue'
+import PartVersions from './PartVersions.vue'
 import { typeWords } from '../symbol/pinTypes'
 
 /** A part with its pictures, which pin goes to which pad, where it is used and who checked it. */
 const props = defineProps<{ project: Project; name: string; own: boolean }>()
-const emit = defineEmits<{ symbol: [number]; footprint: [number]; generate: [number | undefined, string]; gone: [] }>()
+const emit = defineEmits<{
+  symbol: [number]
+  footprint: [number]
+  generate: [number | undefined, string]
+  gone: []
+  changed: []
+}>()
 const taste = useTaste()
 const card = shallowRef<Card | null>(null)
 const trouble = ref('')
+const kept = ref(0) // how often a version was kept
 const symbols = ref<HTMLCanvasElement[]>([])
 const foot = ref<HTMLCanvasElement>()
 const today = () => new Date().toISOString().slice(0, 10)
@@ -75,6 +83,8 @@ async function keep() {
       part: props.name,
       who: person.name,
     })
+    kept.value++
+    emit('changed')
     await props.project.edit('released', { part: part.value!.id, library: 'workspace', version })
     say(`${props.name} is version ${version} of the workspace’s library.`)
   } catch (e) {
@@ -197,6 +207,7 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
     </v-table>
   </div>
   <p v-else-if="trouble" class="quiet" role="alert">{{ trouble }}</p>
+  <PartVersions :name="name" :tick="kept" @changed="(look(), emit('changed'))" />
 </template>
 
 <style scoped>
