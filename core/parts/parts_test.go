@@ -310,11 +310,11 @@ func TestArrange(t *testing.T) {
 	require.NoError(t, err)
 	box, i := parts.BodyOf(s)
 	require.Equal(t, 0, i)
-	left := func(n string) bool { return place(s, n).X < 0 }
+	left := func(n string) bool { return spotOf(s, n).X < 0 }
 	assert.True(t, left("1") && left("3") && left("6") && left("2"))
 	assert.False(t, left("4") || left("5"))
-	assert.Greater(t, place(s, "1").Y, place(s, "3").Y, "supplies above")
-	assert.Greater(t, place(s, "6").Y, place(s, "2").Y, "grounds below all")
+	assert.Greater(t, spotOf(s, "1").Y, spotOf(s, "3").Y, "supplies above")
+	assert.Greater(t, spotOf(s, "6").Y, spotOf(s, "2").Y, "grounds below all")
 	for _, p := range s.Pins {
 		foot := parts.Foot(&p)
 		assert.True(t, foot.X == box.Min.X || foot.X == box.Max.X, "pin %s meets the body", p.Number)
@@ -325,12 +325,12 @@ func TestArrange(t *testing.T) {
 
 	s, err = parts.Arrange("Sensor", pins, parts.AsPackage)
 	require.NoError(t, err)
-	assert.Equal(t, place(s, "1").Y, place(s, "6").Y, "opposite, as on the package")
-	assert.Less(t, place(s, "4").Y, place(s, "5").Y)
+	assert.Equal(t, spotOf(s, "1").Y, spotOf(s, "6").Y, "opposite, as on the package")
+	assert.Less(t, spotOf(s, "4").Y, spotOf(s, "5").Y)
 	s, err = parts.Arrange("Sensor", pins, parts.InOrder)
 	require.NoError(t, err)
-	assert.Equal(t, place(s, "1").Y, place(s, "4").Y)
-	assert.Greater(t, place(s, "4").Y, place(s, "5").Y)
+	assert.Equal(t, spotOf(s, "1").Y, spotOf(s, "4").Y)
+	assert.Greater(t, spotOf(s, "4").Y, spotOf(s, "5").Y)
 
 	sided := list("1", "A", "passive", "2", "B", "passive", "3", "C", "passive")
 	sided[0].Side, sided[1].Side, sided[2].Side = "top", "bottom", "right"

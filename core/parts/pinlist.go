@@ -33,7 +33,7 @@ type Listed struct {
 	Number string `json:"number"`
 	Name   string `json:"name"`
 	Type   string `json:"type"`
-	Side   string `json:"side,omitempty"` // left, right, top or bottom
+	Side   string `json:"side,omitempty"` // left, right, top, bottom
 	Wrong  string `json:"wrong,omitempty"`
 }
 

@@ -28,5 +28,6 @@ func (q *RepeatPads) Answer(*workbench.Bench) (*Repeated, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Repeated{pads, layout.PatternOf(&design.Footprint{Pads: pads})}, nil
+	pattern := layout.PatternOf(&design.Footprint{Pads: pads})
+	return &Repeated{Pads: pads, Pattern: pattern}, nil
 }

@@ -28,11 +28,11 @@ const scale = computed(() => {
   const [w, h] = [room.value.maxX - room.value.minX, room.value.maxY - room.value.minY]
   return Math.max(1e-9, Math.min((width.value - 2 * margin.value.x) / Math.max(w, 1e5), (height.value - 2 * margin.value.y) / Math.max(h, 1e5))) // prettier-ignore
 })
-const place = (p: { x: number; y: number }) => ({
+const onScreen = (p: { x: number; y: number }) => ({
   x: width.value / 2 + (p.x - (room.value.minX + room.value.maxX) / 2) * scale.value,
   y: height.value / 2 - (p.y - (room.value.minY + room.value.maxY) / 2) * scale.value,
 })
-const path = (pts: { x: number; y: number }[]) => pts.map((p) => Object.values(place(p)).map((v) => v.toFixed(1)).join(',')).join(' ') // prettier-ignore
+const path = (pts: { x: number; y: number }[]) => pts.map((p) => Object.values(onScreen(p)).map((v) => v.toFixed(1)).join(',')).join(' ') // prettier-ignore
 
 interface Line {
   d: DimLine
@@ -45,8 +45,8 @@ interface Line {
 /** The dimension lines on the screen, their labels moved apart where they would lie over each other. */
 const lines = computed<Line[]>(() => {
   const out: Line[] = props.view.dims.map((d) => {
-    const [a, b] = [place(add(d.a, d.off)), place(add(d.b, d.off))]
-    return { d, a, b, footA: place(d.a), footB: place(d.b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } }
+    const [a, b] = [onScreen(add(d.a, d.off)), onScreen(add(d.b, d.off))]
+    return { d, a, b, footA: onScreen(d.a), footB: onScreen(d.b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } }
   })
   const [w, h] = props.small ? [70, 18] : [104, 26]
   for (const l of out) {
@@ -103,8 +103,8 @@ function arrow(at: { x: number; y: number }, from: { x: number; y: number }) {
           <circle
             v-if="s.form === 'circle'"
             :class="s.style"
-            :cx="place(s.pts[0]).x"
-            :cy="place(s.pts[0]).y"
+            :cx="onScreen(s.pts[0]).x"
+            :cy="onScreen(s.pts[0]).y"
             :r="(s.r ?? 0) * scale"
           />
           <polyline v-else-if="s.form === 'line'" :class="s.style" :points="path(s.pts)" />
