@@ -304,7 +304,7 @@ func TestArrange(t *testing.T) {
 		}
 		return out
 	}
-	place := func(s *design.Symbol, n string) geom.Point { return s.Pin(n).At }
+	spotOf := func(s *design.Symbol, n string) geom.Point { return s.Pin(n).At }
 	pins := list("1", "VDD", "supplyIn", "2", "GND", "supplyIn", "3", "SCL", "input", "4", "SDA", "both", "5", "INT", "openCollector", "6", "CS", "input")
 	s, err := parts.Arrange("Sensor", pins, parts.ByType)
 	require.NoError(t, err)

@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
 import { useRouter } from 'vue-router'
 import { inNaturalOrder } from '../live/natural'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
-import { useTaste } from './taste'
 import FindingLine from './FindingLine.vue'
+import SidePanel from './SidePanel.vue'
 import { openMenu } from './menu'
 
 /** The selection's properties, and below them one list: parts, nets or findings. */
 const props = defineProps<{ project: Project; stage: 'circuit' | 'board'; net: string }>()
 const emit = defineEmits<{ part: [number, string]; net: [string]; finding: [Finding] }>()
-const taste = useTaste()
 const router = useRouter()
 const list = ref<'parts' | 'nets' | 'findings'>('parts')
 const filter = ref('')
@@ -138,16 +136,8 @@ const nothing = computed(() => {
 </script>
 
 <template>
-  <aside class="details" :class="{ folded: !taste.detailsOpen }" aria-label="Details">
-    <v-btn
-      class="fold"
-      size="x-small"
-      :aria-label="taste.detailsOpen ? 'Fold details away' : 'Show details'"
-      @click="taste.detailsOpen = !taste.detailsOpen"
-    >
-      <v-icon :icon="taste.detailsOpen ? mdiChevronRight : mdiChevronLeft" size="16" />
-    </v-btn>
-    <div v-if="taste.detailsOpen" class="inner">
+  <SidePanel bare>
+    <div class="inner">
       <section class="props"><slot /></section>
       <v-tabs v-model="list" class="tabs" grow>
         <v-tab v-for="t in tabs" :key="t.id" :value="t.id">
@@ -198,32 +188,10 @@ const nothing = computed(() => {
       </v-virtual-scroll>
       <p v-else class="list empty quiet">{{ nothing }}</p>
     </div>
-  </aside>
+  </SidePanel>
 </template>
 
 <style scoped>
-.details {
-  position: relative;
-  width: 300px;
-  flex: none;
-  background: rgb(var(--v-theme-surface));
-  border-left: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
-}
-.details.folded {
-  width: 20px;
-}
-.fold.v-btn {
-  position: absolute;
-  left: -1px;
-  top: 50%;
-  min-width: 18px;
-  width: 18px;
-  height: 44px;
-  padding: 0;
-  border-radius: 0 8px 8px 0;
-  background: rgba(var(--v-border-color), 0.16);
-  z-index: 2;
-}
 .inner {
   height: 100%;
   display: flex;

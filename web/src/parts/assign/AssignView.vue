@@ -13,7 +13,7 @@ import { type Change, type Column, filtered } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
 import { useTaste } from '../../shell/taste'
-import SidePanel from '../SidePanel.vue'
+import SidePanel from '../../shell/SidePanel.vue'
 import { type AssignRow, assignRows, makerField, numberField } from './rows'
 
 /** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */

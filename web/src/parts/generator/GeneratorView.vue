@@ -1,27 +1,26 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
-import { mdiRestore } from '@mdi/js'
 import { useElementSize } from '@vueuse/core'
 import { drawPattern } from '../../board/draw'
 import { boxOf } from '../../canvas/viewport'
 import { offscreenPen } from '../../circuit/preview'
-import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
-import { format } from '../../live/units'
-import type { Entry, Family, LandMade, Making, Range, Recipe } from '../../live/wire.gen'
+import type { Entry, Family, LandMade, Range, Recipe } from '../../live/wire.gen'
 import ChoiceField from '../../shell/fields/ChoiceField.vue'
 import EntryField from '../../shell/fields/EntryField.vue'
-import LengthField from '../../shell/fields/LengthField.vue'
 import OneOf from '../../shell/fields/OneOf.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import WholeField from '../../shell/fields/WholeField.vue'
 import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import FlawList from '../FlawList.vue'
-import SidePanel from '../SidePanel.vue'
+import SidePanel from '../../shell/SidePanel.vue'
 import { rangeWriting } from '../range'
 import BodyDrawing from './BodyDrawing.vue'
+import JointsTab from './JointsTab.vue'
+import MakingTab from './MakingTab.vue'
+import NumbersTab from './NumbersTab.vue'
 
 /** A footprint from a body's dimensions: typed at the drawn body, computed and drawn as one types. */
 const props = defineProps<{ project: Project; footprint?: number; name?: string }>()
@@ -110,48 +109,10 @@ function override(e: Entry, v: number | null) {
   else overrides[e.key] = v
   recipe.value = { ...recipe.value!, overrides }
 }
-const say = (nm: number) => format(nm, taste.unit, 4)
-const span = (r: Range) => (r.min === r.max ? say(r.min) : `${say(r.min)} .. ${say(r.max)}`)
 const drawn = computed(() => new Set(bodyViews.value.flatMap((v) => v.dims.map((d) => d.key))))
 /** Dimensions that no line shows, as optional ones that are not given. */
 const hidden = computed(() => (family.value?.dims ?? []).filter((d) => !drawn.value.has(d.key)))
 const writing = computed(() => ({ ...rangeWriting(taste.unit) }))
-const makes = [
-  { id: 'silk', name: 'Silk' },
-  { id: 'outline', name: 'Assembly outline' },
-  { id: 'courtyard', name: 'Courtyard' },
-  { id: 'mark', name: 'Mark of pin 1' },
-  { id: 'body', name: 'Body in space' },
-]
-const lengths: [keyof Recipe['making'], string][] = [
-  ['fabrication', 'Board’s tolerance'],
-  ['placement', 'Placement tolerance'],
-  ['round', 'Pads rounded to'],
-  ['gap', 'Least gap of pads'],
-  ['silkWidth', 'Silk lines'],
-  ['silkGap', 'Silk to pads'],
-  ['yardRound', 'Courtyard rounded to'],
-]
-function toggleMake(id: string, on: boolean) {
-  const leave = new Set(recipe.value!.making.leave ?? [])
-  if (on) leave.delete(id)
-  else leave.add(id)
-  recipe.value = { ...recipe.value!, making: { ...recipe.value!.making, leave: [...leave] } }
-}
-// ---- ways of making, by the names people gave them
-
-const makings = shallowRef<Making[]>([])
-const making = ref<string | null>(null)
-onMounted(() => void call<Making[]>('GET', '/makings').then((l) => (makings.value = l), complain))
-function takeMaking(name: string | null) {
-  making.value = name
-  const m = makings.value.find((x) => x.name === name)
-  if (m && recipe.value) recipe.value = { ...recipe.value, making: structuredClone(m.making) }
-}
-const keepMaking = () =>
-  call<Making[]>('PUT', '/makings', { name: making.value?.trim(), making: recipe.value!.making }).then((l) => (makings.value = l), complain) // prettier-ignore
-const dropMaking = () =>
-  call<Making[]>('DELETE', '/makings?name=' + encodeURIComponent(making.value ?? '')).then((l) => ((makings.value = l), (making.value = null)), complain) // prettier-ignore
 const missing = computed(() => (recipe.value?.missing ?? []).join(' '))
 const replaces = computed(() => (old.value && old.value.pads.length && !old.value.recipe ? old.value.pads.length : 0))
 
@@ -275,104 +236,9 @@ async function make() {
           <v-tab value="joints">Joints</v-tab>
           <v-tab value="making">Making</v-tab>
         </v-tabs>
-        <template v-if="tab === 'numbers'">
-          <v-table v-if="result" density="compact" class="numbers">
-            <thead>
-              <tr>
-                <th></th>
-                <th>computed</th>
-                <th>instead</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="e in result.table" :key="e.key" :class="{ over: e.override !== undefined && e.override !== null }">
-                <td>{{ e.words }}</td>
-                <td class="mono right">{{ e.plain ? e.computed : say(e.computed) }}</td>
-                <td class="instead">
-                  <WholeField
-                    v-if="e.plain"
-                    bare
-                    tight
-                    :label="e.words"
-                    :value="e.override ?? null"
-                    @keep="override(e, $event)"
-                  />
-                  <LengthField v-else bare :label="e.words" :value="e.override ?? null" empty="·" @keep="override(e, $event)" />
-                </td>
-                <td>
-                  <v-btn
-                    v-if="e.override !== undefined && e.override !== null"
-                    :icon="mdiRestore"
-                    size="x-small"
-                    variant="text"
-                    :aria-label="`Back to the computed ${e.words}`"
-                    @click="override(e, null)"
-                  />
-                </td>
-              </tr>
-            </tbody>
-          </v-table>
-          <p v-for="n in result?.notes ?? []" :key="n" class="quiet note">{{ n }}</p>
-        </template>
-        <template v-else-if="tab === 'joints'">
-          <p v-if="!sections.length" class="quiet">Leads through the board have no fillets on their lands to be computed.</p>
-          <template v-for="(j, i) in result?.joints ?? []" :key="j.words + i">
-            <v-table density="compact" class="numbers">
-              <tbody>
-                <tr v-for="(k, n) in ['outer', 'inner', 'side'] as const" :key="k">
-                  <td>
-                    {{ j.words }}, {{ { outer: 'outer fillet (toe)', inner: 'inner fillet (heel)', side: 'side fillet' }[k] }}
-                  </td>
-                  <td class="mono right" :class="{ short: j[k].min < j.goal[n] - 1000 }">{{ span(j[k]) }}</td>
-                </tr>
-              </tbody>
-            </v-table>
-          </template>
-          <div v-for="v in sections" :key="v.name" class="section"><BodyDrawing :view="v" small /></div>
-        </template>
-        <template v-else-if="recipe">
-          <v-combobox
-            :model-value="making"
-            :items="makings.map((m) => m.name)"
-            label="Kept as"
-            aria-label="Kept as"
-            density="compact"
-            hide-details
-            @update:model-value="takeMaking"
-          />
-          <div class="acts">
-            <v-btn size="small" variant="outlined" :disabled="!making?.trim()" @click="keepMaking">Keep under this name</v-btn>
-            <v-btn v-if="makings.some((m) => m.name === making)" size="small" variant="text" @click="dropMaking">Drop it</v-btn>
-          </div>
-          <LengthField
-            v-for="[k, words] in lengths"
-            :key="k"
-            :label="words"
-            :value="recipe.making[k] as number"
-            :step="10_000"
-            @keep="recipe = { ...recipe!, making: { ...recipe!.making, [k]: $event } }"
-          />
-          <ChoiceField
-            label="Surface pads"
-            :value="recipe.making.form"
-            :options="[
-              { value: 'rounded', title: 'rounded' },
-              { value: 'rect', title: 'rectangles' },
-              { value: 'oval', title: 'oval' },
-            ]"
-            @keep="recipe = { ...recipe!, making: { ...recipe!.making, form: $event } }"
-          />
-          <v-checkbox
-            v-for="m in makes"
-            :key="m.id"
-            :label="m.name"
-            :model-value="!recipe.making.leave?.includes(m.id)"
-            density="compact"
-            hide-details
-            @update:model-value="toggleMake(m.id, !!$event)"
-          />
-        </template>
+        <NumbersTab v-if="tab === 'numbers'" :result="result" @instead="override" />
+        <JointsTab v-else-if="tab === 'joints'" :result="result" :sections="sections" />
+        <MakingTab v-else-if="recipe" :making="recipe.making" @keep="recipe = { ...recipe!, making: $event }" />
         <FlawList v-if="result" :flaws="made?.found ?? []" clean="Nothing is wrong with it under this board’s rules." />
         <p v-if="replaces" class="quiet">It takes the place of {{ replaces }} pads drawn by hand; undo brings them back.</p>
         <div class="acts">
@@ -474,37 +340,6 @@ canvas {
   color: rgb(var(--v-theme-error));
   background: rgba(var(--v-theme-background), 0.88);
 }
-.numbers {
-  width: 100%;
-  font-size: 12px;
-  border-collapse: collapse;
-}
-.numbers th {
-  text-align: right;
-  font-weight: 500;
-  opacity: 0.8;
-}
-.numbers td {
-  border-top: 1px solid rgba(var(--v-border-color), 0.18);
-  padding: 1px 3px;
-}
-.right {
-  text-align: right;
-}
-.instead {
-  width: 84px;
-}
-tr.over td:first-child {
-  color: rgb(var(--v-theme-primary));
-}
-.short {
-  color: rgb(var(--v-theme-error));
-}
-.section {
-  height: 150px;
-  flex: none;
-  display: grid;
-}
 .acts {
   display: flex;
   gap: 8px;
@@ -515,8 +350,5 @@ tr.over td:first-child {
 }
 .drop {
   align-self: flex-start;
-}
-.note {
-  font-size: 12px;
 }
 </style>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { mdiChevronLeft, mdiChevronRight } from '@mdi/js'
-import { useTaste } from '../shell/taste'
+import { useTaste } from './taste'
 
-/** The details beside a drawing of the parts: it folds away as those of the other stages do. */
+/** The details beside a drawing or a list, which fold away; bare: what is in it brings its own room. */
+defineProps<{ bare?: boolean }>()
 const taste = useTaste()
 </script>
 
 <template>
-  <aside class="details" :class="{ folded: !taste.detailsOpen }" aria-label="Details">
+  <aside class="details" :class="{ folded: !taste.detailsOpen, bare }" aria-label="Details">
     <v-btn
       class="fold"
       size="x-small"
@@ -16,7 +17,8 @@ const taste = useTaste()
     >
       <v-icon :icon="taste.detailsOpen ? mdiChevronRight : mdiChevronLeft" size="16" />
     </v-btn>
-    <div v-if="taste.detailsOpen" class="inner"><slot /></div>
+    <slot v-if="taste.detailsOpen && bare" />
+    <div v-else-if="taste.detailsOpen" class="inner"><slot /></div>
   </aside>
 </template>
 
@@ -27,6 +29,9 @@ const taste = useTaste()
   flex: none;
   background: rgb(var(--v-theme-surface));
   border-left: 1px solid rgba(var(--v-border-color), var(--v-border-opacity));
+}
+.details.bare {
+  width: 300px;
 }
 .details.folded {
   width: 20px;
