@@ -13,7 +13,7 @@ import { type Change, type Column, filtered } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
 import { useTaste } from '../../shell/taste'
-import SidePanel from '../../shell/SidePanel.vue'
+import ListPage from '../ListPage.vue'
 import { type AssignRow, assignRows, makerField, numberField } from './rows'
 
 /** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */
@@ -106,29 +106,27 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
 </script>
 
 <template>
-  <div class="drawing-middle assign">
-    <div class="list-side">
-      <div class="bar">
-        <FilterField v-model="filter" label="Filter the parts" hint="lacks:footprint, part:resistor, U* …" />
-        <OneOf
-          label="Which parts"
-          :value="only"
-          :options="[
-            { value: 'all', title: 'All' },
-            { value: 'lacking', title: 'Lacking something' },
-          ]"
-          @keep="only = $event"
-        />
-        <span class="quiet" role="status">
-          <span class="mono">{{ all.length }}</span> parts ·
-          {{ lacking ? `${lacking} without a footprint` : 'all have a footprint' }}
-        </span>
-      </div>
-      <DataTable ref="table" name="assign" label="Parts of the circuit" :columns="columns" :rows="rows" @change="change">
-        <template #empty>{{ all.length ? 'No part has all of that.' : 'The circuit has no parts yet.' }}</template>
-      </DataTable>
-    </div>
-    <SidePanel>
+  <ListPage>
+    <template #bar>
+      <FilterField v-model="filter" label="Filter the parts" hint="lacks:footprint, part:resistor, U* …" />
+      <OneOf
+        label="Which parts"
+        :value="only"
+        :options="[
+          { value: 'all', title: 'All' },
+          { value: 'lacking', title: 'Lacking something' },
+        ]"
+        @keep="only = $event"
+      />
+      <span class="quiet" role="status">
+        <span class="mono">{{ all.length }}</span> parts ·
+        {{ lacking ? `${lacking} without a footprint` : 'all have a footprint' }}
+      </span>
+    </template>
+    <DataTable ref="table" name="assign" label="Parts of the circuit" :columns="columns" :rows="rows" @change="change">
+      <template #empty>{{ all.length ? 'No part has all of that.' : 'The circuit has no parts yet.' }}</template>
+    </DataTable>
+    <template #side>
       <template v-if="picked.length">
         <h3>
           <span class="mono">{{
@@ -170,30 +168,11 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
         </template>
       </template>
       <p v-else class="quiet">Pick one part or several: the footprints that suit them are listed here, the nearest first.</p>
-    </SidePanel>
-  </div>
+    </template>
+  </ListPage>
 </template>
 
 <style scoped>
-.assign {
-  position: absolute;
-  inset: 0;
-}
-.list-side {
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  padding: 52px 12px 8px;
-}
-.bar {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 8px;
-  font-size: 12.5px;
-}
 canvas {
   display: block;
   width: 100%;

@@ -14,7 +14,7 @@ import { saveFile } from '../../shell/saving'
 import type { Column } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
-import SidePanel from '../../shell/SidePanel.vue'
+import ListPage from '../ListPage.vue'
 import NewPartPanel from './NewPartPanel.vue'
 import PackPanel from './PackPanel.vue'
 import PartCard from './PartCard.vue'
@@ -151,55 +151,55 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
 </script>
 
 <template>
-  <div class="drawing-middle library">
-    <div class="list-side">
-      <div class="bar">
-        <FilterField v-model="filter" label="Find parts" hint="Find: resistor 0603, 8 pins, SOIC* …" />
-        <OneOf
-          label="Which parts"
-          :value="where"
-          :options="[
-            { value: 'all', title: 'All' },
-            { value: 'project', title: 'This project' },
-            { value: 'libraries', title: 'Libraries' },
-          ]"
-          @keep="where = $event"
-        />
-        <span class="quiet count">
-          <span class="mono">{{ own.length }}</span> here · <span class="mono">{{ found.found }}</span> in libraries
-        </span>
-        <span class="grow" />
-        <v-btn
-          size="small"
-          variant="outlined"
-          aria-haspopup="menu"
-          @click="openMenu(placeOf($event, $event.currentTarget as HTMLElement), exchange)"
-          >In and out</v-btn
-        >
-        <FilePick ref="pick" label="File of a pack" accept=".zip" @files="([f]) => (coming = f)" />
-        <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
-      </div>
-      <div v-if="newer.length" class="newer" role="status">
-        <span>
-          {{ newer.length === 1 ? 'A part has' : `${newer.length} parts have` }} a newer version in the library:
-          <v-btn v-for="n in newer.slice(0, 5)" :key="n.name" size="small" variant="outlined" @click="comparing = n">{{
-            n.name
-          }}</v-btn>
-          {{ newer.length > 5 ? `and ${newer.length - 5} more` : '' }}
-        </span>
-        <v-btn v-if="newer.length > 1" size="x-small" variant="text" @click="takeAll">Take all</v-btn>
-      </div>
-      <DataTable name="library" label="Parts" :columns="columns" :rows="rows" :menu="menu" @now="choose" @open="choose" />
+  <ListPage>
+    <template #bar>
+      <FilterField v-model="filter" label="Find parts" hint="Find: resistor 0603, 8 pins, SOIC* …" />
+      <OneOf
+        label="Which parts"
+        :value="where"
+        :options="[
+          { value: 'all', title: 'All' },
+          { value: 'project', title: 'This project' },
+          { value: 'libraries', title: 'Libraries' },
+        ]"
+        @keep="where = $event"
+      />
+      <span class="quiet count">
+        <span class="mono">{{ own.length }}</span> here · <span class="mono">{{ found.found }}</span> in libraries
+      </span>
+      <span class="grow" />
+      <v-btn
+        size="small"
+        variant="outlined"
+        aria-haspopup="menu"
+        @click="openMenu(placeOf($event, $event.currentTarget as HTMLElement), exchange)"
+        >In and out</v-btn
+      >
+      <FilePick ref="pick" label="File of a pack" accept=".zip" @files="([f]) => (coming = f)" />
+      <v-btn size="small" color="primary" variant="flat" @click="making = true">New part</v-btn>
+    </template>
+    <div v-if="newer.length" class="newer" role="status">
+      <span>
+        {{ newer.length === 1 ? 'A part has' : `${newer.length} parts have` }} a newer version in the library:
+        <v-btn v-for="n in newer.slice(0, 5)" :key="n.name" size="small" variant="outlined" @click="comparing = n">{{
+          n.name
+        }}</v-btn>
+        {{ newer.length > 5 ? `and ${newer.length - 5} more` : '' }}
+      </span>
+      <v-btn v-if="newer.length > 1" size="x-small" variant="text" @click="takeAll">Take all</v-btn>
     </div>
-    <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
-    <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="((coming = null), changed())" />
-    <NewPartPanel
-      v-if="making"
-      :project="project"
-      @close="making = false"
-      @made="((making = false), emit('choose', $event, true))"
-    />
-    <SidePanel>
+    <DataTable name="library" label="Parts" :columns="columns" :rows="rows" :menu="menu" @now="choose" @open="choose" />
+    <template #over>
+      <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
+      <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="((coming = null), changed())" />
+      <NewPartPanel
+        v-if="making"
+        :project="project"
+        @close="making = false"
+        @made="((making = false), emit('choose', $event, true))"
+      />
+    </template>
+    <template #side>
       <PartCard
         v-if="chosen"
         :project="project"
@@ -212,8 +212,8 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         @gone="emit('choose', '', false)"
       />
       <p v-else class="quiet">Pick a part to see its symbol, its footprint and which pin goes to which pad.</p>
-    </SidePanel>
-  </div>
+    </template>
+  </ListPage>
 </template>
 
 <style scoped>
@@ -225,25 +225,6 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
   margin-bottom: 8px;
   border-left: 3px solid rgb(var(--v-theme-info));
   background: rgba(var(--v-theme-info), 0.1);
-  font-size: 12.5px;
-}
-.library {
-  position: absolute;
-  inset: 0;
-}
-.list-side {
-  position: relative;
-  flex: 1;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-  padding: 52px 12px 8px;
-}
-.bar {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin-bottom: 8px;
   font-size: 12.5px;
 }
 .count {
