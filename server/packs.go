@@ -9,6 +9,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"goldentrace/core/design"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/library"
 	"goldentrace/core/pack"
@@ -102,33 +103,34 @@ func (a *api) packProject(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	name := p.name
-	wanted := c.QueryParams()["part"]
-	list, err := ask(p, func() ([]*library.Release, error) {
-		d := p.bench.Doc
-		if len(wanted) == 0 {
-			for l := range d.LibraryParts.All() {
-				wanted = append(wanted, l.Name)
-			}
-		}
-		var out []*library.Release
-		for _, name := range wanted {
-			l := d.LibraryPart(name)
-			if l == nil {
-				return nil, fmt.Errorf("%w: the project has no part called %q", errNothing, name)
-			}
-			r, err := library.ReleaseOf(d, l)
-			if err != nil {
-				return nil, err
-			}
-			out = append(out, r)
-		}
-		return out, nil
+	name := ""
+	shared, err := ask(p, func() (design.Shared, error) {
+		name = p.name
+		return p.bench.Doc.Share(), nil
 	})
 	if err != nil {
 		return fail(c, err)
 	}
-	return givePack(c, handoff.Stem(name)+"-parts", &pack.Pack{Title: "Parts of " + name, Releases: list})
+	d := shared.Doc() // a copy, so that editing goes on meanwhile
+	wanted := c.QueryParams()["part"]
+	if len(wanted) == 0 {
+		for l := range d.LibraryParts.All() {
+			wanted = append(wanted, l.Name)
+		}
+	}
+	out := &pack.Pack{Title: "Parts of " + name}
+	for _, part := range wanted {
+		l := d.LibraryPart(part)
+		if l == nil {
+			return fail(c, fmt.Errorf("%w: the project has no part called %q", errNothing, part))
+		}
+		r, err := library.ReleaseOf(d, l)
+		if err != nil {
+			return fail(c, err)
+		}
+		out.Releases = append(out.Releases, r)
+	}
+	return givePack(c, handoff.Stem(name)+"-parts", out)
 }
 
 func givePack(c *echo.Context, stem string, p *pack.Pack) error {
