@@ -1,5 +1,7 @@
 # The only two commands a fresh machine needs: `make demo` and `make test`.
 SHELL := /bin/bash
+# SQLite with its index of words, of which the depot's books are made.
+export GOFLAGS := $(GOFLAGS) -tags=sqlite_fts5
 DATA ?= demo-data
 ADDR ?= 127.0.0.1:8411
 WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
@@ -13,7 +15,7 @@ test: tools lint unit browser ## everything
 
 build: bin/goldentrace
 
-bin/goldentrace: server/web/index.html $(shell find cmd core demo server store -name '*.go' -o -name '*.sql') go.mod go.sum
+bin/goldentrace: server/web/index.html $(shell find cmd core demo server standin store -name '*.go' -o -name '*.sql') go.mod go.sum
 	go build -o $@ ./cmd/goldentrace
 
 server/web/index.html: web/node_modules/.installed $(WEB)
@@ -40,21 +42,21 @@ wire: ## the TypeScript types of the wire, from Go
 	go run ./tools/wiregen
 
 lint: web/node_modules/.installed
-	@bad=$$(gofmt -l bench cmd core demo e2e server store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
+	@bad=$$(gofmt -l bench cmd core demo e2e server standin store tools); [ -z "$$bad" ] || { echo "not formatted: $$bad"; exit 1; }
 	go run ./tools/wiregen -check
 	go vet ./...
 	go tool staticcheck ./...
 	cd web && npm run --silent lint
 
 unit: server/web/index.html
-	go test ./core/... ./store/... ./server/... ./demo/... ./cmd/...
+	go test ./core/... ./store/... ./server/... ./standin/... ./demo/... ./cmd/...
 	cd web && npm run --silent test
 
 browser: server/web/index.html
 	go test -timeout 12m ./e2e/...
 
 format:
-	gofmt -w bench cmd core demo e2e server store tools
+	gofmt -w bench cmd core demo e2e server standin store tools
 	cd web && npm run --silent format
 
 bench: build ## work, size and growth, against stated references
@@ -62,7 +64,7 @@ bench: build ## work, size and growth, against stated references
 	go test -run '^$$' -bench . -benchtime 1x -timeout 30m ./e2e
 
 # Small faults in one package at a time: how many do its own tests notice? Takes an hour or two; PACKAGES narrows it.
-PACKAGES ?= $(shell go list ./core/... ./store/... ./server/... | sed 's,goldentrace/,./,')
+PACKAGES ?= $(shell go list ./core/... ./store/... ./server/... ./standin/... | sed 's,goldentrace/,./,')
 faults:
 	@for p in $(PACKAGES); do \
 		ls $$p/*_test.go >/dev/null 2>&1 || { echo "$$p has no tests of its own"; continue; }; \

@@ -28,7 +28,8 @@ func weirGauge() (*design.Doc, error) {
 	b.sheet = top
 	weirOverview(b, power, control, probe, bus, service, keeping)
 	weirNets(b)
-	b.checked("Relay", "Coin cell") // two are left for whoever looks at it
+	b.order(weirOrders)
+	b.checked("Relay", "Coin cell") // two are left for whoever looks at it, and not ordered either
 	return b.bench.Doc, b.err
 }
 

@@ -18,10 +18,12 @@ type hub struct {
 	store *store.Store
 	// library is where commands and people take parts from.
 	library *shelf
-	mu      sync.Mutex
-	open    map[int64]*slot
-	quit    chan struct{}
-	once    sync.Once
+	// depot is where parts are bought; nil: nowhere.
+	depot *depot
+	mu    sync.Mutex
+	open  map[int64]*slot
+	quit  chan struct{}
+	once  sync.Once
 	// sockets counts the live connections of all projects.
 	sockets atomic.Int32
 	// examples are those that are not kept yet.

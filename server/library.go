@@ -28,7 +28,8 @@ func (a *api) libraryRoutes(e *echo.Echo) {
 
 // readSmall reads the body of a request, which says little.
 func readSmall(c *echo.Context, into any, what string) error {
-	if err := json.NewDecoder(io.LimitReader(c.Request().Body, 1<<16)).Decode(into); err != nil {
+	data, err := io.ReadAll(io.LimitReader(c.Request().Body, 1<<16)) // to its end, so that the sender's going away is noticed
+	if err != nil || json.Unmarshal(data, into) != nil {
 		return fmt.Errorf("%s cannot be read", what)
 	}
 	return nil

@@ -85,6 +85,7 @@ func (a *api) routes(e *echo.Echo) {
 	e.GET("/api/projects/:id/handoff/:file/drawing", a.with(a.handoffDrawing))
 	a.circuitRoutes(e)
 	a.libraryRoutes(e)
+	a.depotRoutes(e)
 	a.glanceRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})

@@ -26,13 +26,15 @@ import (
 var built embed.FS
 
 // Serve listens on addr until the context ends. ready is called with the address listened
-// on before the first request is served; examples are what everybody may take a copy of.
-func Serve(ctx context.Context, s *store.Store, addr string, examples []Example, ready func(net.Addr)) error {
+// on before the first request is served; depot is the address at which the supplier is asked, empty: there is none; examples are
+// what everybody may take a copy of.
+func Serve(ctx context.Context, s *store.Store, addr, depot string, examples []Example, ready func(net.Addr)) error {
 	listener, err := (&net.ListenConfig{}).Listen(ctx, "tcp", addr)
 	if err != nil {
 		return fmt.Errorf("%s cannot be listened on: %w", addr, err)
 	}
 	h := newHub(s, examples...)
+	h.depot = newDepot(depot)
 	defer h.close()
 	e := Handler(h, listener.Addr().String(), addr)
 	ready(listener.Addr())

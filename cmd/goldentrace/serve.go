@@ -16,8 +16,12 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/demo"
 	"goldentrace/server"
+	"goldentrace/standin/depot"
 	"goldentrace/store"
 )
+
+// depotFile is where the simulated depot keeps its books, in the data directory.
+const depotFile = "depot.db"
 
 // dataDir is where projects are kept when nothing else is said.
 func dataDir() string {
@@ -28,7 +32,7 @@ func dataDir() string {
 }
 
 func serveCommand(withDemo bool) *cobra.Command {
-	var data, addr string
+	var data, addr, books string
 	c := &cobra.Command{Use: "serve", Short: "Serve the web application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			debug.SetGCPercent(300) // memory is plenty; a hand should not wait for the collector
@@ -41,8 +45,13 @@ func serveCommand(withDemo bool) *cobra.Command {
 			if withDemo {
 				err = putDemos(ctx, s)
 			}
+			if err == nil && books == "" {
+				supplier := depot.NewService(filepath.Join(data, depotFile))
+				defer func() { _ = supplier.Close() }()
+				books, err = supplier.Start(ctx, "127.0.0.1:0")
+			}
 			if err == nil {
-				err = server.Serve(ctx, s, addr, examples(), func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
+				err = server.Serve(ctx, s, addr, books, examples(), func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
 			}
 			return errors.Join(err, s.Close())
 		}}
@@ -50,6 +59,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 		c.Use, c.Short = "demo", "Serve the web application with the demo projects"
 	}
 	c.Flags().StringVar(&data, "data", dataDir(), "directory that holds the projects")
+	c.Flags().StringVar(&books, "depot", "", "address of the service of a depot; without it, the simulated one is started")
 	c.Flags().StringVar(&addr, "addr", "127.0.0.1:8411", "address to listen on; port 0 takes a free one")
 	return c
 }

@@ -12,6 +12,7 @@ const (
 	SettingsID ID = 1
 	BoardID    ID = 2
 	ChecksID   ID = 3
+	BasketID   ID = 4
 	FirstFree  ID = 10
 )
 
@@ -83,6 +84,7 @@ type Doc struct {
 	Settings     *Settings
 	Checks       *Checks // nil: the usual severities
 	Board        *Board
+	Basket       *Basket // nil: the usual one
 	Sheets       Table[*Sheet]
 	Symbols      Table[*Symbol]
 	Footprints   Table[*Footprint]

@@ -10,6 +10,10 @@ func (o *Checks) ObjectID() ID        { return o.ID }
 func (o *Checks) ObjectKind() Kind    { return KindChecks }
 func (o *Checks) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *Basket) ObjectID() ID        { return o.ID }
+func (o *Basket) ObjectKind() Kind    { return KindBasket }
+func (o *Basket) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Sheet) ObjectID() ID        { return o.ID }
 func (o *Sheet) ObjectKind() Kind    { return KindSheet }
 func (o *Sheet) withID(id ID) Object { c := *o; c.ID = id; return &c }

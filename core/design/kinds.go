@@ -97,6 +97,7 @@ func circuitKinds() []descriptor {
 			},
 		}),
 		describe(about[*Checks]{one: func(d *Doc) **Checks { return &d.Checks }, single: ChecksID}),
+		describe(about[*Basket]{one: func(d *Doc) **Basket { return &d.Basket }, single: BasketID}),
 		describe(about[*Sheet]{
 			table:  func(d *Doc) *Table[*Sheet] { return &d.Sheets },
 			plural: "sheets",

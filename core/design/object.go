@@ -21,6 +21,7 @@ type Kind string
 const (
 	KindSettings    Kind = "settings"
 	KindChecks      Kind = "checks"
+	KindBasket      Kind = "basket"
 	KindSheet       Kind = "sheet"
 	KindSymbol      Kind = "symbol"
 	KindFootprint   Kind = "footprint"

@@ -15,6 +15,7 @@ const Version = 1
 // kinds of commands by the name they bear in files and on the wire.
 var kinds = map[string]func() Command{
 	"setSettings":     func() Command { return &SetSettings{} },
+	"setBasket":       func() Command { return &SetBasket{} },
 	"addSheet":        func() Command { return &AddSheet{} },
 	"setSheet":        func() Command { return &SetSheet{} },
 	"orderSheets":     func() Command { return &OrderSheets{} },

@@ -96,25 +96,23 @@ func passives() []generated {
 	return out
 }
 
+// flatDiodes are the packages of diodes.
+func flatDiodes() []packed {
+	return []packed{
+		{"SOD-323", mouldedOf("DIO", true, 2.3, 2.7, 1.15, 1.35, 0.2, 0.4, 0.25, 0.4, 0.8, 1.1)},
+		{"SOD-123", mouldedOf("DIO", true, 3.5, 3.9, 1.4, 1.8, 0.35, 0.7, 0.45, 0.65, 0.94, 1.35)},
+		{"SMB", mouldedOf("DIO", true, 5.2, 5.6, 3.3, 3.95, 0.75, 1.52, 1.95, 2.2, 2.0, 2.44)},
+		{"SMC", mouldedOf("DIO", true, 7.75, 8.13, 5.6, 6.2, 0.75, 1.52, 2.9, 3.2, 2.0, 2.62)},
+		{"MELF", func() *design.Recipe { r := cylinderOf("DIO", 5.0, 2.5); r.Choices["polar"] = "yes"; return r }()},
+		{"mini MELF", func() *design.Recipe { r := cylinderOf("DIO", 3.5, 1.5); r.Choices["polar"] = "yes"; return r }()},
+		{"DO-35", axialOf("DIO", 4.2, 1.9, 0.5, true)},
+		{"DO-41", axialOf("DIO", 5.2, 2.7, 0.8, true)},
+		{"DO-201", axialOf("DIO", 9.5, 5.3, 1.3, true)},
+	}
+}
+
 func diodesAndTransistors() []generated {
 	var out []generated
-	type pack struct {
-		name string
-		r    *design.Recipe
-	}
-	flatDiodes := func() []pack {
-		return []pack{
-			{"SOD-323", mouldedOf("DIO", true, 2.3, 2.7, 1.15, 1.35, 0.2, 0.4, 0.25, 0.4, 0.8, 1.1)},
-			{"SOD-123", mouldedOf("DIO", true, 3.5, 3.9, 1.4, 1.8, 0.35, 0.7, 0.45, 0.65, 0.94, 1.35)},
-			{"SMB", mouldedOf("DIO", true, 5.2, 5.6, 3.3, 3.95, 0.75, 1.52, 1.95, 2.2, 2.0, 2.44)},
-			{"SMC", mouldedOf("DIO", true, 7.75, 8.13, 5.6, 6.2, 0.75, 1.52, 2.9, 3.2, 2.0, 2.62)},
-			{"MELF", func() *design.Recipe { r := cylinderOf("DIO", 5.0, 2.5); r.Choices["polar"] = "yes"; return r }()},
-			{"mini MELF", func() *design.Recipe { r := cylinderOf("DIO", 3.5, 1.5); r.Choices["polar"] = "yes"; return r }()},
-			{"DO-35", axialOf("DIO", 4.2, 1.9, 0.5, true)},
-			{"DO-41", axialOf("DIO", 5.2, 2.7, 0.8, true)},
-			{"DO-201", axialOf("DIO", 9.5, 5.3, 1.3, true)},
-		}
-	}
 	for _, kind := range []struct{ name, symbol, text, words string }{
 		{"Diode", "Diode", "Diode", "rectifier"}, {"Schottky diode", "Schottky diode", "Schottky diode", "rectifier fast"},
 		{"Zener diode", "Zener diode", "Zener diode", "voltage reference clamp"}, {"Suppressor", "Suppressor", "Transient suppressor, one way", "tvs protection"},

@@ -73,6 +73,7 @@ var kinds = map[string]entry{
 	"newer":       is[Newer, []NewVersion](),
 	"overlay":     is[Overlay, *Overlaid](),
 	"suggest":     is[Suggest, *Suggested](),
+	"wanted":      is[Wanted, *WantedOf](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),

@@ -16,6 +16,17 @@ export interface Checks {
   pairs?: Record<string, string>
 }
 
+export interface Basket {
+  id: number
+  boards: number
+  spares: number
+  least: number
+  reels?: boolean
+  held?: Record<string, number>
+  buy?: Record<string, number>
+  packaging?: Record<string, string>
+}
+
 export interface Sheet {
   id: number
   name: string
@@ -399,6 +410,53 @@ export interface PackSeen {
   kept: boolean
 }
 
+export interface BasketSeen {
+  boards: number
+  lines: Line[]
+  unchosen: Line[]
+  total: number
+  perBoard: number
+  warnings: string[]
+  trouble?: string
+  since?: string
+}
+
+export interface DepotManner {
+  answers: string
+}
+
+export interface Query {
+  words?: string
+  numbers?: string[]
+  family?: string
+  is?: Record<string, string[]>
+  least?: Record<string, number>
+  most?: Record<string, number>
+  inStock?: boolean
+  placed?: boolean
+  reels?: boolean
+  quantity?: number
+  sort?: string
+  down?: boolean
+  skip?: number
+  limit?: number
+}
+
+export interface Answer {
+  found: number
+  rows: OrderingRow[]
+  families: Count[]
+  facets: Facet[]
+}
+
+export interface Numbers {
+  numbers: string[]
+}
+
+export interface Parts {
+  parts: OrderingPart[]
+}
+
 export interface KeptPart {
   name: string
   version: number
@@ -762,6 +820,16 @@ export interface ResizeBody {
   box: Box
 }
 
+export interface SetBasket {
+  boards?: number
+  spares?: number
+  least?: number
+  reels?: boolean
+  held?: Record<string, number>
+  buy?: Record<string, number>
+  packaging?: Record<string, string>
+}
+
 export interface SetBlock {
   id: number
   name?: string
@@ -1067,12 +1135,12 @@ export interface Family {
   group: string
   example: Recipe
   dims: BodyDimension[]
-  counts: Count[]
+  counts: LandpatternCount[]
   choices: Choice[]
 }
 
 export interface Find {
-  query: Query
+  query: FindQuery
 }
 
 export interface Hit {
@@ -1169,7 +1237,7 @@ export interface NextName {
   text: string
 }
 
-export interface Numbers {
+export interface QuestionNumbers {
   numbering: Numbering
 }
 
@@ -1309,6 +1377,15 @@ export interface Probe {
   rest?: Point[]
   length: number
   via?: string
+}
+
+export interface Wanted {
+  part: number
+}
+
+export interface WantedOf {
+  query: Query
+  number: string
 }
 
 export interface Why {
@@ -1544,6 +1621,70 @@ export interface PackPart {
   findings: Flaw[]
 }
 
+export interface Line {
+  number: string
+  designators: string[]
+  part: OrderingPart | null
+  need: number
+  spare: number
+  held: number
+  wanted: number
+  cost: Cost | null
+  warnings: string[]
+  cheaper?: Cost
+  hint?: string
+}
+
+export interface OrderingRow {
+  number: string
+  maker: string
+  makerNumber: string
+  family: string
+  text: string
+  package: string
+  status: string
+  properties: Property[]
+  body: Body
+  stock: number
+  placed: boolean
+  weeks: number
+  offers: Offer[]
+  datasheet?: string
+  cost: Cost | null
+}
+
+export interface Count {
+  text: string
+  value?: number
+  count: number
+}
+
+export interface Facet {
+  name: string
+  unit?: string
+  isNumber?: boolean
+  least?: number
+  most?: number
+  values: Count[]
+}
+
+export interface OrderingPart {
+  number: string
+  maker: string
+  makerNumber: string
+  family: string
+  text: string
+  package: string
+  status: string
+  properties: Property[]
+  body: Body
+  stock: number
+  placed: boolean
+  weeks: number
+  offers: Offer[]
+  datasheet?: string
+}
+
 export interface DesignMaking {
   fabrication: number
   placement: number
@@ -1672,7 +1813,7 @@ export interface BodyDimension {
   zero?: boolean
 }
 
-export interface Count {
+export interface LandpatternCount {
   key: string
   words: string
   least: number
@@ -1687,7 +1828,7 @@ export interface Choice {
   options: Option[]
 }
 
-export interface Query {
+export interface FindQuery {
   text: string
   case?: boolean
   whole?: boolean
@@ -1901,6 +2042,37 @@ export interface DrawnShape {
   r: number
 }
 
+export interface Cost {
+  packaging: string
+  pieces: number
+  each: number
+  total: number
+}
+
+export interface Property {
+  name: string
+  unit?: string
+  value?: number
+  text: string
+  isNumber?: boolean
+}
+
+export interface Body {
+  length: number
+  width: number
+  height: number
+  pins: number
+  pitch: number
+  through: boolean
+}
+
+export interface Offer {
+  packaging: string
+  minimum: number
+  multiple: number
+  breaks: Break[]
+}
+
 export interface SheetView {
   sheet: number
   junctions: Point[]
@@ -2039,6 +2211,11 @@ export interface Piece {
   text: string
 }
 
+export interface Break {
+  from: number
+  price: number
+}
+
 export interface Bundle {
   name: string
   members: string[]
@@ -2069,6 +2246,7 @@ export interface NetUse {
 export interface Kinds {
   settings: Settings
   checks: Checks
+  basket: Basket
   sheet: Sheet
   symbol: Symbol
   footprint: Footprint
@@ -2101,7 +2279,7 @@ export interface Kinds {
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend']
+export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend']
 
 /** Every edit command by its name. */
 export interface Commands {
@@ -2158,6 +2336,7 @@ export interface Commands {
   replacePart: ReplacePart
   replaceText: ReplaceText
   resizeBody: ResizeBody
+  setBasket: SetBasket
   setBlock: SetBlock
   setChecked: SetChecked
   setChecks: SetChecks
@@ -2223,7 +2402,7 @@ export interface Questions {
   mapping: { asks: Mapping; answers: Mapped }
   newer: { asks: Newer; answers: NewVersion[] }
   nextName: { asks: NextName; answers: string }
-  numbers: { asks: Numbers; answers: Renaming[] }
+  numbers: { asks: QuestionNumbers; answers: Renaming[] }
   overlay: { asks: Overlay; answers: Overlaid }
   pairs: { asks: Pairs; answers: string[][] }
   partCard: { asks: PartCard; answers: Card }
@@ -2235,6 +2414,7 @@ export interface Questions {
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
   track: { asks: QuestionTrack; answers: Probe }
+  wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }
   wire: { asks: QuestionWire; answers: WireWay }
 }

@@ -11,7 +11,7 @@ import SidePanel from '../shell/SidePanel.vue'
       <slot />
     </div>
     <slot name="over" />
-    <SidePanel><slot name="side" /></SidePanel>
+    <SidePanel v-if="$slots.side"><slot name="side" /></SidePanel>
   </div>
 </template>
 

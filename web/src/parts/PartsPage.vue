@@ -5,6 +5,8 @@ import type { Project } from '../live/project'
 import type { Crumb } from '../shell/commands'
 import OneOf from '../shell/fields/OneOf.vue'
 import AssignView from './assign/AssignView.vue'
+import BasketView from './depot/BasketView.vue'
+import DepotView from './depot/DepotView.vue'
 import FootprintView from './footprint/FootprintView.vue'
 import GeneratorView from './generator/GeneratorView.vue'
 import LibraryView from './library/LibraryView.vue'
@@ -22,7 +24,13 @@ const go = (query: Record<string, string | number | undefined>) => void router.p
 const views = [
   { value: 'library', title: 'Library' },
   { value: 'assign', title: 'Assign' },
+  { value: 'depot', title: 'Depot' },
+  { value: 'basket', title: 'Basket' },
 ]
+const listed = computed(() => views.some((v) => v.value === view.value))
+/** The parts of the circuit that something is looked for in the depot. */
+const forParts = computed(() => String(route.query.for ?? '').split('.').map(Number).filter((n) => n > 0)) // prettier-ignore
+const toDepot = (ids: number[]) => go({ view: 'depot', for: ids.slice(0, 500).join('.') })
 const library = () => go({ part: part.value, own: part.value ? '1' : undefined })
 const symbol = computed(() => (void props.project.docTick.value, props.project.get('symbol', id.value)))
 const footprint = computed(() => (void props.project.docTick.value, props.project.get('footprint', id.value)))
@@ -57,7 +65,7 @@ async function made(f: number) {
 </script>
 
 <template>
-  <div v-if="view === 'library' || view === 'assign'" class="views float">
+  <div v-if="listed" class="views float">
     <OneOf
       label="What is seen of the parts"
       :value="view"
@@ -65,7 +73,9 @@ async function made(f: number) {
       @keep="go({ view: $event === 'library' ? undefined : $event })"
     />
   </div>
-  <AssignView v-if="view === 'assign'" :project="project" />
+  <AssignView v-if="view === 'assign'" :project="project" @depot="toDepot" />
+  <DepotView v-else-if="view === 'depot'" :project="project" :parts="forParts" @done="go({ view: 'assign' })" />
+  <BasketView v-else-if="view === 'basket'" :project="project" @choose="toDepot" />
   <LibraryView
     v-else-if="view === 'library'"
     :project="project"

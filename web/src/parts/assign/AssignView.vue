@@ -18,6 +18,7 @@ import { type AssignRow, assignRows, makerField, numberField } from './rows'
 
 /** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */
 const props = defineProps<{ project: Project }>()
+const emit = defineEmits<{ depot: [number[]] }>()
 const taste = useTaste()
 const filter = ref('')
 const only = ref<'all' | 'lacking'>('all')
@@ -139,6 +140,9 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
         </h3>
         <canvas ref="picture" width="300" height="180" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
         <p class="mono name">{{ chosen || 'no footprint' }}</p>
+        <v-btn size="small" variant="outlined" @click="emit('depot', [...new Set(picked.map((r) => r.id))])">
+          {{ picked.some((r) => r.number) ? 'Choose another in the depot' : 'Choose in the depot' }}
+        </v-btn>
         <div class="acts">
           <v-btn size="small" color="primary" variant="flat" :disabled="!chosen || given" @click="give()">
             {{ given ? 'They have it' : picked.length === 1 ? 'Give it' : `Give it to ${picked.length}` }}

@@ -32,6 +32,8 @@ const props = defineProps<{
   rows: T[]
   rowClass?: (row: T) => string | undefined
   menu?: (rows: T[]) => (Entry | null)[]
+  /** The rows are in their order already; whoever gives them sorts them by what is chosen. */
+  asGiven?: boolean
 }>()
 /** now: the row the hand is on, as it goes from row to row. */
 const emit = defineEmits<{ change: [Change<T>[]]; open: [T]; now: [T] }>()
@@ -43,17 +45,19 @@ const id = useId()
 
 const widths = kept<Record<string, number>>(`table.${props.name}.widths`, {})
 const order = kept<string[]>(`table.${props.name}.order`, [])
-const sort = ref<{ field: string; down: boolean } | null>(null)
+const sort = defineModel<{ field: string; down: boolean } | null>('sort', { default: null })
 const columns = computed(() => ordered(props.columns, order.value))
 const width = (c: Column<T>) => widths.value[c.field] ?? c.width
 const lefts = computed(() => columns.value.reduce<number[]>((sum, c) => [...sum, sum[sum.length - 1] + width(c)], [0]))
 const sizes = computed(() => columns.value.map((c, i) => ({ flex: `${i === columns.value.length - 1 ? 1 : 0} 0 ${width(c)}px` })))
 const shown = computed(() =>
-  sorted(
-    props.rows,
-    columns.value.find((c) => c.field === sort.value?.field),
-    !!sort.value?.down,
-  ),
+  props.asGiven
+    ? props.rows
+    : sorted(
+        props.rows,
+        columns.value.find((c) => c.field === sort.value?.field),
+        !!sort.value?.down,
+      ),
 )
 
 const body = ref<HTMLDivElement>()
@@ -133,6 +137,8 @@ function down(e: PointerEvent) {
   void nextTick(() => grid.value?.focus({ preventScroll: true }))
 }
 function over(e: PointerEvent) {
+  const cell = (e.target as HTMLElement).closest<HTMLElement>('[data-c]') // what does not fit is said to the hand that rests on it
+  if (cell) cell.title = cell.scrollWidth > cell.clientWidth ? cell.innerText : ''
   const at = dragging ? spotOf(e) : null
   if (at) to.value = at
 }
