@@ -60,15 +60,15 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 	b.fill("length of a lead's foot", "0.4 .. 0.8")
 	b.fill("width of a lead", "0.22 .. 0.38")
 	b.fill("height", "0.9 .. 1.1")
-	b.sees("SOP65P490X100-8N")
+	b.sees("SOP65P490X110-8N")
 	b.fill("width of the body", "5 .. 5.2")
 	b.sees("leads would not reach beyond it")
 	b.fill("width of the body", "2.9 .. 3.1")
-	b.sees("SOP65P490X100-8N")
+	b.sees("SOP65P490X110-8N")
 	b.press("Make the footprint")
-	b.until(`!!goldenTrace.named('footprint', 'SOP65P490X100-8N')`)
+	b.until(`!!goldenTrace.named('footprint', 'SOP65P490X110-8N')`)
 	b.sees("Nothing is wrong with the footprint by itself.")
-	assert.Equal(t, "SOP65P490X100-8N", b.libraryPart("Barometer HX-8B", "footprint"))
+	assert.Equal(t, "SOP65P490X110-8N", b.libraryPart("Barometer HX-8B", "footprint"))
 
 	b.press("Barometer HX-8B")
 	b.sees("Pins and pads fit, and nothing is wrong with the footprint.")
@@ -82,7 +82,7 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 	b.stage("Circuit")
 	b.until(`!!document.querySelector('[role=application][aria-label^=Circuit]')?.dataset.view`)
 	b.putPart("Barometer", 100, 100)
-	assert.Equal(t, "SOP65P490X100-8N", eval[string](b, `goldenTrace.all('part')[0].footprint`))
+	assert.Equal(t, "SOP65P490X110-8N", eval[string](b, `goldenTrace.all('part')[0].footprint`))
 	assert.Equal(t, "U1", eval[string](b, `goldenTrace.all('part')[0].designator`))
 
 	b.do(chromedp.Reload()) // all of it is kept

@@ -126,7 +126,7 @@ func policy(nonce string) string {
 	if nonce != "" {
 		style += " 'nonce-" + nonce + "'"
 	}
-	return "default-src 'none'; script-src 'self'; style-src " + style + "; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; " +
+	return "default-src 'none'; script-src 'self'; style-src " + style + "; img-src 'self' data: blob:; font-src 'self'; connect-src 'self' blob:; " +
 		"base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 }
 

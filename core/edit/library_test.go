@@ -182,7 +182,7 @@ func TestGeneratedFootprints(t *testing.T) {
 	s := newShop(t)
 	r := landpattern.FamilyOf("gullTwo").Example.Clone()
 	s.do(&edit.PutFootprint{Recipe: r})
-	f := s.Doc.Footprint("SOIC127P600X155-8N")
+	f := s.Doc.Footprint("SOIC127P600X175-8N")
 	require.NotNil(t, f)
 	assert.True(t, parts.AsGenerated(f))
 	s.refuses(&edit.PutFootprint{Recipe: r}, "already")

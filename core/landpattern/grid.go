@@ -60,7 +60,7 @@ func ballGridFamily() *Family {
 				letter = "N"
 			}
 			return fmt.Sprintf("BGA%d%s%sP%dX%d_%sX%sX%s%s", len(m.f.Pads), letter, hundredths(m.dim("pitch")), m.count("columns"), m.count("rows"),
-				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), hundredths(m.dim("height")), m.suffix())
+				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), tallest(m.dim("height")), m.suffix())
 		},
 		views: func(m *maker) []BodyView { return m.gridViews("ball") },
 	}
@@ -94,7 +94,7 @@ func pinGridFamily() *Family {
 		},
 		name: func(m *maker) string {
 			return fmt.Sprintf("PGA%dP%sC%dR%dL%sX%sH%s%s", len(m.f.Pads), hundredths(m.dim("pitch")), m.count("columns"), m.count("rows"),
-				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), hundredths(m.dim("height")), m.holeSuffix())
+				hundredths(m.dim("bodyX")), hundredths(m.dim("bodyY")), tallest(m.dim("height")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView { return m.gridViews("pin") },
 	}

@@ -47,7 +47,7 @@ func gullTwoFamily() *Family {
 			if m.dim("pitch").Middle() == mm(1.27) {
 				what = "SOIC"
 			}
-			return fmt.Sprintf("%s%sP%sX%s-%d%s", what, hundredths(m.dim("pitch")), hundredths(m.dim("span")), hundredths(m.dim("height")), m.terminals(), m.suffix())
+			return fmt.Sprintf("%s%sP%sX%s-%d%s", what, hundredths(m.dim("pitch")), hundredths(m.dim("span")), tallest(m.dim("height")), m.terminals(), m.suffix())
 		},
 		views: func(m *maker) []BodyView { return m.rowViews(gull) },
 	}
@@ -67,7 +67,7 @@ func noLeadTwoFamily() *Family {
 		check:  func(m *maker) error { return m.checkRows() },
 		make:   func(m *maker) error { return m.twoRows(noLeadGoal, flat) },
 		name: func(m *maker) string {
-			return fmt.Sprintf("SON%sP%sX%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("bodyLength")), hundredths(m.dim("bodyWidth")), hundredths(m.dim("height")), m.terminals(), m.suffix())
+			return fmt.Sprintf("SON%sP%sX%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("bodyLength")), hundredths(m.dim("bodyWidth")), tallest(m.dim("height")), m.terminals(), m.suffix())
 		},
 		views: func(m *maker) []BodyView { return m.rowViews(flat) },
 	}
@@ -84,7 +84,7 @@ func jLeadTwoFamily() *Family {
 		check:  func(m *maker) error { return m.checkRows() },
 		make:   func(m *maker) error { return m.twoRows(jGoal, jLead) },
 		name: func(m *maker) string {
-			return fmt.Sprintf("SOJ%sP%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("span")), hundredths(m.dim("height")), m.terminals(), m.suffix())
+			return fmt.Sprintf("SOJ%sP%sX%s-%d%s", hundredths(m.dim("pitch")), hundredths(m.dim("span")), tallest(m.dim("height")), m.terminals(), m.suffix())
 		},
 		views: func(m *maker) []BodyView { return m.rowViews(jLead) },
 	}

@@ -93,7 +93,7 @@ func (m *maker) sideName(what, x, y string) string {
 	if m.has("thermalLength") {
 		n++
 	}
-	return fmt.Sprintf("%s%sP%sX%sX%s-%d%s", what, hundredths(m.dim("pitch")), hundredths(m.dim(x)), hundredths(m.dim(y)), hundredths(m.dim("height")), n, m.suffix())
+	return fmt.Sprintf("%s%sP%sX%sX%s-%d%s", what, hundredths(m.dim("pitch")), hundredths(m.dim(x)), hundredths(m.dim(y)), tallest(m.dim("height")), n, m.suffix())
 }
 
 // sideLead is the pair left and right (x) or up and down.

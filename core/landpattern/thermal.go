@@ -96,6 +96,11 @@ func hundredths(s design.Range) string {
 	return fmt.Sprint(round(float64(s.Middle()), 10_000) / 10_000)
 }
 
+// tallest writes the greatest height in hundredths of a millimetre: names say the nominal length and width of a component, and how high it may be.
+func tallest(s design.Range) string {
+	return fmt.Sprint(round(float64(s.Max), 10_000) / 10_000)
+}
+
 // tenths writes the middle of a span in tenths of a millimetre, two digits at least, as names of two-terminal parts do.
 func tenths(s design.Range) string {
 	n := round(float64(s.Middle()), 100_000) / 100_000

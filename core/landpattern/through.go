@@ -59,7 +59,7 @@ func dualInlineFamily() *Family {
 		},
 		name: func(m *maker) string {
 			return fmt.Sprintf("DIP%sW%sP%sL%sH%sQ%d%s", hundredths(m.dim("span")), hundredths(m.dim("leadWidth")), hundredths(m.dim("pitch")),
-				hundredths(m.dim("bodyLength")), hundredths(m.dim("height")), m.count("pins")-len(m.left), m.holeSuffix())
+				hundredths(m.dim("bodyLength")), tallest(m.dim("height")), m.count("pins")-len(m.left), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
 			n := m.count("pins") / 2
@@ -179,7 +179,7 @@ func headerFamily() *Family {
 			}
 			order := map[string]string{"across": "", "along": "L", "around": "R"}[m.choice("order")]
 			return fmt.Sprintf("%s%d%sW%sP%s_%dX%d_%dX%sX%s%s", what, m.count("rows")*m.count("positions")-len(m.left), order, hundredths(m.dim("pin")), hundredths(m.dim("pitch")),
-				m.count("rows"), m.count("positions"), l/10_000, hundredths(m.dim("bodyWidth")), hundredths(m.dim("height")), m.holeSuffix())
+				m.count("rows"), m.count("positions"), l/10_000, hundredths(m.dim("bodyWidth")), tallest(m.dim("height")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
 			n, rows := m.count("positions"), m.count("rows")
@@ -364,7 +364,7 @@ func radialFamily() *Family {
 			if m.has("thickness") {
 				what, body = "RR", "L"+hundredths(m.dim("length"))+"T"+hundredths(m.dim("thickness"))
 			}
-			return fmt.Sprintf("%s%s%s%sW%s%sH%s%s", m.choice("kind"), what, polar, hundredths(m.dim("span")), hundredths(m.dim("lead")), body, hundredths(m.dim("height")), m.holeSuffix())
+			return fmt.Sprintf("%s%s%s%sW%s%sH%s%s", m.choice("kind"), what, polar, hundredths(m.dim("span")), hundredths(m.dim("lead")), body, tallest(m.dim("height")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
 			l, s, a, hh := m.dim("length").Middle(), m.dim("span").Middle(), m.dim("lead").Middle(), m.dim("height").Middle()
@@ -436,7 +436,7 @@ func circularFamily() *Family {
 			return nil
 		},
 		name: func(m *maker) string {
-			return fmt.Sprintf("TO%sW%sD%sH%s-%dX%d%s", hundredths(m.dim("circle")), hundredths(m.dim("lead")), hundredths(m.dim("diameter")), hundredths(m.dim("height")),
+			return fmt.Sprintf("TO%sW%sD%sH%s-%dX%d%s", hundredths(m.dim("circle")), hundredths(m.dim("lead")), hundredths(m.dim("diameter")), tallest(m.dim("height")),
 				m.count("places"), m.count("pins")-len(m.left), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {

@@ -72,7 +72,7 @@ func transistorFamily() *Family {
 			if a.tab {
 				n++
 			}
-			return fmt.Sprintf("%s%sP%sX%s-%d%s", m.choice("kind"), hundredths(m.dim("pitch")), hundredths(m.dim("span")), hundredths(m.dim("height")), n-len(m.left), m.suffix())
+			return fmt.Sprintf("%s%sP%sX%s-%d%s", m.choice("kind"), hundredths(m.dim("pitch")), hundredths(m.dim("span")), tallest(m.dim("height")), n-len(m.left), m.suffix())
 		},
 		views: (*maker).transistorViews,
 	}

@@ -39,7 +39,7 @@ func chipFamily() *Family {
 			if m.polar && m.choice("kind") == "CAP" {
 				letter = "CP"
 			}
-			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + hundredths(m.dim("height")) + m.suffix()
+			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + tallest(m.dim("height")) + m.suffix()
 		},
 		views: func(m *maker) []BodyView {
 			l, w, t, hh := m.dim("length").Middle(), m.dim("width").Middle(), m.dim("terminal").Middle(), m.dim("height").Middle()
@@ -102,7 +102,7 @@ func mouldedFamily() *Family {
 			if m.polar && m.choice("kind") == "CAP" {
 				letter = "MP"
 			}
-			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + hundredths(m.dim("height")) + m.suffix()
+			return m.choice("kind") + letter + tenths(m.dim("length")) + tenths(m.dim("width")) + "X" + tallest(m.dim("height")) + m.suffix()
 		},
 		views: func(m *maker) []BodyView {
 			l, w, t, lw, hh := m.dim("length").Middle(), m.dim("width").Middle(), m.dim("terminal").Middle(), m.dim("leadWidth").Middle(), m.dim("height").Middle()
@@ -203,7 +203,7 @@ func canFamily() *Family {
 			return nil
 		},
 		name: func(m *maker) string {
-			return "CAPAE" + hundredths(m.dim("base")) + "X" + hundredths(m.dim("height")) + m.suffix()
+			return "CAPAE" + hundredths(m.dim("base")) + "X" + tallest(m.dim("height")) + m.suffix()
 		},
 		views: func(m *maker) []BodyView {
 			b, s, t, lw, hh := m.dim("base").Middle(), m.dim("span").Middle(), m.dim("terminal").Middle(), m.dim("leadWidth").Middle(), m.dim("height").Middle()

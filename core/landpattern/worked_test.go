@@ -262,7 +262,7 @@ func TestTabWorkedByHand(t *testing.T) {
 	assert.Equal(t, "4", tab.Number)
 	assert.Equal(t, geom.Pt(2_585_000, 0), tab.At)
 	assert.Equal(t, geom.Pt(2_830_000, 3_170_000), tab.Size)
-	assert.Equal(t, "SOT230P700X165-4N", res.Name)
+	assert.Equal(t, "SOT230P700X180-4N", res.Name)
 }
 
 // Pads stand where the numbering of the standard says.
@@ -340,4 +340,21 @@ func TestJoints(t *testing.T) {
 	// the inner distance is 1.1345 − 0.4690 = 0.6655 to 1.1345, the lands are 0.66 apart
 	assert.InDelta(t, 0.0027, float64(j.Inner.Min)/1e6, 1e-4)
 	assert.InDelta(t, 0.2373, float64(j.Inner.Max)/1e6, 1e-4)
+}
+
+// Names that the trade knows by heart: of packages of 8, 48 and 3 leads, whose standards say how high they may be (MS-012 1.75 mm,
+// MS-026 1.6 mm, TO-236 1.12 mm), and of chip resistors and capacitors.
+func TestNamesThatEverybodyKnows(t *testing.T) {
+	for want, r := range map[string]*design.Recipe{
+		"SOIC127P600X175-8N":    {Family: "gullTwo", Counts: map[string]int{"pins": 8}, Dims: map[string]design.Range{"span": mm(5.8, 6.2), "leadLength": mm(0.4, 1.27), "leadWidth": mm(0.31, 0.51), "pitch": mm(1.27, 1.27), "bodyWidth": mm(3.8, 4), "bodyLength": mm(4.8, 5), "height": mm(1.35, 1.75)}},
+		"QFP50P900X900X160-48N": {Family: "gullFour", Counts: map[string]int{"tall": 12, "wide": 12}, Dims: map[string]design.Range{"spanX": mm(8.8, 9.2), "spanY": mm(8.8, 9.2), "bodyX": mm(6.9, 7.1), "bodyY": mm(6.9, 7.1), "leadLength": mm(0.45, 0.75), "leadWidth": mm(0.17, 0.27), "pitch": mm(0.5, 0.5), "height": mm(1.4, 1.6)}},
+		"SOT95P237X112-3N":      {Family: "transistor", Dims: map[string]design.Range{"span": mm(2.1, 2.64), "leadLength": mm(0.4, 0.6), "leadWidth": mm(0.3, 0.51), "pitch": mm(0.95, 0.95), "bodyWidth": mm(1.2, 1.4), "bodyLength": mm(2.8, 3.04), "height": mm(0.89, 1.12)}, Choices: map[string]string{"leads": "2+1"}},
+		"RESC1608X55N":          {Family: "chip", Dims: map[string]design.Range{"length": mm(1.5, 1.7), "terminal": mm(0.2, 0.5), "width": mm(0.7, 0.9), "height": mm(0.35, 0.55)}, Choices: map[string]string{"kind": "RES"}},
+		"CAPC1005X55N":          {Family: "chip", Dims: map[string]design.Range{"length": mm(0.95, 1.05), "terminal": mm(0.15, 0.35), "width": mm(0.45, 0.55), "height": mm(0.45, 0.55)}, Choices: map[string]string{"kind": "CAP"}},
+	} {
+		r.Density, r.Making = design.Nominal, design.UsualMaking()
+		m, err := landpattern.Make(r)
+		require.NoError(t, err)
+		assert.Equal(t, want, m.Name)
+	}
 }

@@ -91,7 +91,7 @@ func (s Sources) Search(query string, most int) (list []Item, found int) {
 // The shipped library's name, and its version, which counts up whenever an item of it changes.
 const (
 	ShippedName    = "shipped"
-	ShippedVersion = 2
+	ShippedVersion = 3
 )
 
 var shippedItems = sync.OnceValue(func() []Item {

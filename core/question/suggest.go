@@ -92,16 +92,27 @@ type FootprintNamed struct {
 type NamedFootprint struct {
 	Footprint *design.Footprint `json:"footprint"`
 	Pattern   layout.Pattern    `json:"pattern"`
+	Model     []byte            `json:"model,omitempty"` // its body in space as binary glTF, where it has one
 }
 
 // Answer the question.
 func (q *FootprintNamed) Answer(b *workbench.Bench) (*NamedFootprint, error) {
-	f := b.Doc.Footprint(q.Name)
+	f, own := b.Doc.Footprint(q.Name), true
 	if f == nil {
-		f = shelfOf(b).Footprint(q.Name)
+		f, own = shelfOf(b).Footprint(q.Name), false
 	}
 	if f == nil {
 		return nil, errors.New("there is no footprint of that name")
 	}
-	return &NamedFootprint{f, layout.PatternOf(f)}, nil
+	out := &NamedFootprint{Footprint: f, Pattern: layout.PatternOf(f)}
+	if f.Model != 0 {
+		model := b.Doc.Assets[f.Model]
+		if !own {
+			model = shelfOf(b).Asset(q.Name, f.Model)
+		}
+		if model != nil {
+			out.Model = model.Data
+		}
+	}
+	return out, nil
 }

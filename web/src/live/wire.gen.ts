@@ -1159,6 +1159,7 @@ export interface FootprintNamed {
 export interface NamedFootprint {
   footprint: Footprint | null
   pattern: Pattern
+  model?: string
 }
 
 export interface FootprintLook {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { mdiAlertCircleOutline, mdiCheckCircleOutline } from '@mdi/js'
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue'
 import { drawPattern } from '../../board/draw'
 import { boxOf } from '../../canvas/viewport'
 import { offscreenPen } from '../../circuit/preview'
+import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
-import type { Match, NamedFootprint, Suggested } from '../../live/wire.gen'
+import type { Match, NamedFootprint, OrderingPart, Parts, Questions, Suggested } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
 import { complain } from '../../shell/notices'
 import { type Change, type Column, filtered } from '../../shell/table/columns'
@@ -17,6 +18,7 @@ import ListPage from '../ListPage.vue'
 import { type AssignRow, assignRows, makerField, numberField } from './rows'
 
 /** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */
+const FootprintSpace = defineAsyncComponent(() => import('../../space/FootprintSpace.vue'))
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ depot: [number[]] }>()
 const taste = useTaste()
@@ -70,7 +72,7 @@ const chosen = ref('')
 const look = shallowRef<NamedFootprint | null>(null)
 const picture = ref<HTMLCanvasElement>()
 const suggest = latest(
-  (asked: { parts: number[]; query: string }) =>
+  (asked: Questions['suggest']['asks']) =>
     props.project.question('suggest', asked).catch((e: Error) => ((trouble.value = e.message), null)),
   (s) => {
     found.value = s
@@ -79,9 +81,21 @@ const suggest = latest(
       chosen.value = picked.value[0]?.footprint || s.matches[0]?.name || ''
   },
 )
-watch([picked, query, () => props.project.docTick.value], () => {
-  if (picked.value.length) void suggest({ parts: [...new Set(picked.value.map((r) => r.id))], query: query.value })
-  else found.value = null
+/** What was chosen in the depot for those that are picked, when it is one thing: footprints are held against what it measures. */
+const bought = shallowRef<OrderingPart | null>(null)
+const number = computed(() => {
+  const all = new Set(picked.value.map((r) => r.order))
+  return all.size === 1 ? [...all][0] : ''
+})
+const lookUp = latest(
+  (n: string) => (n ? call<Parts>('POST', '/depot/parts', { numbers: [n] }).catch(() => null) : Promise.resolve(null)),
+  (list) => (bought.value = list?.parts[0] ?? null),
+)
+watch(number, lookUp)
+watch([picked, query, bought, () => props.project.docTick.value], () => {
+  if (!picked.value.length) return void (found.value = null)
+  const like = bought.value?.number === number.value && number.value ? bought.value.body : undefined
+  void suggest({ parts: [...new Set(picked.value.map((r) => r.id))], query: query.value, like })
 })
 const fetch = latest(
   (name: string) => props.project.question('footNamed', { name }).catch(() => null),
@@ -90,7 +104,13 @@ const fetch = latest(
     void nextTick(paint)
   },
 )
+watch(
+  () => picked.value.map((r) => `${r.id} ${r.footprint}`).join(),
+  () => (chosen.value = picked.value[0]?.footprint ?? ''),
+)
 watch(chosen, (n) => n && void fetch(n))
+const seen = ref<'flat' | 'space'>('flat')
+watch(seen, () => void nextTick(paint))
 function paint() {
   const p = look.value?.pattern
   if (picture.value && p) drawPattern(offscreenPen(picture.value, boxOf(p.courtyard), 1, 70), p, taste.boardShade)
@@ -138,22 +158,43 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
           }}</span>
           <span v-if="picked.length > 4" class="quiet"> and {{ picked.length - 4 }} more</span>
         </h3>
-        <canvas ref="picture" width="300" height="180" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
+        <OneOf
+          label="How the footprint is seen"
+          :value="seen"
+          :options="[
+            { value: 'flat', title: 'Flat' },
+            { value: 'space', title: 'In space' },
+          ]"
+          @keep="seen = $event"
+        />
+        <FootprintSpace v-if="seen === 'space' && look" class="space" :look="look" />
+        <canvas
+          v-show="seen === 'flat'"
+          ref="picture"
+          width="300"
+          height="180"
+          :class="'board-' + taste.boardShade"
+          role="img"
+          aria-label="Footprint"
+        />
         <p class="mono name">{{ chosen || 'no footprint' }}</p>
-        <v-btn size="small" variant="outlined" @click="emit('depot', [...new Set(picked.map((r) => r.id))])">
-          {{ picked.some((r) => r.number) ? 'Choose another in the depot' : 'Choose in the depot' }}
-        </v-btn>
         <div class="acts">
           <v-btn size="small" color="primary" variant="flat" :disabled="!chosen || given" @click="give()">
             {{ given ? 'They have it' : picked.length === 1 ? 'Give it' : `Give it to ${picked.length}` }}
           </v-btn>
           <v-btn size="small" variant="text" @click="give('')">Take theirs away</v-btn>
         </div>
+        <div class="acts">
+          <v-btn size="small" variant="outlined" @click="emit('depot', [...new Set(picked.map((r) => r.id))])">
+            {{ picked.some((r) => r.number) ? 'Choose another in the depot' : 'Choose in the depot' }}
+          </v-btn>
+        </div>
         <v-text-field v-model="query" placeholder="Filter: SOIC*, *600*, QFN …" aria-label="Filter the footprints" hide-details />
         <p v-if="trouble" class="quiet" role="alert">{{ trouble }}</p>
         <template v-else-if="found">
           <p class="quiet">
-            <span class="mono">{{ found.found }}</span> footprints with {{ found.want.pins }} pins, the nearest first
+            <span class="mono">{{ found.found }}</span> footprints with {{ found.want.pins }} pins, the nearest to
+            {{ found.want.length && bought && bought.number === number ? `${bought.makerNumber} first` : 'its own first' }}
           </p>
           <v-list density="compact" class="matches" role="listbox" aria-label="Footprints that suit">
             <v-list-item
@@ -188,6 +229,10 @@ canvas.board-dark {
 }
 canvas.board-light {
   background: #e4e8ee;
+}
+.space {
+  height: 190px;
+  flex: none;
 }
 .name {
   color: rgb(var(--v-theme-primary));

@@ -12,6 +12,8 @@ export interface AssignRow {
   pins: number
   maker: string
   number: string
+  /** Of the depot. */
+  order: string
   checked: boolean
   fitted: boolean
   lacks: string
@@ -20,6 +22,7 @@ export interface AssignRow {
 /** Fields of a part that say which component is ordered. */
 export const makerField = 'maker'
 export const numberField = 'part number'
+export const orderField = 'order number'
 
 /** All packages of the circuit, in all uses of their sheets. */
 export function assignRows(project: Project): AssignRow[] {
@@ -51,6 +54,7 @@ export function assignRows(project: Project): AssignRow[] {
           pins: pinsOf.get(p.library) ?? 0,
           maker,
           number,
+          order: p.fields?.[orderField] || (l?.order?.[orderField] ?? ''),
           checked: !!l?.checked,
           fitted: !p.notFitted,
           lacks: lacks.join(', '),

@@ -201,12 +201,13 @@ const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour:
     <div class="state">
       <v-progress-linear v-if="slow" indeterminate aria-label="Asking the depot" />
       <span v-if="slow"
-        >The depot is being asked … <v-btn size="x-small" variant="text" @click="going?.abort()">Stop</v-btn></span
+        >The depot is being asked …
+        <v-btn size="small" density="compact" variant="text" @click="going?.abort()">Stop</v-btn></span
       >
       <span v-else-if="trouble" class="trouble" role="alert">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiAlertOutline" /></svg>{{ trouble }}
         {{ seen?.since ? `Prices and stocks are of ${clock(seen.since)}.` : '' }}
-        <v-btn size="x-small" variant="outlined" @click="look">Try again</v-btn>
+        <v-btn size="small" density="compact" variant="outlined" @click="look">Try again</v-btn>
       </span>
       <span v-else-if="seen" class="quiet">
         <span class="mono">{{ seen.lines.length }}</span> {{ seen.lines.length === 1 ? 'line' : 'lines'

@@ -192,11 +192,13 @@ const manner = async (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as H
     </template>
     <div class="state">
       <v-progress-linear v-if="slow" indeterminate aria-label="Asking the depot" />
-      <span v-if="slow">The depot is being asked … <v-btn size="x-small" variant="text" @click="stop">Stop</v-btn></span>
+      <span v-if="slow"
+        >The depot is being asked … <v-btn size="small" density="compact" variant="text" @click="stop">Stop</v-btn></span
+      >
       <span v-else-if="trouble" class="trouble" role="alert">
         <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiAlertOutline" /></svg>{{ trouble }}
         {{ answer ? 'What is listed is of before.' : '' }}
-        <v-btn size="x-small" variant="outlined" @click="ask">Try again</v-btn>
+        <v-btn size="small" density="compact" variant="outlined" @click="ask">Try again</v-btn>
       </span>
       <span v-else-if="answer" class="quiet" role="status">
         <b v-if="forParts.length" class="for mono"

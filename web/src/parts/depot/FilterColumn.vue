@@ -66,10 +66,13 @@ const capital = (s: string) => s[0].toUpperCase() + s.slice(1)
       </v-list-item>
     </v-list>
     <div v-for="f in facets" :key="f.name" class="facet">
+      <span class="quiet cap" aria-hidden="true">{{ capital(f.name) }}</span>
       <v-autocomplete
         :model-value="chosen(f.name)"
         :items="items(f)"
-        :label="capital(f.name)"
+        :aria-label="capital(f.name)"
+        placeholder="any"
+        persistent-placeholder
         item-value="title"
         multiple
         chips
@@ -138,10 +141,20 @@ const capital = (s: string) => s[0].toUpperCase() + s.slice(1)
   justify-content: space-between;
   font-size: 12.5px;
 }
+.cap {
+  display: block;
+  font-size: 12px;
+  margin-bottom: 2px;
+}
 .bounds {
-  display: flex;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 4px;
   margin-top: 4px;
+}
+.bounds :deep(.field-row),
+.bounds :deep(.v-input) {
+  width: 100%;
 }
 .facet :deep(.v-field),
 .facet :deep(.v-label) {

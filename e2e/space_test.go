@@ -1,0 +1,31 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// What is drawn in space, told from the picture itself: how many of its dots are neither see-through nor of the board's mask.
+const drawnInSpace = `(()=>{const c=document.querySelector('.space canvas');const k=document.createElement('canvas');k.width=k.height=60;const x=k.getContext('2d');
+	x.drawImage(c,0,0,60,60);const d=x.getImageData(0,0,60,60).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i+3]>200)n++;return n})()`
+
+// Footprints are suggested by what the chosen part measures, and seen in space with the part's body on them.
+func TestAFootprintForAChosenPart(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	gaugeParts(t, b, p)
+	b.view("Assign")
+	b.fill("Filter the parts", "SK-485")
+	b.until("!!" + rowOf("U5"))
+	b.click(b.found(rowOf("U5") + `.querySelector('[data-c="0"]')`))
+	b.sees("the nearest to SK-485 first")
+	b.until(`document.querySelectorAll('[aria-label="Footprints that suit"] [role=option]').length > 3`)
+	first := eval[string](b, `document.querySelectorAll('[aria-label="Footprints that suit"] [role=option]')[0].innerText`)
+	assert.Contains(t, first, "equal", "the depot’s part measures what the standard says")
+	b.click(b.found(`[...document.querySelectorAll('[aria-label="Footprints that suit"] [role=option]')].find(o=>o.innerText.includes('SOIC127P600X175-8N'))`))
+	b.press("In space")
+	b.until(`!!document.querySelector('.space canvas')`)
+	b.until(drawnInSpace + ` > 300`)
+	b.glimpse("assign-space")
+}
