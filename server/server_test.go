@@ -358,7 +358,7 @@ func TestQuestionsOverTheLine(t *testing.T) {
 	assert.Equal(t, 9, blocks)
 	drawn := as[struct{ Marks []json.RawMessage }](t, ask("item", map[string]any{"item": map[string]any{"kind": "part", "object": map[string]any{"library": "Header 6", "at": map[string]int{"x": 0, "y": 0}}}}))
 	assert.NotEmpty(t, drawn.Marks, "also of a part the project does not have yet")
-	assert.Len(t, as[[]any](t, ask("find", map[string]any{"query": map[string]any{"text": "bv36s"}})), 3)
+	assert.Len(t, as[[]any](t, ask("find", map[string]any{"query": map[string]any{"text": "bv36s"}})), 9, "value, part number and datasheet of three diodes")
 	assert.NotEmpty(t, as[[]any](t, ask("numbers", map[string]any{"numbering": map[string]any{"way": "rows"}})))
 	assert.Len(t, as[[][2]string](t, ask("pairs", nil)), 2)
 

@@ -132,3 +132,11 @@ type Origin struct {
 
 // Pose carries places as seen from the pad's middle into the footprint's coordinates.
 func (p *Pad) Pose() geom.Pose { return geom.Pose{At: p.At, Angle: p.Angle} }
+
+// Density that the footprint was generated for; empty: it was drawn.
+func (f *Footprint) Density() string {
+	if f.Recipe == nil {
+		return ""
+	}
+	return f.Recipe.Density
+}

@@ -12,6 +12,7 @@ type Foot struct {
 	Name    string
 	Library string
 	Shape   parts.Shape
+	Density string // of a generated one
 }
 
 // FootprintsOf lists the footprints of a source that has a list of them, by name; others are asked for theirs one by one.
@@ -26,7 +27,7 @@ func FootprintsOf(s Source) []Foot {
 func (c *Catalog) Feet() []Foot {
 	c.listed.Do(func() {
 		for _, f := range c.feet {
-			c.list = append(c.list, Foot{f.Name, f.Origin.Library, parts.ShapeOf(f)})
+			c.list = append(c.list, Foot{f.Name, f.Origin.Library, parts.ShapeOf(f), f.Density()})
 		}
 		slices.SortFunc(c.list, func(a, b Foot) int { return cmp.Compare(a.Name, b.Name) })
 	})

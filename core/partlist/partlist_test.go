@@ -25,13 +25,14 @@ func TestTableOut(t *testing.T) {
 	d, tree := gauge(t)
 	rows, err := csv.NewReader(strings.NewReader(string(partlist.Write(d, tree)))).ReadAll()
 	require.NoError(t, err)
-	assert.Equal(t, []string{"Designator", "Value", "Footprint", "Fitted", "Library part", "Sheet"}, rows[0])
+	assert.Equal(t, []string{"Designator", "Value", "Footprint", "Fitted", "Library part", "Sheet", "datasheet", "maker", "order number", "part number"}, rows[0])
 	assert.Len(t, rows, 1+len(circuit.Packages(d, tree)))
 	of := map[string][]string{}
 	for _, r := range rows[1:] {
 		of[r[0]] = r
 	}
-	assert.Equal(t, []string{"R13", "120", "1206", "yes", "Resistor 1206", "Field bus"}, of["R13"])
+	assert.Equal(t, []string{"R13", "120", "1206", "yes", "Resistor 1206", "Field bus"}, of["R13"][:6])
+	assert.Equal(t, "QF-R1206-120R-F", of["R13"][9])
 	units := 0
 	for _, r := range rows {
 		if r[4] == "Dual amplifier, units" {

@@ -65,6 +65,7 @@ type Match struct {
 	Library string   `json:"library,omitempty"` // empty: it is in the project
 	Shape   Shape    `json:"shape"`
 	Words   []string `json:"words"`
+	Density string   `json:"density,omitempty"` // of a generated one
 	score   float64
 }
 
@@ -80,12 +81,20 @@ func Rank(want Shape, list []Match, most int) []Match {
 		out = append(out, m)
 	}
 	slices.SortStableFunc(out, func(a, b Match) int {
-		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(a.Name, b.Name))
+		return cmp.Or(cmp.Compare(a.score, b.score), cmp.Compare(usual(a), usual(b)), cmp.Compare(a.Name, b.Name))
 	})
 	if most > 0 && len(out) > most {
 		out = out[:most]
 	}
 	return out
+}
+
+// usual puts the density that most boards have first.
+func usual(m Match) int {
+	if m.Density == "" || m.Density == design.Nominal {
+		return 0
+	}
+	return 1
 }
 
 // Near is what counts as equal in pitch and body: what is lost by rounding to hundredths of a millimetre, and by a body's tolerance.

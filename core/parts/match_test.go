@@ -64,7 +64,7 @@ func TestRanking(t *testing.T) {
 
 func TestFits(t *testing.T) {
 	for query, want := range map[string]bool{
-		"": true, "soic": true, "600 8n": true, "soic*": true, "*8n": true, "soic???p600*": true, "soic??p600*": false, "*p600*-8?": true, "qfp": false, "soic qfp": false, "p600*": false, "*": true, "soic127p600x155-8n*": true,
+		"": true, "soic": true, "600 8n": true, "soic*": true, "*8n": true, "soic???p600*": true, "soic??p600*": false, "*p600*-8?": true, "qfp": false, "soic qfp": false, "p600*": false, "*": true, "soic127p600x175-8n*": true,
 	} {
 		assert.Equal(t, want, parts.Fits("SOIC127P600X175-8N", query), query)
 	}

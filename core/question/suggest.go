@@ -68,12 +68,12 @@ func (q *Suggest) Answer(b *workbench.Bench) (*Suggested, error) {
 	seen := map[string]bool{}
 	for f := range b.Doc.Footprints.All() {
 		if seen[f.Name] = true; parts.Fits(f.Name, q.Query) {
-			list = append(list, parts.Match{Name: f.Name, Shape: parts.ShapeOf(f)})
+			list = append(list, parts.Match{Name: f.Name, Shape: parts.ShapeOf(f), Density: f.Density()})
 		}
 	}
 	for _, f := range library.FootprintsOf(shelfOf(b)) {
 		if !seen[f.Name] && parts.Fits(f.Name, q.Query) {
-			list = append(list, parts.Match{Name: f.Name, Library: f.Library, Shape: f.Shape})
+			list = append(list, parts.Match{Name: f.Name, Library: f.Library, Shape: f.Shape, Density: f.Density})
 		}
 	}
 	out.Matches = parts.Rank(out.Want, list, 0)

@@ -66,6 +66,7 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 		stack[0].Name, stack[2].Name = stack[2].Name, stack[0].Name
 		o.Stack = stack
 	}),
+	design.KindBasket: change(func(r *rand.Rand, d *design.Doc, o *design.Basket) { o.Boards = 1 + r.IntN(50) }),
 	design.KindRuleArea: change(func(r *rand.Rand, d *design.Doc, o *design.RuleArea) {
 		o.Outline = slices.Clone(o.Outline)
 		o.Outline[0].X += step(r)
@@ -214,6 +215,7 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	t.Helper()
 	top := d.SheetsInOrder()[0].ID
 	d.Put(&design.Checks{ID: design.ChecksID})
+	d.Put(design.UsualBasket())
 	below := &design.Sheet{ID: d.NewID(), Name: "Below", Order: 2, Size: "A4"}
 	d.Put(below)
 	at := func(x, y int64) geom.Point { return geom.Pt(x*2_500_000, y*2_500_000) }

@@ -1971,6 +1971,7 @@ export interface Match {
   library?: string
   shape: Shape
   words: string[]
+  density?: string
 }
 
 export interface PieceMarks {

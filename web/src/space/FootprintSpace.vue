@@ -32,7 +32,7 @@ function paint() {
 /** From the front, somewhat to the left and above. */
 function home() {
   const c = controls!.target
-  const far = size * 1.9
+  const far = size * 1.5
   camera.position.set(c.x - far * 0.5, c.y - far * 0.95, c.z + far * 0.75)
   camera.near = far / 100
   camera.far = far * 20
@@ -95,7 +95,7 @@ function press(e: KeyboardEvent) {
 }
 onMounted(() => {
   try {
-    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, alpha: true })
+    renderer = new THREE.WebGLRenderer({ canvas: canvas.value!, antialias: true, alpha: true, preserveDrawingBuffer: true })
   } catch {
     trouble.value = 'This browser has no graphics for pictures in space (WebGL).'
     return
