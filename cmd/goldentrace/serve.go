@@ -88,5 +88,18 @@ func putDemos(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	return nil
+	return putDemoParts(ctx, s)
+}
+
+// putDemoParts puts the parts of the demo's workspace in, where its library is empty.
+func putDemoParts(ctx context.Context, s *store.Store) error {
+	if items, missing, err := s.Workspace(ctx); err != nil || len(items)+len(missing) > 0 {
+		return err
+	}
+	list, err := demo.Parts()
+	if err != nil {
+		return fmt.Errorf("the demo's parts cannot be made: %w", err)
+	}
+	_, err = s.KeepParts(ctx, list, "M. Alder", "made from the datasheet")
+	return err
 }

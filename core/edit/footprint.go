@@ -7,6 +7,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/landpattern"
+	"goldentrace/core/parts"
 	"goldentrace/core/picture"
 	"goldentrace/core/units"
 )
@@ -137,7 +138,7 @@ func (c *FootprintPieces) Apply(tx *Tx) error {
 	}
 	f, pads, figures := old.Named()
 	for i := range c.Pads {
-		if err := padCanBe(&c.Pads[i]); err != nil {
+		if err := parts.PadCanBe(&c.Pads[i]); err != nil {
 			return err
 		}
 	}
@@ -175,22 +176,6 @@ func (c *FootprintPieces) Apply(tx *Tx) error {
 		f.ValueAt = c.ValueAt
 	}
 	return tx.Put(f)
-}
-
-// padCanBe refuses a pad that nobody means.
-func padCanBe(p *design.Pad) error {
-	what := "pad " + p.Number
-	if p.Number == "" {
-		what = "a pad"
-	}
-	if p.Size.X <= 0 || p.Size.Y <= 0 {
-		return fmt.Errorf("%s would be %s by %s; a pad has a size", what, units.Text(p.Size.X), units.Text(p.Size.Y))
-	}
-	if p.Hole > 0 && !p.Bare && p.Form != design.Free && p.Hole >= min(p.Size.X, p.Size.Y) {
-		return fmt.Errorf("the hole of %s (%s) is not smaller than its copper (%s); make the pad larger, or the hole without plating",
-			what, units.Text(p.Hole), units.Text(min(p.Size.X, p.Size.Y)))
-	}
-	return nil
 }
 
 // SetFootprint changes what a footprint is called and what is said of it.

@@ -16,6 +16,10 @@ const Version = 1
 var kinds = map[string]func() Command{
 	"setSettings":     func() Command { return &SetSettings{} },
 	"setBasket":       func() Command { return &SetBasket{} },
+	"takePartTable":   func() Command { return &TakePartTable{} },
+	"addUnit":         func() Command { return &AddUnit{} },
+	"removeUnit":      func() Command { return &RemoveUnit{} },
+	"moveToUnit":      func() Command { return &MoveToUnit{} },
 	"addSheet":        func() Command { return &AddSheet{} },
 	"setSheet":        func() Command { return &SetSheet{} },
 	"orderSheets":     func() Command { return &OrderSheets{} },

@@ -5,7 +5,6 @@ import (
 	"regexp"
 	"slices"
 	"strings"
-	"unicode/utf8"
 
 	"goldentrace/core/design"
 )
@@ -16,17 +15,10 @@ const (
 	NameColumn   = "name"
 	TypeColumn   = "type"
 	SideColumn   = "side"
-	SkipColumn   = "skip"
 )
 
-// PinColumns lists them.
-var PinColumns = []string{NumberColumn, NameColumn, TypeColumn, SideColumn, SkipColumn}
-
-// Bounds of a pasted list: more pins than any part has.
-const (
-	MostListed  = 2000
-	LargestList = 1 << 20 // bytes
-)
+// MostListed bounds a pasted list: more pins than any part has.
+const MostListed = 2000
 
 // Listed is one pin of a pasted list.
 type Listed struct {
@@ -39,156 +31,32 @@ type Listed struct {
 
 // PinList is a pasted list as it was understood.
 type PinList struct {
-	Columns []string   `json:"columns"` // what each holds
-	Head    []string   `json:"head"`    // its heading, where there is one
-	Cells   [][]string `json:"cells"`   // as pasted, the heading left out
-	Pins    []Listed   `json:"pins"`
-	Notes   []string   `json:"notes"`
+	Table
+	Pins []Listed `json:"pins"`
 }
 
 // ReadPinList reads a table of pins pasted from a datasheet or a file: cells apart by tabs, commas, semicolons, bars or by
 // two spaces and more. What the columns hold is told by their heading or by what stands in them, unless it is given. Cost: O(length).
 func ReadPinList(text string, columns []string) (*PinList, error) {
-	if len(text) > LargestList {
-		return nil, fmt.Errorf("the list is %d kB long; %d kB are the most", len(text)>>10, LargestList>>10)
+	t, told, err := readTable(text, columns, pinHeadings, "pins", MostListed, func(told []string) bool {
+		return slices.Contains(told, NumberColumn) || slices.Contains(told, NameColumn)
+	})
+	if err != nil {
+		return nil, err
 	}
-	if !utf8.ValidString(text) {
-		return nil, fmt.Errorf("the list is not proper text (UTF-8)")
+	if len(columns) == 0 {
+		t.Columns = recognised(t.Cells, told, len(t.Head))
 	}
-	cells := split(text)
-	if len(cells) > MostListed+1 {
-		return nil, fmt.Errorf("the list has %d rows; no part has more than %d pins", len(cells), MostListed)
-	}
-	if len(cells) == 0 {
-		return nil, fmt.Errorf("the list is empty; paste a table of pins, one pin in a row")
-	}
-	width := 0
-	for _, row := range cells {
-		width = max(width, len(row))
-	}
-	if width > 50 {
-		return nil, fmt.Errorf("the list has %d columns; 50 are the most", width)
-	}
-	for i := range cells {
-		for len(cells[i]) < width {
-			cells[i] = append(cells[i], "")
-		}
-	}
-	out := &PinList{Pins: []Listed{}, Notes: []string{}, Head: make([]string, width)}
-	told := headed(cells[0])
-	if told != nil {
-		out.Head, cells = cells[0], cells[1:]
-	}
-	out.Cells = cells
-	switch {
-	case len(columns) > 0:
-		if len(columns) != width {
-			return nil, fmt.Errorf("the list has %d columns, %d were named", width, len(columns))
-		}
-		for _, c := range columns {
-			if !slices.Contains(PinColumns, c) {
-				return nil, fmt.Errorf("%q is not something a column of pins holds", c)
-			}
-		}
-		out.Columns = columns
-	default:
-		out.Columns = recognised(cells, told, width)
-	}
+	out := &PinList{Table: *t, Pins: []Listed{}}
 	out.read()
 	return out, nil
 }
 
-// split finds the cells: by the character that parts most rows into equally many.
-func split(text string) [][]string {
-	var lines []string
-	for _, l := range strings.Split(strings.ReplaceAll(text, "\r", "\n"), "\n") {
-		if strings.TrimSpace(l) != "" && strings.Trim(l, "-=+| \t") != "" { // rules of drawn tables say nothing
-			lines = append(lines, l)
-		}
-	}
-	best, at := "", 0
-	for _, sep := range []string{"\t", ";", "|", ","} {
-		n := 0
-		for _, l := range lines {
-			if strings.Contains(l, sep) {
-				n++
-			}
-		}
-		if n > at {
-			best, at = sep, n
-		}
-	}
-	var out [][]string
-	for _, l := range lines {
-		var row []string
-		switch {
-		case at*2 < len(lines) || at == 0:
-			row = aligned.Split(strings.TrimSpace(l), -1)
-			if len(row) == 1 {
-				row = strings.Fields(l)
-			}
-		case best == "|":
-			row = strings.Split(strings.Trim(strings.TrimSpace(l), "|"), "|")
-		default:
-			row = quoted(l, rune(best[0]))
-		}
-		for i := range row {
-			row[i] = strings.TrimSpace(row[i])
-		}
-		out = append(out, row)
-	}
-	return out
-}
-
-var aligned = regexp.MustCompile(`\s{2,}|\t`)
-
-// quoted splits a line at a separator outside double quotes.
-func quoted(l string, sep rune) []string {
-	var out []string
-	var cell strings.Builder
-	in := false
-	for _, r := range l {
-		switch {
-		case r == '"':
-			in = !in
-		case r == sep && !in:
-			out = append(out, cell.String())
-			cell.Reset()
-		default:
-			cell.WriteRune(r)
-		}
-	}
-	return append(out, cell.String())
-}
-
-var headings = map[string][]string{
-	NumberColumn: {"pin", "no", "no.", "nr", "number", "pin no", "pin no.", "pin number", "#", "ball", "pad", "terminal", "pin #"},
-	NameColumn:   {"name", "pin name", "signal", "symbol", "function", "mnemonic", "label"},
-	TypeColumn:   {"type", "i/o", "io", "dir", "direction", "pin type", "kind"},
-	SideColumn:   {"side", "position"},
-}
-
-// headed reads a row as headings; nil: it is none.
-func headed(row []string) []string {
-	out := make([]string, len(row))
-	known := 0
-	for i, c := range row {
-		out[i] = SkipColumn
-		for _, kind := range PinColumns {
-			if slices.Contains(headings[kind], strings.ToLower(c)) && !slices.Contains(out[:i], kind) {
-				out[i] = kind
-				known++
-				break
-			}
-		}
-	}
-	if known == 0 || known == 1 && len(row) > 1 && out[0] == SkipColumn {
-		return nil
-	}
-	if !slices.Contains(out, NumberColumn) && !slices.Contains(out, NameColumn) {
-		return nil
-	}
-	return out
+var pinHeadings = []heading{
+	{NumberColumn, []string{"pin", "no", "no.", "nr", "number", "pin no", "pin no.", "pin number", "#", "ball", "pad", "terminal", "pin #"}},
+	{NameColumn, []string{"name", "pin name", "signal", "symbol", "function", "mnemonic", "label"}},
+	{TypeColumn, []string{"type", "i/o", "io", "dir", "direction", "pin type", "kind"}},
+	{SideColumn, []string{"side", "position"}},
 }
 
 var numberLike = regexp.MustCompile(`^([0-9]{1,4}|[A-Z]{1,2}[0-9]{1,3}|EP|TAB|PAD)$`)
@@ -290,14 +158,7 @@ func sideOf(s string) string {
 
 // read makes pins of the rows. A row may name several numbers ("4, 12" or "7-9"): as many pins of one name.
 func (l *PinList) read() {
-	at := func(row []string, kind string) string {
-		for i, c := range l.Columns {
-			if c == kind {
-				return row[i]
-			}
-		}
-		return ""
-	}
+	at := l.cell
 	if !slices.Contains(l.Columns, NumberColumn) {
 		l.Notes = append(l.Notes, "No column holds the pins' numbers; they are numbered as they stand.")
 	}

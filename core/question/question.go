@@ -15,6 +15,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
+	"goldentrace/core/parts"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
 )
@@ -74,6 +75,8 @@ var kinds = map[string]entry{
 	"overlay":     is[Overlay, *Overlaid](),
 	"suggest":     is[Suggest, *Suggested](),
 	"wanted":      is[Wanted, *WantedOf](),
+	"padList":     is[PadList, *PadsRead](),
+	"partTable":   is[PartTable, *parts.PartTable](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),

@@ -533,6 +533,10 @@ export interface AddSheet {
   size?: string
 }
 
+export interface AddUnit {
+  part: number
+}
+
 export interface AddVia {
   at: Point
   net?: number
@@ -644,6 +648,13 @@ export interface MoveText {
   id: number
   text: string
   at?: Point
+}
+
+export interface MoveToUnit {
+  part: number
+  from: number
+  pins: number[]
+  unit: number
 }
 
 export interface OrderPins {
@@ -780,6 +791,11 @@ export interface RemoveSheet {
 
 export interface RemoveTrack {
   id: number
+}
+
+export interface RemoveUnit {
+  part: number
+  unit: number
 }
 
 export interface RenameNet {
@@ -966,6 +982,11 @@ export interface SymbolPieces {
   removePins?: number[]
   removeFigures?: number[]
   fit?: boolean
+}
+
+export interface TakePartTable {
+  text: string
+  columns?: string[]
 }
 
 export interface TakeParts {
@@ -1260,6 +1281,17 @@ export interface Overlaid {
   newFoot?: Pattern
 }
 
+export interface PadList {
+  text: string
+  columns?: string[]
+  unit?: string
+}
+
+export interface PadsRead {
+  list: PartsPadList | null
+  pattern: Pattern
+}
+
 export interface Pairs {
 }
 
@@ -1278,6 +1310,19 @@ export interface Card {
   checked: string
   used: string[]
   have?: number
+}
+
+export interface PartTable {
+  text: string
+  columns?: string[]
+}
+
+export interface PartsPartTable {
+  columns: string[]
+  head: string[]
+  cells: string[][]
+  notes: string[]
+  parts: TabledPart[]
 }
 
 export interface PatternOf {
@@ -1918,10 +1963,27 @@ export interface PartRef {
   path?: string
 }
 
+export interface PartsPadList {
+  columns: string[]
+  head: string[]
+  cells: string[][]
+  notes: string[]
+  pads: Pad[]
+  wrong: string[]
+}
+
 export interface CardSymbol {
   id?: number
   name: string
   marks: Mark[]
+}
+
+export interface TabledPart {
+  part: LibraryPart
+  like: string
+  state: string
+  changes: string[]
+  wrong?: string
 }
 
 export interface PadOutlines {
@@ -1934,8 +1996,8 @@ export interface PartsPinList {
   columns: string[]
   head: string[]
   cells: string[][]
-  pins: Listed[]
   notes: string[]
+  pins: Listed[]
 }
 
 export interface Repeat {
@@ -2291,6 +2353,7 @@ export interface Commands {
   addPin: AddPin
   addPins: AddPins
   addSheet: AddSheet
+  addUnit: AddUnit
   addVia: AddVia
   arrange: Arrange
   carry: Carry
@@ -2309,6 +2372,7 @@ export interface Commands {
   movePin: MovePin
   movePlaced: MovePlaced
   moveText: MoveText
+  moveToUnit: MoveToUnit
   orderPins: OrderPins
   orderRules: OrderRules
   orderSheets: OrderSheets
@@ -2332,6 +2396,7 @@ export interface Commands {
   removePin: RemovePin
   removeSheet: RemoveSheet
   removeTrack: RemoveTrack
+  removeUnit: RemoveUnit
   renameNet: RenameNet
   renamePin: RenamePin
   renumber: Renumber
@@ -2360,6 +2425,7 @@ export interface Commands {
   setSymbol: SetSymbol
   setTrack: SetTrack
   symbolPieces: SymbolPieces
+  takePartTable: TakePartTable
   takeParts: TakeParts
   turnItems: TurnItems
   turnPlaced: TurnPlaced
@@ -2406,8 +2472,10 @@ export interface Questions {
   nextName: { asks: NextName; answers: string }
   numbers: { asks: QuestionNumbers; answers: Renaming[] }
   overlay: { asks: Overlay; answers: Overlaid }
+  padList: { asks: PadList; answers: PadsRead }
   pairs: { asks: Pairs; answers: string[][] }
   partCard: { asks: PartCard; answers: Card }
+  partTable: { asks: PartTable; answers: PartsPartTable }
   pattern: { asks: PatternOf; answers: Pattern }
   pinList: { asks: PinList; answers: PinsRead }
   repeat: { asks: RepeatPads; answers: Repeated }

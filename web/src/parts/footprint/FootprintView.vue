@@ -8,6 +8,7 @@ import { paintOutline } from '../../board/pattern'
 import OptionStrip from '../../hands/OptionStrip.vue'
 import { useStage } from '../../hands/useStage'
 import type { Project } from '../../live/project'
+import type { Pad } from '../../live/wire.gen'
 import { format } from '../../live/units'
 import { useCommands } from '../../shell/commands'
 import FilePick from '../../shell/fields/FilePick.vue'
@@ -25,6 +26,7 @@ import SidePanel from '../../shell/SidePanel.vue'
 import { traceFigure } from './draw'
 import { FootprintEditor } from './editor'
 import FootprintDetails from './FootprintDetails.vue'
+import PadListPanel from './PadListPanel.vue'
 
 const props = defineProps<{ project: Project; footprint: number }>()
 const emit = defineEmits<{ generate: [number]; back: [] }>()
@@ -32,12 +34,13 @@ const taste = useTaste()
 const ed = new FootprintEditor(props.project, taste)
 const canvas = ref<InstanceType<typeof CanvasView>>()
 const file = ref<{ choose: () => void }>()
+const pasting = ref(false)
 ed.beneath.askFile = () => file.value?.choose()
 const picked = () => ed.picks && ed.selection.size > 0
 const hand = useStage(ed, canvas, {
   group: 'Tools',
   commands: () => commands,
-  menu: () => entriesOf(commands, ed.selection.size ? ['left', 'right', 'repeat', 'fromHere', '', 'frameSel', '', 'remove'] : ['pad', 'line', 'measure', 'beneath', 'origin', '', 'all', '', 'frame', 'grid', 'paper']), // prettier-ignore
+  menu: () => entriesOf(commands, ed.selection.size ? ['left', 'right', 'repeat', 'fromHere', '', 'frameSel', '', 'remove'] : ['pad', 'line', 'measure', 'beneath', 'origin', 'pads', '', 'all', '', 'frame', 'grid', 'paper']), // prettier-ignore
 })
 const { at, lastClick } = hand
 
@@ -140,6 +143,13 @@ async function lay(f: File | undefined) {
   ed.take('beneath')
 }
 
+async function takePads(pads: Pad[]) {
+  pasting.value = false
+  await ed.edit({ pads })
+  frameAll()
+  canvas.value?.focus()
+}
+
 const grids = [100_000, 50_000, 25_000, 10_000, 500_000, 635_000, 1_000_000]
 const nextGrid = () => {
   taste.partGrid = grids[(grids.indexOf(taste.partGrid) + 1) % grids.length]
@@ -156,6 +166,7 @@ const commands: Command[] = [
   { id: 'frameSel', title: 'Frame the selection', keys: 'Shift F', group: 'See', run: frameSelection },
   { id: 'grid', title: 'Grid on or off', keys: 'G', group: 'See', run: () => ((taste.gridOn = !taste.gridOn), ed.scene.invalidate()) }, // prettier-ignore
   { id: 'paper', title: 'Dark or light paper', group: 'See', run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark') }, // prettier-ignore
+  { id: 'pads', title: 'Paste a table of pads', keys: 'Ctrl Shift V', group: 'Footprint', run: () => (pasting.value = true) }, // prettier-ignore
   { id: 'generate', title: 'Generate from dimensions', keys: 'Ctrl G', group: 'Footprint', run: () => emit('generate', ed.state.footprint) }, // prettier-ignore
   { id: 'back', title: 'Back to the library', keys: 'Alt ArrowLeft', group: 'Footprint', run: () => emit('back') },
 ]
@@ -198,10 +209,12 @@ defineExpose({ ed, idOf })
           <div class="two">
             <v-btn color="primary" variant="flat" @click="emit('generate', ed.state.footprint)">Generate from dimensions</v-btn>
             <v-btn variant="outlined" @click="hand.take('pad')">Place a pad</v-btn>
+            <v-btn variant="outlined" @click="pasting = true">Paste a table</v-btn>
           </div>
         </div>
         <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
         <FilePick ref="file" label="Picture of the datasheet’s drawing" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => lay(f)" />
+        <PadListPanel v-if="pasting" :project="project" @take="takePads" @close="((pasting = false), canvas?.focus())" />
         <ToolShelf :tools="ed.tools" :current="ed.state.tool" @take="hand.take">
           <template v-if="hand.fields.value.length" #default>
             <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />

@@ -18,6 +18,7 @@ import ListPage from '../ListPage.vue'
 import NewPartPanel from './NewPartPanel.vue'
 import PackPanel from './PackPanel.vue'
 import PartCard from './PartCard.vue'
+import PartTablePanel from './PartTablePanel.vue'
 import VersionPanel from './VersionPanel.vue'
 
 /** All parts there are: of the project and of the libraries. */
@@ -115,6 +116,7 @@ const columns: Column<PartRow>[] = [
   { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true },
   { field: 'description', name: 'Description', width: 260, text: (r) => r.description, fixed: true },
 ]
+const tabling = ref(false)
 const coming = shallowRef<File | null>(null)
 const pick = ref<{ choose: () => void }>()
 /** Parts as a pack, handed to the browser to keep; no names: all of the project. */
@@ -124,6 +126,7 @@ function pack(from: 'project' | 'libraries', names: string[] = []) {
 }
 const exchange: Entry[] = [
   { title: 'Take in a pack …', run: () => pick.value?.choose() },
+  { title: 'Take in a table of parts …', run: () => (tabling.value = true) },
   { title: 'All parts of this project as a pack', run: () => pack('project'), enabled: () => own.value.length > 0 },
   {
     title: 'Print the footprints of this project at true size',
@@ -192,6 +195,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
     <template #over>
       <VersionPanel v-if="comparing" :project="project" :version="comparing" @close="comparing = null" />
       <PackPanel v-if="coming" :file="coming" @close="coming = null" @kept="((coming = null), changed())" />
+      <PartTablePanel v-if="tabling" :project="project" @close="tabling = false" />
       <NewPartPanel
         v-if="making"
         :project="project"

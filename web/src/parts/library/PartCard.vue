@@ -9,6 +9,7 @@ import { latest } from '../../live/latest'
 import { person } from '../../live/person'
 import type { Project } from '../../live/project'
 import type { Card, KeptAs, PinRow } from '../../live/wire.gen'
+import OneOf from '../../shell/fields/OneOf.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import { complain, say } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
@@ -92,6 +93,15 @@ async function keep() {
     else say(`${props.name} is in the workspace’s library as it is here.`)
   }
 }
+// ---- units, and footprints by density
+
+const letter = (i: number) => String.fromCharCode(65 + i)
+const addUnit = () => props.project.edit('addUnit', { part: part.value!.id }).catch(complain)
+const removeUnit = (unit: number) => props.project.edit('removeUnit', { part: part.value!.id, unit }).catch(complain)
+const densities = computed(() => {
+  const of = card.value?.part?.densities ?? {}
+  return ['most', 'nominal', 'least'].filter((d) => of[d]).map((d) => ({ value: of[d], title: d[0].toUpperCase() + d.slice(1) }))
+})
 const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).then(() => emit('gone'), complain)
 </script>
 
@@ -114,7 +124,11 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
       <template v-else>Not checked against a datasheet.</template>
     </p>
     <div class="pictures">
-      <figure v-for="(s, i) in card.symbols.slice(0, 3)" :key="s.name">
+      <figure v-for="(s, i) in card.symbols" :key="s.name">
+        <figcaption v-if="card.symbols.length > 1" class="quiet">
+          Unit {{ letter(i) }}
+          <v-btn v-if="part" size="small" density="compact" variant="text" @click="removeUnit(i + 1)">Remove the unit</v-btn>
+        </figcaption>
         <canvas
           :ref="(el) => (symbols[i] = el as HTMLCanvasElement)"
           width="280"
@@ -150,12 +164,20 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
         hide-details
         @update:model-value="(v: string | null) => (v ?? '') !== part!.footprint && set({ footprint: v ?? '' })"
       />
+      <OneOf
+        v-if="densities.length > 1"
+        label="Density of the footprint"
+        :value="part.footprint"
+        :options="densities"
+        @keep="$event !== part!.footprint && set({ footprint: $event })"
+      />
       <div class="acts">
         <v-btn v-if="!card.foot" size="small" variant="outlined" @click="emit('generate', undefined, part.name)"
           >Generate a footprint</v-btn
         >
         <v-btn v-if="card.checked !== 'checked'" size="small" variant="outlined" @click="check(false)">I checked it</v-btn>
         <v-btn v-else size="small" variant="text" @click="check(true)">Take the check back</v-btn>
+        <v-btn size="small" variant="outlined" @click="addUnit">Add a unit</v-btn>
         <v-btn size="small" variant="outlined" @click="keep">Keep in the workspace</v-btn>
         <v-btn v-if="!card.used.length" size="small" variant="text" @click="drop">Remove</v-btn>
       </div>
@@ -228,7 +250,7 @@ figure {
   margin: 0;
   position: relative;
 }
-figure .v-btn {
+figure > .v-btn {
   position: absolute;
   right: 6px;
   bottom: 10px;

@@ -29,6 +29,23 @@ function pick(ref: number) {
   props.editor.selection.clear()
   props.editor.selection.add(idOf('pin', ref))
 }
+/** The part whose unit this symbol is, and which one. */
+const unitOf = computed(() => {
+  void props.editor.project.docTick.value
+  const l = props.editor.project.all('libraryPart').find((l) => l.units?.includes(s.value?.name ?? ''))
+  return l && { part: l, unit: l.units!.indexOf(s.value!.name) + 1 }
+})
+const units = computed(() => (unitOf.value?.part.units ?? []).map((_, i) => ({ value: String(i + 1), title: `Unit ${String.fromCharCode(65 + i)}` }))) // prettier-ignore
+const moveTo = (unit: string) =>
+  props.editor.project
+    .edit('moveToUnit', {
+      part: unitOf.value!.part.id,
+      from: props.editor.state.symbol,
+      pins: pins.value.map((p) => p.id ?? 0),
+      unit: Number(unit),
+    }) // prettier-ignore
+    .then(() => props.editor.ask())
+    .catch(complain)
 const used = computed(() => props.editor.shown.value?.used ?? [])
 const body = computed(() => props.editor.shown.value?.body)
 const resize = (w: number, h: number) => {
@@ -53,6 +70,13 @@ const resize = (w: number, h: number) => {
         :value="shared((p) => p.shape ?? '')"
         :options="pinShapes"
         @keep="put((p) => ({ ...p, shape: $event }))"
+      />
+      <ChoiceField
+        v-if="unitOf && units.length > 1"
+        label="Unit"
+        :value="String(unitOf.unit)"
+        :options="units"
+        @keep="$event !== String(unitOf!.unit) && moveTo($event)"
       />
       <LengthField label="Length" :value="shared((p) => p.length)" @keep="put((p) => ({ ...p, length: $event }))" />
       <LengthField label="x" :value="shared((p) => p.at.x)" @keep="put((p) => ({ ...p, at: { ...p.at, x: $event } }))" />
