@@ -193,3 +193,62 @@ func TestATableOfPartsInTheBrowser(t *testing.T) {
 	assert.Equal(t, "QF-R0603-4K70-F", eval[string](b, `goldenTrace.named('libraryPart', 'Resistor 4k7').order['part number']`))
 	b.sees("2 parts of the table are in the project.")
 }
+
+// A pad of a free form: a side broken, a side bent, a corner by its numbers, all undone; and the paste of another in windows.
+func TestShapingPads(t *testing.T) {
+	b := partsOf(t, "Shapes of pads")
+	eval[bool](b, `(goldenTrace.edit('putFootprint', { name: 'Pads' }), true)`)
+	b.until(`!!goldenTrace.named('footprint', 'Pads')`)
+	eval[bool](b, `(goldenTrace.edit('footprintPieces', { footprint: goldenTrace.named('footprint', 'Pads').id, pads: [{ number: '1', form: 'rect', at: { x: 0, y: 0 }, size: { x: 4e6, y: 2e6 } }, { number: '2', form: 'rect', at: { x: 8e6, y: 0 }, size: { x: 4e6, y: 4e6 } }] }), true)`)
+	b.until(`goldenTrace.all('footprint')[0].pads.length === 2`)
+	b.goTo(fmt.Sprintf("/project/%d/parts?view=footprint&id=%d", eval[int](b, `goldenTrace.id`), eval[int](b, `goldenTrace.named('footprint', 'Pads').id`)))
+	b.until(`window.goldenTrace?.state.value === 'open' && !!document.querySelector('[role=application]')?.dataset.view`)
+	pad := `goldenTrace.all('footprint')[0].pads[0]`
+	b.point(0, 0)
+	b.choose("Form", "free")
+	b.until(pad + `.edge?.length === 4`)
+	b.drag(0, -1, 0, -2) // the lower side is broken
+	b.until(pad + `.edge.length === 5`)
+	assert.Equal(t, []float64{0, -2}, eval[[]float64](b, fmt.Sprintf(`[%[1]s.edge[1].x / 1e6, %[1]s.edge[1].y / 1e6]`, pad)))
+	assert.Equal(t, 3.0, eval[float64](b, pad+`.size.y / 1e6`))
+	b.press("Side after corner 4")
+	b.until(`!!` + pad + `.edge[3].mid`)
+	b.fill("Corner 3, x", "2.5")
+	b.until(pad + `.edge[2].x === 2.5e6`)
+	b.glimpse("free-pad")
+	b.point(4, 3) // out of the field, onto the drawing
+	for range 3 {
+		b.key("z", ctrl)
+	}
+	b.until(pad + `.edge?.length === 4 && !` + pad + `.edge.some(c => c.mid)`)
+
+	b.point(8, 0)
+	b.sees("Pad 2")
+	b.press("Part the paste")
+	b.until(`goldenTrace.all('footprint')[0].pads[1].paste?.windows?.length === 4`)
+	b.glimpse("paste-windows")
+	b.press("In one piece")
+	b.until(`!goldenTrace.all('footprint')[0].pads[1].paste`)
+}
+
+// A text on a symbol.
+func TestTextOnASymbol(t *testing.T) {
+	b := partsOf(t, "Text")
+	eval[bool](b, `(goldenTrace.edit('putSymbol', { name: 'Written' }), true)`)
+	b.until(`!!goldenTrace.named('symbol', 'Written')`)
+	b.goTo(fmt.Sprintf("/project/%d/parts?view=symbol&id=%d", eval[int](b, `goldenTrace.id`), eval[int](b, `goldenTrace.named('symbol', 'Written').id`)))
+	b.until(`window.goldenTrace?.state.value === 'open' && !!document.querySelector('[role=application][aria-label=Symbol]')?.dataset.view`)
+	b.key("l")
+	b.press("Text")
+	b.click(field("Text"))
+	b.typing("FIELD")
+	b.point(0, 2.5)
+	b.until(`goldenTrace.named('symbol', 'Written').figures.some(f => f.text === 'FIELD')`)
+	b.key(escape)
+	b.key(escape)
+	b.point(0, 2.5)
+	b.sees("Height")
+	b.glimpse("symbol-text")
+	b.fill("Text", "BUS")
+	b.until(`goldenTrace.named('symbol', 'Written').figures.some(f => f.text === 'BUS')`)
+}

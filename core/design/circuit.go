@@ -39,9 +39,10 @@ var SheetSizes = map[string]geom.Point{
 // Figure is a piece of a symbol's or footprint's drawing.
 type Figure struct {
 	ID   int          `json:"id,omitempty"` // its ref; see refs.go
-	Form string       `json:"form"`         // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle
+	Form string       `json:"form"`         // line, arc (through three points), area (closed, body fill), solid (closed, ink fill), circle, text (of symbols)
 	Pts  []geom.Point `json:"pts"`
-	R    int64        `json:"r,omitempty"` // radius of a circle around Pts[0]
+	R    int64        `json:"r,omitempty"`    // radius of a circle around Pts[0]; height of a text's letters
+	Text string       `json:"text,omitempty"` // its middle at Pts[0]
 	// Width of a printed line; 0: as the rule for silk says. Symbols have one width for all.
 	Width int64 `json:"width,omitempty"`
 }

@@ -96,7 +96,7 @@ func check(ok bool, format string, args ...any) error {
 	return fmt.Errorf(format, args...)
 }
 
-func figures(what string, figs []Figure) error {
+func figures(what string, figs []Figure, texts bool) error {
 	if err := most("the drawing of "+what, len(figs), MostFigures); err != nil {
 		return err
 	}
@@ -115,6 +115,11 @@ func figures(what string, figs []Figure) error {
 		case "area", "solid":
 			ok = ok && len(f.Pts) >= 3
 		case "circle":
+			ok = ok && len(f.Pts) == 1 && f.R > 0
+		case "text":
+			if err := firstOf(check(texts, "%s has no texts of its own; the board's legends are", what), name("text of "+what, f.Text)); err != nil {
+				return err
+			}
 			ok = ok && len(f.Pts) == 1 && f.R > 0
 		default:
 			return fmt.Errorf("%s is drawn with the unknown form %q", what, f.Form)
@@ -165,7 +170,7 @@ func (s *Symbol) Valid() error {
 	if err := firstOf(
 		most("the list of pins of the symbol "+s.Name, len(s.Pins), MostPins),
 		name("symbol's name", s.Name), s.Origin.Valid(),
-		figures("the symbol "+s.Name, s.Figures),
+		figures("the symbol "+s.Name, s.Figures, true),
 	); err != nil {
 		return err
 	}

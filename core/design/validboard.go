@@ -111,8 +111,8 @@ func (o Origin) Valid() error {
 
 // Valid checks the footprint.
 func (f *Footprint) Valid() error {
-	if err := firstOf(name("footprint's name", f.Name), f.Origin.Valid(), figures("the footprint "+f.Name, f.Silk),
-		figures("the footprint "+f.Name, f.Body), place("courtyard", f.Courtyard...), solids(f.Name, f.Solids)); err != nil {
+	if err := firstOf(name("footprint's name", f.Name), f.Origin.Valid(), figures("the footprint "+f.Name, f.Silk, false),
+		figures("the footprint "+f.Name, f.Body, false), place("courtyard", f.Courtyard...), solids(f.Name, f.Solids)); err != nil {
 		return err
 	}
 	if err := firstOf(

@@ -18,6 +18,7 @@ var kinds = map[string]func() Command{
 	"setBasket":       func() Command { return &SetBasket{} },
 	"takePartTable":   func() Command { return &TakePartTable{} },
 	"addUnit":         func() Command { return &AddUnit{} },
+	"windowPaste":     func() Command { return &WindowPaste{} },
 	"removeUnit":      func() Command { return &RemoveUnit{} },
 	"moveToUnit":      func() Command { return &MoveToUnit{} },
 	"addSheet":        func() Command { return &AddSheet{} },

@@ -34,6 +34,22 @@ func (m *maker) thermalSize(x, y string) geom.Point {
 	)
 }
 
+// Windows parts a rectangle around the origin into columns and rows of windows whose sides are the given share of their cells': all alike, with
+// half a gap at the edges.
+func Windows(size geom.Point, columns, rows int64, share float64) [][]geom.Corner {
+	var out [][]geom.Corner
+	cell := geom.Pt(size.X/columns, size.Y/rows)
+	half := geom.Pt(int64(float64(cell.X)*share)/2, int64(float64(cell.Y)*share)/2)
+	for i := range columns {
+		for k := range rows {
+			c := geom.Pt(-size.X/2+cell.X/2+i*cell.X, -size.Y/2+cell.Y/2+k*cell.Y)
+			out = append(out, geom.Corners(
+				c.Add(geom.Pt(-half.X, -half.Y)), c.Add(geom.Pt(half.X, -half.Y)), c.Add(half), c.Add(geom.Pt(-half.X, half.Y))))
+		}
+	}
+	return out
+}
+
 // thermal lays the land below with its paste windows and vias.
 func (m *maker) thermal(size geom.Point, pin int) {
 	if size.X <= 0 || size.Y <= 0 {
@@ -45,15 +61,7 @@ func (m *maker) thermal(size geom.Point, pin int) {
 	share := math.Sqrt(float64(min(max(cover, 1), 100)) / 100)
 	nx, ny := windows(size.X), windows(size.Y)
 	p.Paste = &design.Opening{}
-	cell := geom.Pt(size.X/nx, size.Y/ny)
-	half := geom.Pt(int64(float64(cell.X)*share)/2, int64(float64(cell.Y)*share)/2)
-	for i := range nx {
-		for k := range ny {
-			c := geom.Pt(-size.X/2+cell.X/2+i*cell.X, -size.Y/2+cell.Y/2+k*cell.Y)
-			p.Paste.Windows = append(p.Paste.Windows, geom.Corners(
-				c.Add(geom.Pt(-half.X, -half.Y)), c.Add(geom.Pt(half.X, -half.Y)), c.Add(half), c.Add(geom.Pt(-half.X, half.Y))))
-		}
-	}
+	p.Paste.Windows = Windows(size, nx, ny, share)
 	m.pad(p)
 	if m.choice("vias") != "grid" {
 		return

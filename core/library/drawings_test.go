@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -266,5 +267,35 @@ func TestLeadsAreNumberedAnticlockwise(t *testing.T) {
 			turned += step
 		}
 		assert.InDelta(t, 2*math.Pi, turned, 1e-9, name)
+	}
+}
+
+// Every footprint of the library has a body in space, which stands on the board and over the pads or the outline of its component.
+func TestFootprintsHaveBodies(t *testing.T) {
+	for _, it := range library.All() {
+		f := it.Footprint
+		if f == nil || f.Name == "Solder bridge" { // which is of copper alone
+			continue
+		}
+		require.NotEmpty(t, f.Solids, f.Name)
+		require.NoError(t, f.Valid())
+		var body geom.Extent
+		top := int64(0)
+		for _, s := range f.Solids {
+			top = max(top, s.To)
+			for _, c := range s.Edge {
+				body.Add(c.Point)
+			}
+			if s.Form != design.Prism {
+				body.Add(s.A)
+				body.Add(s.B)
+			}
+		}
+		assert.Greater(t, top, int64(100_000), f.Name)
+		assert.Less(t, top, int64(45_000_000), f.Name)
+		yard := geom.BoxOf(f.Courtyard...).Grow(600_000)
+		for _, p := range []geom.Point{body.Box.Min, body.Box.Max} {
+			assert.True(t, yard.Holds(p), "%s reaches to %v, beyond its courtyard", f.Name, p)
+		}
 	}
 }

@@ -24,6 +24,7 @@ func footprints() map[string]*design.Footprint {
 	out := map[string]*design.Footprint{}
 	add := func(f *design.Footprint, dx, dy float64) {
 		f.DesignatorAt = pts(dx, dy)[0]
+		giveBody(f)
 		out[f.Name] = f
 	}
 	// axial parts lie along x, pin 1 at the left

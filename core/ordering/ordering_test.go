@@ -125,6 +125,31 @@ func TestQuantitiesAsTheyAreWritten(t *testing.T) {
 	}
 }
 
+func TestWhatAQueryMayAsk(t *testing.T) {
+	many := func(n int) map[string]float64 {
+		out := map[string]float64{}
+		for i := range n {
+			out[strings.Repeat("x", i+1)] = 1
+		}
+		return out
+	}
+	for say, q := range map[string][2]ordering.Query{ // what may just be asked, and what may not
+		"too many words":        {{Words: strings.Repeat("x", 500)}, {Words: strings.Repeat("x", 501)}},
+		"up to 2000 numbers":    {{Numbers: make([]string, 2000)}, {Numbers: make([]string, 2001)}},
+		"between 1 and":         {{Quantity: ordering.MostPieces}, {Quantity: ordering.MostPieces + 1}},
+		"1 and 10000000 pieces": {{Quantity: 0}, {Quantity: -1}},
+		"up to 200 rows":        {{Limit: 200}, {Limit: 201}},
+		"has up to 200 rows":    {{Skip: 0}, {Skip: -1}},
+		"an answer has up":      {{Limit: 0}, {Limit: -1}},
+		"too many filters":      {{Least: many(30), Most: many(30)}, {Least: many(30), Most: many(31)}},
+		"are too many filters":  {{Is: map[string][]string{"a": nil}, Least: many(59)}, {Is: map[string][]string{"a": nil}, Least: many(60)}},
+		"too many values of a":  {{Is: map[string][]string{"a": make([]string, 1000)}}, {Is: map[string][]string{"a": make([]string, 1001)}}},
+	} {
+		assert.NoError(t, q[0].Check(), say)
+		assert.ErrorContains(t, q[1].Check(), say)
+	}
+}
+
 func TestMoney(t *testing.T) {
 	assert.Equal(t, "12.40 €", ordering.Euro(12_400_000))
 	assert.Equal(t, "0.10 €", ordering.Euro(100_000))

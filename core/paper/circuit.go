@@ -90,6 +90,8 @@ func symbol(s *design.Symbol, t geom.Pose) []Mark {
 func FigureMark(f design.Figure, t geom.Pose) Mark {
 	pts := t.ApplyAll(f.Pts)
 	switch f.Form {
+	case "text":
+		return text(f.Text, "ink", f.R, pts[0], 0)
 	case "circle":
 		return Mark{Pts: flat(pts...), R: f.R, Stroke: "ink", Width: milli(0.3)}
 	case "area":

@@ -55,7 +55,9 @@ func TestPadTables(t *testing.T) {
 }
 
 // shelves of a project with one part of its own, and libraries with another.
-type shelves struct{ own, any map[string]*design.LibraryPart }
+type shelves struct {
+	own, any map[string]*design.LibraryPart
+}
 
 func (s shelves) Own(n string) *design.LibraryPart { return s.own[n] }
 func (s shelves) Any(n string) *design.LibraryPart {

@@ -41,7 +41,7 @@ func symbolMarks(s *design.Symbol) []paper.Mark {
 		out = append(out, paper.FigureMark(f, geom.Pose{}))
 	}
 	for i := range s.Pins {
-		out = append(out, paper.PinMarks(&s.Pins[i], geom.Pose{}, true)...)
+		out = append(out, paper.PinMarks(&s.Pins[i], geom.Pose{}, s.ShowNames)...)
 	}
 	return out
 }

@@ -1010,6 +1010,14 @@ export interface UpdateParts {
   names: string[]
 }
 
+export interface WindowPaste {
+  footprint: number
+  pads: number[]
+  columns?: number
+  rows?: number
+  percent?: number
+}
+
 export interface Again {
   history: History | null
   people: Person[]
@@ -1483,6 +1491,7 @@ export interface Figure {
   form: string
   pts: Point[]
   r?: number
+  text?: string
   width?: number
 }
 
@@ -2430,6 +2439,7 @@ export interface Commands {
   turnItems: TurnItems
   turnPlaced: TurnPlaced
   updateParts: UpdateParts
+  windowPaste: WindowPaste
 }
 
 /** Every message from the program by its name. */

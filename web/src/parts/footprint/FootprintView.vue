@@ -3,8 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import CanvasView from '../../canvas/CanvasView.vue'
 import { dots, nudges } from '../../canvas/page'
 import type { Pen } from '../../canvas/pen'
-import { boxOf } from '../../canvas/viewport'
-import { paintOutline } from '../../board/pattern'
+import { outlineBox, paintOutline } from '../../board/pattern'
 import OptionStrip from '../../hands/OptionStrip.vue'
 import { useStage } from '../../hands/useStage'
 import type { Project } from '../../live/project'
@@ -23,6 +22,7 @@ import { base64 } from '../base64'
 import LayerChips from '../LayerChips.vue'
 import { idOf, pieceOf } from '../pieces'
 import SidePanel from '../../shell/SidePanel.vue'
+import { paintGrips } from './corners'
 import { traceFigure } from './draw'
 import { FootprintEditor } from './editor'
 import FootprintDetails from './FootprintDetails.vue'
@@ -96,7 +96,7 @@ function overlay(pen: Pen) {
         const o = Object.values(s.on ?? {})[0] ?? s.barrel ?? s.bore
         if (o) {
           const grown = { ...o, r: (o.r ?? 0) + 2.5e6 * px }
-          const b = boxOf(grown.corners, grown.r)
+          const b = outlineBox(grown, still)
           ctx.strokeStyle = c.select
           ctx.lineWidth = 2 * px
           ctx.strokeRect(b.minX / 1e6, b.minY / 1e6, (b.maxX - b.minX) / 1e6, (b.maxY - b.minY) / 1e6)
@@ -128,6 +128,7 @@ function overlay(pen: Pen) {
         ctx.globalAlpha = 1
       }
     }
+  if (ed.shaped && !ed.grab) paintGrips(pen, ed.shaped, c.select)
   ed.paint(pen)
   if (ed.keyed) {
     ctx.beginPath()
@@ -171,6 +172,7 @@ const commands: Command[] = [
   { id: 'back', title: 'Back to the library', keys: 'Alt ArrowLeft', group: 'Footprint', run: () => emit('back') },
 ]
 useCommands(commands, hand.early)
+const hasPicture = computed(() => (void props.project.docTick.value, !!ed.f?.beneath))
 const seen = computed(() => [
   { id: 'copper', name: 'Copper', colour: copperColour(0, 2) },
   { id: 'mask', name: 'Mask', colour: ed.colours.mask },
@@ -179,7 +181,7 @@ const seen = computed(() => [
   { id: 'body', name: 'Outline', colour: ed.colours.others },
   { id: 'courtyard', name: 'Courtyard', colour: ed.colours.yard },
   { id: 'dimension', name: 'Dimensions', colour: ed.colours.agrees },
-  ...(ed.f?.beneath ? [{ id: 'beneath', name: 'Picture', colour: '#888' }] : []),
+  ...(hasPicture.value ? [{ id: 'beneath', name: 'Picture', colour: '#888' }] : []),
 ])
 const grid = [dots(() => ed.colours, () => ({ pitch: taste.partGrid, on: taste.gridOn, apart: 9 }))] // prettier-ignore
 defineExpose({ ed, idOf })

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Pad } from '../../live/wire.gen'
+import { computed, reactive } from 'vue'
+import type { Corner, Pad } from '../../live/wire.gen'
 import AngleField from '../../shell/fields/AngleField.vue'
 import ChoiceField from '../../shell/fields/ChoiceField.vue'
 import LengthField from '../../shell/fields/LengthField.vue'
 import OneOf from '../../shell/fields/OneOf.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import ToggleField from '../../shell/fields/ToggleField.vue'
+import WholeField from '../../shell/fields/WholeField.vue'
+import { complain } from '../../shell/notices'
+import { sizeOf, without } from './corners'
 import type { FootprintEditor } from './editor'
 
 /** What the picked pads are; of several, what they share. */
@@ -67,6 +70,27 @@ const setCut = (bit: number, on: boolean) =>
     const next = on ? now | bit : now & ~bit
     return { ...p, cut: next === 15 ? 0 : next || now }
   })
+// ---- the edge of a free form
+
+const setEdge = (edge: Corner[]) => put((p) => ({ ...p, edge, size: sizeOf(edge) }))
+const setCorner = (i: number, c: Corner) => setEdge(one.value!.edge!.map((x, k) => (k === i ? c : x)))
+/** Makes a side an arc that stands out by a quarter of it, or straight again. */
+function bend(i: number) {
+  const edge = one.value!.edge!
+  const [a, b] = [edge[i], edge[(i + 1) % edge.length]]
+  const out = { x: Math.round((a.x + b.x) / 2 + (b.y - a.y) / 4), y: Math.round((a.y + b.y) / 2 - (b.x - a.x) / 4) }
+  const { mid, ...plain } = a
+  return setCorner(i, mid ? plain : { ...a, mid: out })
+}
+
+// ---- windows of the paste
+
+const grid = reactive({ columns: 2, rows: 2, percent: 65 })
+const windows = computed(() => shared((p) => p.paste?.windows?.length ?? 0))
+const partPaste = (percent: number) =>
+  props.editor.project
+    .edit('windowPaste', { footprint: props.editor.state.footprint, pads: pads.value.map((p) => p.id ?? 0), ...grid, percent })
+    .catch(complain)
 /** A slot's length over all, and whether it lies across. */
 const slotLength = computed(() => shared((p) => (p.slot ? Math.round(Math.hypot(p.slot.x, p.slot.y)) + (p.hole ?? 0) : 0)))
 const slotUp = computed(() => !!one.value?.slot && Math.abs(one.value.slot.y) > Math.abs(one.value.slot.x))
@@ -118,12 +142,13 @@ function setOpening(what: 'mask' | 'paste', change: { margin?: number | null; no
   <template v-if="kind !== 'bare'">
     <ChoiceField label="Form" :value="shared((p) => p.form)" :options="forms" @keep="setForm($event)" />
     <LengthField
+      v-if="shared((p) => p.form) !== 'free'"
       label="Width"
       :value="shared((p) => p.size.x)"
       @keep="put((p) => fitting({ ...p, size: { x: $event, y: p.form === 'round' ? $event : p.size.y } }))"
     />
     <LengthField
-      v-if="shared((p) => p.form) !== 'round'"
+      v-if="!['round', 'free'].includes(shared((p) => p.form) ?? '')"
       label="Height"
       :value="shared((p) => p.size.y)"
       @keep="put((p) => fitting({ ...p, size: { ...p.size, y: $event } }))"
@@ -145,9 +170,40 @@ function setOpening(what: 'mask' | 'paste', change: { margin?: number | null; no
         @update:model-value="setCut(c.bit, !!$event)"
       />
     </div>
-    <p v-if="one?.form === 'free'" class="quiet">
-      A free form of {{ one.edge?.length }} corners; drag its corners on the drawing, or a side’s middle to make a new one.
-    </p>
+    <template v-if="one?.form === 'free'">
+      <p class="quiet">
+        Drag its corners on the drawing, or a side’s middle to make a new one; with <kbd>Shift</kbd> the side is bent.
+      </p>
+      <v-table density="compact" class="edge">
+        <tbody>
+          <tr v-for="(c, i) in one.edge" :key="i">
+            <td class="mono quiet">{{ i + 1 }}</td>
+            <td>
+              <LengthField label="x" bare :says="`Corner ${i + 1}, x`" :value="c.x" @keep="setCorner(i, { ...c, x: $event })" />
+            </td>
+            <td>
+              <LengthField label="y" bare :says="`Corner ${i + 1}, y`" :value="c.y" @keep="setCorner(i, { ...c, y: $event })" />
+            </td>
+            <td>
+              <v-btn size="small" density="compact" variant="text" :aria-label="`Side after corner ${i + 1}`" @click="bend(i)">
+                {{ c.mid ? 'arc' : 'straight' }}
+              </v-btn>
+            </td>
+            <td>
+              <v-btn
+                size="small"
+                density="compact"
+                variant="text"
+                :disabled="(one.edge?.length ?? 0) <= 3"
+                :aria-label="`Take corner ${i + 1} away`"
+                @click="setEdge(without(one!.edge!, i))"
+                >×</v-btn
+              >
+            </td>
+          </tr>
+        </tbody>
+      </v-table>
+    </template>
     <AngleField label="Angle" :value="shared((p) => p.angle ?? 0)" @keep="put((p) => ({ ...p, angle: $event }))" />
   </template>
   <template v-if="kind && kind !== 'surface'">
@@ -173,6 +229,13 @@ function setOpening(what: 'mask' | 'paste', change: { margin?: number | null; no
       empty="by rule"
       @keep="setOpening('paste', { margin: $event })"
     />
+    <div class="windows" role="group" aria-label="Windows of the paste">
+      <WholeField label="Windows" :value="grid.columns" :least="1" :most="30" tight @keep="grid.columns = $event" />
+      <WholeField label="by" :value="grid.rows" :least="1" :most="30" tight @keep="grid.rows = $event" />
+      <WholeField label="%" :value="grid.percent" :least="10" :most="95" tight @keep="grid.percent = $event" />
+      <v-btn size="small" variant="outlined" @click="partPaste(grid.percent)">Part the paste</v-btn>
+      <v-btn v-if="windows !== 0" size="small" variant="text" @click="partPaste(0)">In one piece</v-btn>
+    </div>
     <div class="acts">
       <v-checkbox
         label="No paste"
@@ -204,6 +267,19 @@ function setOpening(what: 'mask' | 'paste', change: { margin?: number | null; no
 </template>
 
 <style scoped>
+.windows {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+}
+.windows :deep(.field-row.tight) {
+  grid-template-columns: auto 52px;
+  column-gap: 5px;
+}
+.edge :deep(td) {
+  padding: 1px 3px !important;
+}
 .cuts,
 .acts {
   display: grid;

@@ -20,6 +20,7 @@ import { MeasureTool } from './tools/measure'
 import { OriginTool } from './tools/origin'
 import { PadTool } from './tools/pad'
 import { RepeatTool } from './tools/repeat'
+import { EdgeDrag, gripsOf } from './corners'
 import { PieceDrag } from './dragging'
 import { figureItem, layers, openingItem, padItems, paintDimension, textItem, traceFigure, yardItem } from './draw'
 import { features, type Found, nearest, padBox } from './features'
@@ -240,7 +241,20 @@ export class FootprintEditor extends Stage {
   }
   readonly leastBox = 20_000
   hold(p: Press): Grab | null {
+    const grip = this.gripAt(p)
+    if (grip) return grip
     return this.movable().length ? new PieceDrag(this, p.at) : null
+  }
+  /** The one free pad that is picked: its edge has grips. */
+  get shaped() {
+    const [pad, ...more] = this.pickedPads()
+    return pad?.form === 'free' && !more.length && this.selection.size === 1 ? pad : undefined
+  }
+  private gripAt(p: Press): Grab | null {
+    const pad = this.shaped
+    if (!pad) return null
+    const g = gripsOf(pad).find((x) => dist(x.at, p.at) <= p.tolerance * 0.8)
+    return g ? new EdgeDrag(this, pad, g) : null
   }
   movable() {
     return [...this.selection].filter((id) => ['pad', 'silk', 'body', 'text'].includes(pieceOf(id).what))

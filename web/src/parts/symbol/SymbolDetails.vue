@@ -29,6 +29,13 @@ function pick(ref: number) {
   props.editor.selection.clear()
   props.editor.selection.add(idOf('pin', ref))
 }
+/** The text that is picked, when it is one. */
+const figure = computed(() => {
+  void props.editor.project.docTick.value
+  const [id, ...more] = props.editor.selection
+  return more.length ? undefined : props.editor.figures.find((f) => f.form === 'text' && idOf('figure', f.id) === id)
+})
+const putFigure = (fields: { text?: string; r?: number }) => props.editor.edit({ figures: [{ ...figure.value!, ...fields }] })
 /** The part whose unit this symbol is, and which one. */
 const unitOf = computed(() => {
   void props.editor.project.docTick.value
@@ -81,6 +88,11 @@ const resize = (w: number, h: number) => {
       <LengthField label="Length" :value="shared((p) => p.length)" @keep="put((p) => ({ ...p, length: $event }))" />
       <LengthField label="x" :value="shared((p) => p.at.x)" @keep="put((p) => ({ ...p, at: { ...p.at, x: $event } }))" />
       <LengthField label="y" :value="shared((p) => p.at.y)" @keep="put((p) => ({ ...p, at: { ...p.at, y: $event } }))" />
+    </template>
+    <template v-else-if="figure">
+      <h3>Text</h3>
+      <TextField label="Text" :value="figure.text ?? ''" @keep="putFigure({ text: $event })" />
+      <LengthField label="Height" :value="figure.r ?? 0" @keep="putFigure({ r: $event })" />
     </template>
     <h3 v-else-if="editor.selection.size">
       {{ editor.selection.size }} {{ editor.selection.size === 1 ? 'thing' : 'things' }} picked

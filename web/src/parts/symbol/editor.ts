@@ -130,6 +130,11 @@ export class SymbolEditor extends Stage {
       for (const [ref, at] of [[1, d.designatorAt], [2, d.valueAt]] as const)
         if (Math.abs(p.x - at.x) < 4e6 && Math.abs(p.y - at.y) < 1.8e6) out.push(idOf('text', ref)) // prettier-ignore
     for (const f of [...this.figures].reverse()) {
+      if (f.form === 'text') {
+        const b = this.scene.boxOf(idOf('figure', f.id))
+        if (b && p.x >= b.minX && p.x <= b.maxX && p.y >= b.minY && p.y <= b.maxY) out.push(idOf('figure', f.id))
+        continue
+      }
       const pts = ['line', 'arc', 'circle'].includes(f.form) ? f.pts : [...f.pts, f.pts[0]]
       let least = f.form === 'circle' ? Math.abs(dist(p, f.pts[0]) - (f.r ?? 0)) : Infinity
       for (let i = 0; i + 1 < pts.length; i++) least = Math.min(least, segmentDistance(p, pts[i], pts[i + 1]))

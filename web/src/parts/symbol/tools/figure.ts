@@ -8,13 +8,20 @@ import type { Point } from '../../../live/wire.gen'
 import { traceFigure } from '../../footprint/draw'
 import type { SymbolEditor } from '../editor'
 
+/** How high the letters of a text are at first, in nanometres. */
+const letterHeight = 2_100_000
+
 /** Draws the body and what is on it: rectangles, lines, circles, arcs and filled shapes. */
 export class FigureTool implements Tool {
   readonly id = 'figure'
   readonly name = 'Shape'
   readonly icon = mdiVectorPolyline
   readonly keys = 'L'
-  private readonly state = reactive({ form: 'body' as 'body' | 'line' | 'circle' | 'arc' | 'solid', pts: [] as Point[] })
+  private readonly state = reactive({
+    form: 'body' as 'body' | 'line' | 'circle' | 'arc' | 'solid' | 'text',
+    text: '',
+    pts: [] as Point[],
+  })
 
   constructor(private readonly ed: SymbolEditor) {}
 
@@ -24,6 +31,11 @@ export class FigureTool implements Tool {
   down() {
     const { state, ed } = this
     const at = { ...ed.at }
+    if (state.form === 'text') {
+      if (!state.text.trim()) ed.state.warning = 'Type the text first; then click where it stands.'
+      else void ed.edit({ figures: [{ form: 'text', text: state.text.trim(), r: letterHeight, pts: [at] }] })
+      return
+    }
     const last = state.pts[state.pts.length - 1]
     if (last && same(last, at)) {
       this.finish()
@@ -69,13 +81,18 @@ export class FigureTool implements Tool {
   strip(): Field[] {
     const { state } = this
     return [
-      oneOf('Form', state.form, [{ value: 'body', title: 'Body' }, { value: 'line', title: 'Line' }, { value: 'circle', title: 'Circle' }, { value: 'arc', title: 'Arc' }, { value: 'solid', title: 'Filled' }], (v) => ((state.form = v), (state.pts = []))), // prettier-ignore
+      oneOf('Form', state.form, [{ value: 'body', title: 'Body' }, { value: 'line', title: 'Line' }, { value: 'circle', title: 'Circle' }, { value: 'arc', title: 'Arc' }, { value: 'solid', title: 'Filled' }, { value: 'text', title: 'Text' }], (v) => ((state.form = v), (state.pts = []), (this.ed.state.warning = ''))), // prettier-ignore
+      ...(state.form === 'text' ? [{ as: 'name', label: 'Text', value: state.text, names: [], main: true, type: (v: string) => ((state.text = v), (this.ed.state.warning = '')) } as Field] : []), // prettier-ignore
     ]
   }
   hint() {
-    return { body: 'click two corners of the body', line: 'click corners · Enter ends the line', circle: 'click the middle, then the circle', arc: 'click beginning, a place on the arc, and its end', solid: 'click corners · Enter ends the shape' }[this.state.form] + ' · Backspace a step back · Esc ends' // prettier-ignore
+    return { body: 'click two corners of the body', line: 'click corners · Enter ends the line', circle: 'click the middle, then the circle', arc: 'click beginning, a place on the arc, and its end', solid: 'click corners · Enter ends the shape', text: 'type the text, then click where its middle stands' }[this.state.form] + ' · Backspace a step back · Esc ends' // prettier-ignore
   }
   paint(pen: Pen) {
+    if (this.state.form === 'text') {
+      pen.text(this.state.text, this.ed.at.x / 1e6, this.ed.at.y / 1e6, letterHeight / 1e6, { colour: this.ed.colours.select })
+      return
+    }
     const pts = [...this.state.pts, this.ed.at]
     if (pts.length < 2) return
     pen.ctx.beginPath()
