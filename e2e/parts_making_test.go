@@ -223,7 +223,7 @@ func TestShapingPads(t *testing.T) {
 	b.until(pad + `.edge?.length === 4 && !` + pad + `.edge.some(c => c.mid)`)
 
 	b.point(8, 0)
-	b.sees("Pad 2")
+	b.until(`document.querySelector('aside h3')?.innerText.replace(/\s+/g, ' ').trim() === 'Pad 2'`)
 	b.press("Part the paste")
 	b.until(`goldenTrace.all('footprint')[0].pads[1].paste?.windows?.length === 4`)
 	b.glimpse("paste-windows")

@@ -29,3 +29,34 @@ func TestAFootprintForAChosenPart(t *testing.T) {
 	b.until(drawnInSpace + ` > 300`)
 	b.glimpse("assign-space")
 }
+
+// All parts of Weir Gauge lose their footprints and get them again: one kind by what measures the same, the others their parts' own.
+func TestAssigningAllOfWeirGauge(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	gaugeParts(t, b, p)
+	b.view("Assign")
+	b.until("!!" + rowOf("C1"))
+	bare := `goldenTrace.all('part').filter(p => !p.footprint).length`
+	b.click(b.found(rowOf("C1") + `.querySelector('[data-c="0"]')`))
+	b.key("a", ctrl)
+	b.press("Take theirs away")
+	b.until(bare + ` === goldenTrace.all('part').length`)
+	b.sees("111 without a footprint")
+	b.there("link", "Parts*")
+	b.fill("Filter the parts", "librarypart:0603")
+	b.until("!!" + rowOf("R1"))
+	b.fill("Filter the parts", "librarypart:resistor 0603")
+	b.until("!" + rowOf("C2"))
+	b.click(b.found(rowOf("R1") + `.querySelector('[data-c="0"]')`))
+	b.key("a", ctrl)
+	b.fill("Filter the footprints", "RESC1608*N")
+	b.click(b.found(`[...document.querySelectorAll('[aria-label="Footprints that suit"] [role=option]')].find(o=>/^RESC1608X\d+N/.test(o.innerText))`))
+	b.click(b.found(`[...document.querySelectorAll('aside button')].find(x=>/^Give it to \d+/.test(x.innerText))`))
+	b.until(`goldenTrace.all('part').filter(p => p.library === 'Resistor 0603').every(p => /^RESC1608/.test(p.footprint))`)
+	b.click(b.found(`[...document.querySelectorAll('button')].find(x=>/their parts’ own/.test(x.innerText))`))
+	b.sees("all have a footprint")
+	assert.Zero(t, eval[int](b, bare))
+	b.key("z", ctrl)
+	b.sees("without a footprint")
+}

@@ -7,6 +7,7 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
+	"strings"
 	"sync"
 
 	"goldentrace/core/design"
@@ -109,6 +110,11 @@ var shippedItems = sync.OnceValue(func() []Item {
 		}
 		list = append(list, p)
 	}
+	for _, p := range list {
+		for _, f := range alternatives(p) {
+			footprints[f.Name] = f
+		}
+	}
 	for _, s := range symbols {
 		s.Origin = origin
 	}
@@ -132,22 +138,45 @@ var shippedItems = sync.OnceValue(func() []Item {
 
 // made is the part with its footprints of all densities.
 func (g generated) made() (*design.LibraryPart, []*design.Footprint) {
-	p := &design.LibraryPart{Name: g.name, Prefix: g.prefix, Symbol: g.symbol, Value: g.value, Description: g.text, Keywords: g.keywords, PadOf: g.padOf, Densities: map[string]string{}}
-	var feet []*design.Footprint
+	p := &design.LibraryPart{Name: g.name, Prefix: g.prefix, Symbol: g.symbol, Value: g.value, Description: g.text, Keywords: g.keywords, PadOf: g.padOf}
+	feet := dense(p, g.body)
+	p.Footprint = p.Densities[design.Nominal]
+	return p, feet
+}
+
+// dense makes the footprints of a body for all densities and names them in the part.
+func dense(p *design.LibraryPart, body *design.Recipe) (feet []*design.Footprint) {
+	p.Densities = map[string]string{}
 	for _, density := range design.Densities {
-		r := g.body.Clone()
+		r := body.Clone()
 		r.Density = density
 		f, err := landpattern.Footprint(r)
 		if err != nil {
-			panic(fmt.Sprintf("the package of %s cannot be: %v", g.name, err)) // our own list
+			panic(fmt.Sprintf("the package of %s cannot be: %v", p.Name, err)) // our own list
 		}
 		feet = append(feet, f)
 		p.Densities[density] = f.Name
-		if density == design.Nominal {
-			p.Footprint = f.Name
+	}
+	return feet
+}
+
+// alternatives are the generated footprints of chips whose usual one was drawn with more room, for soldering by hand.
+func alternatives(p *design.LibraryPart) []*design.Footprint {
+	for _, kind := range []struct {
+		name, id string
+		height   float64
+	}{{"Resistor ", "RES", 0.6}, {"Capacitor ", "CAP", 1}} {
+		size, ok := strings.CutPrefix(p.Name, kind.name)
+		if !ok || p.Footprint != size {
+			continue
+		}
+		for _, c := range chips {
+			if c.name == size {
+				return dense(p, chipOf(size, kind.id, min(c.width*kind.height, c.width), false))
+			}
 		}
 	}
-	return p, feet
+	return nil
 }
 
 // Find is the item of the shipped library with the exact name.

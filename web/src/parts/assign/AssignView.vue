@@ -123,6 +123,18 @@ const give = (name = chosen.value) =>
       cells: [...new Set(picked.value.map((r) => r.id))].map((id) => ({ id, field: 'footprint', text: name })),
     })
     .catch(complain)
+/** Gives all that lack a footprint the one that their library part names. */
+const own = computed(() => all.value.filter((r) => !r.footprint && props.project.named('libraryPart', r.part)?.footprint))
+const giveOwn = () =>
+  props.project
+    .edit('setParts', {
+      cells: own.value.map((r) => ({
+        id: r.id,
+        field: 'footprint',
+        text: props.project.named('libraryPart', r.part)!.footprint,
+      })),
+    })
+    .catch(complain)
 const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', ') || 'equal'
 </script>
 
@@ -143,6 +155,9 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
         <span class="mono">{{ all.length }}</span> parts ·
         {{ lacking ? `${lacking} without a footprint` : 'all have a footprint' }}
       </span>
+      <v-btn v-if="own.length" size="small" variant="outlined" @click="giveOwn">
+        {{ own.length === 1 ? 'Give it its part’s own' : `Give ${own.length} their parts’ own` }}
+      </v-btn>
     </template>
     <DataTable ref="table" name="assign" label="Parts of the circuit" :columns="columns" :rows="rows" @change="change">
       <template #empty>{{ all.length ? 'No part has all of that.' : 'The circuit has no parts yet.' }}</template>
