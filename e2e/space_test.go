@@ -42,7 +42,7 @@ func TestAssigningAllOfWeirGauge(t *testing.T) {
 	b.key("a", ctrl)
 	b.press("Take theirs away")
 	b.until(bare + ` === goldenTrace.all('part').length`)
-	b.sees("111 without a footprint")
+	b.sees("103 without a footprint")
 	b.there("link", "Parts*")
 	b.fill("Filter the parts", "librarypart:0603")
 	b.until("!!" + rowOf("R1"))

@@ -18,7 +18,7 @@ import (
 const Name = "Osier & Finch"
 
 // Version of the range; a database of another one is made anew.
-const Version = 1
+const Version = 2
 
 // Makers and the letters that their numbers begin with.
 const (
@@ -110,7 +110,8 @@ func (c *range_) body(pack string) ordering.Body {
 	if r := library.PackageNamed(pack); r != nil {
 		if f, err := landpattern.Footprint(r); err == nil {
 			s := parts.ShapeOf(f)
-			b = ordering.Body{Length: s.Length, Width: s.Width, Height: r.Dims["height"].Max, Pins: s.Pins, Pitch: s.Pitch, Through: s.Through}
+			high := max(r.Dims["height"].Max, r.Dims["diameter"].Max) // a cylinder lies
+			b = ordering.Body{Length: s.Length, Width: s.Width, Height: high, Pins: s.Pins, Pitch: s.Pitch, Through: s.Through}
 		}
 	}
 	c.bodies[pack] = b

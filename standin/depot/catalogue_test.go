@@ -25,6 +25,7 @@ func TestTheRangeIsLargeAndEachPartIsOneOfItsOwn(t *testing.T) {
 		require.NotEmpty(t, p.Family, p.MakerNumber)
 		require.Positive(t, p.Body.Pins, "%s in %s has no leads", p.MakerNumber, p.Package)
 		require.Positive(t, p.Body.Length, p.MakerNumber)
+		require.Positive(t, p.Body.Height, "%s in %s is flat", p.MakerNumber, p.Package)
 		require.Contains(t, ordering.Statuses, p.Status)
 	}
 }

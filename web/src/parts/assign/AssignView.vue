@@ -208,7 +208,8 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
         <p v-if="trouble" class="quiet" role="alert">{{ trouble }}</p>
         <template v-else-if="found">
           <p class="quiet">
-            <span class="mono">{{ found.found }}</span> footprints with {{ found.want.pins }} pins, the nearest to
+            <span class="mono">{{ found.found }}</span> {{ found.found === 1 ? 'footprint' : 'footprints' }} with
+            {{ found.want.pins }} pins, the nearest to
             {{ found.want.length && bought && bought.number === number ? `${bought.makerNumber} first` : 'its own first' }}
           </p>
           <v-list density="compact" class="matches" role="listbox" aria-label="Footprints that suit">

@@ -33,7 +33,7 @@ export function assignRows(project: Project): AssignRow[] {
     if (l && !pinsOf.has(l.name))
       pinsOf.set(l.name, (l.units?.length ? l.units : [l.symbol]).reduce((n, s) => n + (project.named('symbol', s)?.pins.length ?? 0), 0)) // prettier-ignore
     return project.usesOf(p.sheet).flatMap((u) => {
-      const designator = project.called(p, u.path ?? '')
+      const designator = p.others?.[u.path ?? ''] ?? p.designator
       if (seen.has(designator)) return [] // another unit of the package
       seen.add(designator)
       const maker = p.fields?.[makerField] ?? ''

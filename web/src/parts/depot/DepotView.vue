@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiAlertOutline, mdiRobotIndustrialOutline } from '@mdi/js'
 import { useDebounceFn } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import type { Project } from '../../live/project'
 import type { OrderingPart, OrderingRow } from '../../live/wire.gen'
 import { type Entry, openMenu, placeOf } from '../../shell/menu'
@@ -118,10 +118,9 @@ const sort = computed({
   },
 })
 const now = shallowRef<OrderingRow | null>(null)
-watch(answer, (a) => {
-  if (!a?.rows.some((r) => r.number === now.value?.number)) now.value = a?.rows[0] ?? null
-  else now.value = a.rows.find((r) => r.number === now.value?.number) ?? null
-})
+const table = ref<{ current?: OrderingRow }>()
+/** The card shows what the hand is on in the list as it is now. */
+watch(answer, (a) => void nextTick(() => (now.value = table.value?.current ?? a?.rows[0] ?? null)))
 
 // ---- up to four side by side
 
@@ -218,6 +217,7 @@ const manner = async (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as H
     <div class="both">
       <FilterColumn v-model="query" :answer="answer" />
       <DataTable
+        ref="table"
         v-model:sort="sort"
         name="depot"
         as-given

@@ -171,24 +171,36 @@ export function textItem(at: Point, words: string, ref: number, look: Look): Ite
   }
 }
 
-/** How far a dimension line stands off what it measures, as one looks along it. */
-export function dimensionLine(d: Agreement, way: string): { a: Point; b: Point; lineA: Point; lineB: Point } {
+/** Where the line of a dimension stands: off what it measures, or at the x or y that it was given beside others. */
+export function dimensionLine(d: Agreement, way: string, at?: number): { a: Point; b: Point; lineA: Point; lineB: Point } {
   const { a, b } = d
   if (way === 'x') {
-    const y = Math.max(a.y, b.y) + 0.9e6
+    const y = at ?? Math.max(a.y, b.y) + 0.9e6
     return { a, b, lineA: { x: a.x, y }, lineB: { x: b.x, y } }
   }
   if (way === 'y') {
-    const x = Math.max(a.x, b.x) + 0.9e6
+    const x = at ?? Math.max(a.x, b.x) + 0.9e6
     return { a, b, lineA: { x, y: a.y }, lineB: { x, y: b.y } }
   }
   return { a, b, lineA: a, lineB: b }
 }
 
+/** Where the lines of several stand, so that none lies over another: outside of everything, the shorter ones nearer. */
+export function dimensionPlaces(list: { said: Agreement; way: string }[], all: Box, apart: number): (number | undefined)[] {
+  const out: (number | undefined)[] = list.map(() => undefined)
+  for (const way of ['x', 'y'])
+    list
+      .map((d, i) => ({ ...d, i }))
+      .filter((d) => d.way === way)
+      .sort((a, b) => a.said.has - b.said.has)
+      .forEach((d, k) => (out[d.i] = (way === 'x' ? all.maxY : all.maxX) + (k + 1) * apart))
+  return out
+}
+
 /** Paints a dimension line with its figure, and where the datasheet has its say the sign of agreement. */
-export function paintDimension(pen: Pen, d: Agreement, way: string, colour: string, words: string) {
+export function paintDimension(pen: Pen, d: Agreement, way: string, colour: string, words: string, at?: number) {
   const { ctx, px } = pen
-  const { a, b, lineA, lineB } = dimensionLine(d, way)
+  const { a, b, lineA, lineB } = dimensionLine(d, way, at)
   const mm = (p: Point) => [p.x / 1e6, p.y / 1e6] as const
   ctx.strokeStyle = ctx.fillStyle = colour
   ctx.lineWidth = px

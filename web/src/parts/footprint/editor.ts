@@ -1,7 +1,7 @@
 import { markRaw, reactive, shallowRef } from 'vue'
 import { dist, inPolygon, segmentDistance, snap } from '../../canvas/geometry'
 import { type Item, Scene } from '../../canvas/scene'
-import { type Box, union } from '../../canvas/viewport'
+import { type Box, boxOf, union } from '../../canvas/viewport'
 import { nearOutline, padOutlines } from '../../board/pattern'
 import { Pictures } from '../../circuit/marks'
 import { SelectTool } from '../../hands/select'
@@ -22,7 +22,7 @@ import { PadTool } from './tools/pad'
 import { RepeatTool } from './tools/repeat'
 import { EdgeDrag, gripsOf } from './corners'
 import { PieceDrag } from './dragging'
-import { figureItem, layers, openingItem, padItems, paintDimension, textItem, traceFigure, yardItem } from './draw'
+import { dimensionLine, dimensionPlaces, figureItem, layers, openingItem, padItems, paintDimension, textItem, traceFigure, yardItem } from './draw' // prettier-ignore
 import { features, type Found, nearest, padBox } from './features'
 
 type Pieces = Omit<Commands['footprintPieces'], 'footprint'>
@@ -273,11 +273,16 @@ export class FootprintEditor extends Stage {
   /** The dimension lines as they stand, with how far a place is from each. */
   dimensions() {
     const f = this.f
-    return (f?.dimensions ?? []).flatMap((d) => {
+    const list = (f?.dimensions ?? []).flatMap((d) => {
       const said = this.shown.value?.agreements.find((a) => a.id === d.id)
-      if (!said || said.lost) return []
-      const line = lineOf(said, d.way ?? '')
-      return [{ ...d, said, near: (p: Point) => segmentDistance(p, line[0], line[1]) }]
+      return said && !said.lost ? [{ ...d, said, way: d.way ?? '' }] : []
+    })
+    const all = this.features().reduce<Box | null>((b, x) => union(b, boxOf([x.at])), null)
+    const size = all ? Math.max(all.maxX - all.minX, all.maxY - all.minY) : 0
+    const places = all ? dimensionPlaces(list, all, Math.max(0.8e6, size * 0.045)) : []
+    return list.map((d, i) => {
+      const { lineA, lineB } = dimensionLine(d.said, d.way, places[i])
+      return { ...d, at: places[i], near: (p: Point) => segmentDistance(p, lineA, lineB) }
     })
   }
   paintDimensions(pen: Parameters<typeof paintDimension>[0], words: (nm: number) => string) {
@@ -286,7 +291,7 @@ export class FootprintEditor extends Stage {
       const c = this.colours
       const picked = this.selection.has(idOf('dimension', d.id))
       const colour = picked ? c.select : d.says ? (d.said.agrees ? c.agrees : c.finding) : c.text
-      paintDimension(pen, d.said, d.way ?? '', colour, `${words(d.said.has)}${d.says ? (d.said.agrees ? ' ✓' : ' ✗') : ''}`)
+      paintDimension(pen, d.said, d.way, colour, `${words(d.said.has)}${d.says ? (d.said.agrees ? ' ✓' : ' ✗') : ''}`, d.at)
     }
   }
 
@@ -364,18 +369,6 @@ export class FootprintEditor extends Stage {
   onGrid(p: Point) {
     return snap(p, this.grid)
   }
-}
-
-function lineOf(d: { a: Point; b: Point }, way: string): [Point, Point] {
-  if (way === 'x') {
-    const y = Math.max(d.a.y, d.b.y) + 0.9e6
-    return [{ x: d.a.x, y }, { x: d.b.x, y }] // prettier-ignore
-  }
-  if (way === 'y') {
-    const x = Math.max(d.a.x, d.b.x) + 0.9e6
-    return [{ x, y: d.a.y }, { x, y: d.b.y }] // prettier-ignore
-  }
-  return [d.a, d.b]
 }
 
 /** How far a place is from a figure's line. */

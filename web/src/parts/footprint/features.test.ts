@@ -1,3 +1,4 @@
+import { dimensionPlaces } from './draw'
 import { describe, expect, it } from 'vitest'
 import type { Footprint, Pattern } from '../../live/wire.gen'
 import { features, locate, nearest } from './features'
@@ -44,4 +45,10 @@ describe('features of a footprint', () => {
     expect(nearest(list, at(3.95, 4), 0.4e6)?.name).toBe('right edge of pad 1')
     expect(nearest(list, at(8, 8), 0.4e6)).toBeNull()
   })
+})
+
+it('dimension lines stand outside of everything, the shorter ones nearer', () => {
+  const d = (has: number, way: string) => ({ said: { id: 0, a: { x: 0, y: 0 }, b: { x: 0, y: 0 }, has, agrees: true }, way })
+  const places = dimensionPlaces([d(9, 'y'), d(4, 'y'), d(5, 'x'), d(3, '')], { minX: 0, minY: 0, maxX: 10, maxY: 20 }, 2)
+  expect(places).toEqual([14, 12, 22, undefined])
 })
