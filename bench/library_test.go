@@ -10,6 +10,7 @@ import (
 	"goldentrace/core/library"
 	"goldentrace/core/ordering"
 	"goldentrace/standin/depot"
+	"goldentrace/standin/depot/goods"
 )
 
 // manyParts is a library of n parts: the shipped ones again and again, with names, values and descriptions of their own.
@@ -39,7 +40,7 @@ func BenchmarkFindingParts(b *testing.B) {
 
 // BenchmarkFindingInTheDepot: what is typed and chosen in the depot's view, over its whole range, counts of all filters included.
 func BenchmarkFindingInTheDepot(b *testing.B) {
-	s, err := depot.Open(context.Background(), filepath.Join(b.TempDir(), "books.db"), depot.Version, depot.Catalogue)
+	s, err := depot.Open(context.Background(), filepath.Join(b.TempDir(), "books.db"), goods.Version, goods.All)
 	if err != nil {
 		b.Fatal(err)
 	}

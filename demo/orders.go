@@ -8,7 +8,7 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/edit"
 	"goldentrace/core/ordering"
-	"goldentrace/standin/depot"
+	"goldentrace/standin/depot/goods"
 )
 
 // choice names what is ordered for parts of a library part with a value; an empty value: with any.
@@ -34,7 +34,7 @@ func (b *builder) order(choices map[choice]string) {
 		return
 	}
 	byNumber := map[string]*ordering.Part{}
-	list := depot.Catalogue()
+	list := goods.All()
 	for i := range list {
 		byNumber[list[i].MakerNumber] = &list[i]
 	}

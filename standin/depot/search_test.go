@@ -11,6 +11,7 @@ import (
 
 	"goldentrace/core/ordering"
 	"goldentrace/standin/depot"
+	"goldentrace/standin/depot/goods"
 )
 
 func number(name string, v float64, unit string) ordering.Property {
@@ -153,7 +154,7 @@ func TestOrders(t *testing.T) {
 
 // The first of many are those that sorting all of them gives.
 func TestTheFirstOfMany(t *testing.T) {
-	s := open(t, depot.Catalogue)
+	s := open(t, goods.All)
 	for _, q := range []ordering.Query{{Sort: "price", Quantity: 30}, {Sort: "stock", Down: true}, {Family: "resistor", Sort: "resistance", Down: true}} {
 		q.Limit = 7
 		var parts []string

@@ -1,3 +1,5 @@
+// Package depot is Osier & Finch, the simulated supplier that ships with the program: its goods, kept in SQLite with FTS5, asked over HTTP
+// (docs/depot-service.md). It stands in for a real one, which would be spoken to in the same way.
 package depot
 
 import (
@@ -14,7 +16,11 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"goldentrace/core/ordering"
+	"goldentrace/standin/depot/goods"
 )
+
+// Name of the business.
+const Name = "Osier & Finch"
 
 // How the stand-in answers, so that a program can be seen to bear it.
 const (
@@ -67,7 +73,7 @@ func (s *Service) open(ctx context.Context) (*Stock, error) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	if s.stock == nil {
-		stock, err := Open(context.WithoutCancel(ctx), s.file, Version, Catalogue)
+		stock, err := Open(context.WithoutCancel(ctx), s.file, goods.Version, goods.All)
 		if err != nil {
 			return nil, err
 		}
@@ -138,7 +144,7 @@ func (s *Service) about(c *echo.Context) error {
 	if err != nil {
 		return refuse(c, http.StatusInternalServerError, err)
 	}
-	return c.JSON(http.StatusOK, About{Name, Version, stock.n})
+	return c.JSON(http.StatusOK, About{Name, goods.Version, stock.n})
 }
 
 func (s *Service) search(c *echo.Context) error {

@@ -5,7 +5,7 @@ import CanvasView from '../canvas/CanvasView.vue'
 import { dots, nudges } from '../canvas/page'
 import type { Pen } from '../canvas/pen'
 import { type Box, boxOf } from '../canvas/viewport'
-import OptionStrip from '../hands/OptionStrip.vue'
+import DrawingFrame from '../hands/DrawingFrame.vue'
 import { useStage } from '../hands/useStage'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
@@ -13,9 +13,7 @@ import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import { entriesOf } from '../shell/menu'
 import type { Command } from '../shell/keys'
-import Footline from '../shell/Footline.vue'
 import { useTaste } from '../shell/taste'
-import ToolShelf from '../shell/ToolShelf.vue'
 import BoardDetails from './BoardDetails.vue'
 import CarryPanel from './CarryPanel.vue'
 import { BoardEditor } from './editor'
@@ -39,7 +37,7 @@ const hand = useStage(ed, canvas, {
         : ['track', 'outline', 'hole', 'text', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper'],
     ),
 })
-const { at, lastClick, tolerance } = hand
+const { tolerance } = hand
 
 const stages = computed(() => props.project.stages.value)
 const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
@@ -212,50 +210,43 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <div class="drawing-page">
-    <div class="drawing-middle">
-      <div class="drawing-paper">
-        <CanvasView
-          ref="canvas"
-          :scene="ed.scene"
-          label="Board"
-          :ground="() => ed.look().colours.paper"
-          :sheets="() => sheets"
-          :alpha="ed.alpha"
-          :overlay="(pen) => drawOverlay(ed, pen)"
-          :cursor="ed.picks ? 'default' : 'crosshair'"
-          v-on="hand.on"
-          @ready="ready"
-        />
-        <LayerLadder :project="project" :editor="ed" />
-        <div class="topright">
-          <span class="float chip" role="status">{{ linksWords }}</span>
-          <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
-            {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
-          </v-btn>
-        </div>
-        <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
-          <template v-if="hasCircuit">
-            <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
-            <v-btn color="primary" variant="flat" @click="ed.state.carrying = true">Carry to board</v-btn>
-          </template>
-          <template v-else>
-            <p>The board takes its parts from the circuit. Draw a few there first.</p>
-            <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
-          </template>
-        </div>
-        <CarryPanel
-          v-if="ed.state.carrying"
-          :project="project"
-          @close="ed.state.carrying = false"
-          @carried="((ed.state.carrying = false), frameAll())"
-        />
-        <ToolShelf :tools="ed.tools" :current="ed.state.tool" @take="hand.take">
-          <template v-if="hand.fields.value.length" #default>
-            <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />
-          </template>
-        </ToolShelf>
-      </div>
+  <DrawingFrame ref="strip" :ed="ed" :hand="hand" :grid="taste.boardGrid" @grid="nextGrid" @focus="canvas?.focus()">
+    <CanvasView
+      ref="canvas"
+      :scene="ed.scene"
+      label="Board"
+      :ground="() => ed.look().colours.paper"
+      :sheets="() => sheets"
+      :alpha="ed.alpha"
+      :overlay="(pen) => drawOverlay(ed, pen)"
+      :cursor="ed.picks ? 'default' : 'crosshair'"
+      v-on="hand.on"
+      @ready="ready"
+    />
+    <LayerLadder :project="project" :editor="ed" />
+    <div class="topright">
+      <span class="float chip" role="status">{{ linksWords }}</span>
+      <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
+        {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
+      </v-btn>
+    </div>
+    <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
+      <template v-if="hasCircuit">
+        <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
+        <v-btn color="primary" variant="flat" @click="ed.state.carrying = true">Carry to board</v-btn>
+      </template>
+      <template v-else>
+        <p>The board takes its parts from the circuit. Draw a few there first.</p>
+        <v-btn color="primary" variant="flat" :to="`/project/${project.id}/circuit`">Go to the circuit</v-btn>
+      </template>
+    </div>
+    <CarryPanel
+      v-if="ed.state.carrying"
+      :project="project"
+      @close="ed.state.carrying = false"
+      @carried="((ed.state.carrying = false), frameAll())"
+    />
+    <template #side>
       <DetailsPanel
         :project="project"
         stage="board"
@@ -266,17 +257,8 @@ defineExpose({ ed })
       >
         <BoardDetails :project="project" :editor="ed" />
       </DetailsPanel>
-    </div>
-    <Footline
-      :at="at"
-      :from="lastClick"
-      :grid="taste.boardGrid"
-      :grid-on="taste.gridOn"
-      :unit="taste.unit"
-      :hint="hand.hint.value"
-      @grid="nextGrid"
-    />
-  </div>
+    </template>
+  </DrawingFrame>
 </template>
 
 <style scoped>

@@ -4,20 +4,18 @@ import { useRoute, useRouter } from 'vue-router'
 import CanvasView from '../canvas/CanvasView.vue'
 import { dots } from '../canvas/page'
 import { boxOf } from '../canvas/viewport'
-import OptionStrip from '../hands/OptionStrip.vue'
+import DrawingFrame from '../hands/DrawingFrame.vue'
 import { useStage } from '../hands/useStage'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
-import Footline from '../shell/Footline.vue'
 import { entriesOf } from '../shell/menu'
 import { complain } from '../shell/notices'
 import { typing } from '../shell/keys'
 import { useTaste } from '../shell/taste'
 import FilePick from '../shell/fields/FilePick.vue'
 import OneOf from '../shell/fields/OneOf.vue'
-import ToolShelf from '../shell/ToolShelf.vue'
 import CircuitDetails from './CircuitDetails.vue'
 import { circuitCommands } from './circuitCommands'
 import Composer from './Composer.vue'
@@ -53,7 +51,7 @@ const empty = computed(
 )
 
 const hand = useStage(ed, canvas, { group: 'Draw', commands: () => commands, menu })
-const { at, lastClick, tolerance } = hand
+const { tolerance } = hand
 ed.editText = (t) => {
   if (t.field === 'text') {
     ed.rewrite(t.id)
@@ -310,73 +308,76 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <div class="drawing-page">
-    <div class="drawing-middle">
-      <div class="drawing-paper" @dragover.prevent @drop.prevent="dropFile">
-        <CanvasView
-          v-show="view === 'drawing'"
-          ref="canvas"
-          :scene="ed.scene"
-          label="Circuit sheet"
-          :ground="() => ed.colours.paper"
-          :sheets="() => sheets"
-          :overlay="(pen) => drawOverlay(ed, pen)"
-          :cursor="ed.picks ? 'default' : 'crosshair'"
-          :data-sheet="ed.state.sheet"
-          :data-painted="ed.state.painted"
-          v-on="canvasOn"
-          @ready="ready"
-        />
-        <SheetList
-          v-if="view === 'drawing'"
-          :project="project"
-          :sheet="ed.state.sheet"
-          :path="ed.state.path"
-          @go="(sheet, path) => where.go(sheet, path)"
-          @cluster="pickObject"
-        />
-        <div class="views float">
-          <OneOf label="How the circuit is shown" :value="view" :options="views" @keep="setView" />
-        </div>
-        <div v-if="empty && ed.picks && ed.state.painted && view === 'drawing'" class="float drawing-empty">
-          <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
-          <v-btn color="primary" variant="flat" @click="hand.take('part')">Place a part</v-btn>
-        </div>
-        <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
-        <div v-if="printing" class="float warning printing" role="status">
-          Printing all sheets … {{ Math.round((project.shareOf('print') ?? 0) * 100) }} %
-          <v-btn size="small" @click="printing.abort()">Stop</v-btn>
-        </div>
-        <v-text-field
-          v-if="editing"
-          ref="editInput"
-          v-model="editing.value"
-          class="inline mono"
-          :style="{ left: editing.x - 60 + 'px', top: editing.y - 14 + 'px' }"
-          :aria-label="`Edit the ${editing.field}`"
-          @keydown.enter.prevent="keepText()"
-          @keydown.esc.stop="editing = null"
-          @blur="keepText(true)"
-        />
-        <FilePick ref="file" label="Picture to put on the sheet" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => addPicture(f)" />
-        <PartFinder
-          v-if="ed.part.state.finding"
-          :project="project"
-          :replacing="ed.part.replacing.length"
-          @choose="(it) => (ed.part.choose(it), canvas?.focus())"
-          @close="((ed.part.state.finding = false), ed.part.item.value || ed.take('select'), canvas?.focus())"
-        />
-        <Composer v-if="draft" :editor="ed" :draft="draft" @close="((draft = null), ed.take('select'), canvas?.focus())" />
-        <FindPanel v-if="panel === 'find'" :project="project" @close="((panel = ''), canvas?.focus())" @go="pickObject" />
-        <NumberPanel v-if="panel === 'numbers'" :editor="ed" @close="((panel = ''), canvas?.focus())" />
-        <ToolShelf v-if="view === 'drawing'" :tools="ed.tools.filter((t) => t.keys)" :current="ed.state.tool" @take="hand.take">
-          <template v-if="hand.fields.value.length" #default>
-            <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />
-          </template>
-        </ToolShelf>
-        <PartsTable v-if="view === 'parts'" :project="project" @go="(id, path) => (setView('drawing'), pickObject(id, path))" />
-        <NetsTable v-if="view === 'nets'" :project="project" @go="(n) => (setView('drawing'), lightNet(n, false))" />
-      </div>
+  <DrawingFrame
+    ref="strip"
+    :ed="ed"
+    :hand="hand"
+    :grid="taste.circuitGrid"
+    :away="view !== 'drawing'"
+    :hint="hint"
+    @dragover.prevent
+    @drop.prevent="dropFile"
+    @grid="(nextGrid(), ed.scene.invalidate())"
+    @focus="canvas?.focus()"
+  >
+    <CanvasView
+      v-show="view === 'drawing'"
+      ref="canvas"
+      :scene="ed.scene"
+      label="Circuit sheet"
+      :ground="() => ed.colours.paper"
+      :sheets="() => sheets"
+      :overlay="(pen) => drawOverlay(ed, pen)"
+      :cursor="ed.picks ? 'default' : 'crosshair'"
+      :data-sheet="ed.state.sheet"
+      :data-painted="ed.state.painted"
+      v-on="canvasOn"
+      @ready="ready"
+    />
+    <SheetList
+      v-if="view === 'drawing'"
+      :project="project"
+      :sheet="ed.state.sheet"
+      :path="ed.state.path"
+      @go="(sheet, path) => where.go(sheet, path)"
+      @cluster="pickObject"
+    />
+    <div class="views float">
+      <OneOf label="How the circuit is shown" :value="view" :options="views" @keep="setView" />
+    </div>
+    <div v-if="empty && ed.picks && ed.state.painted && view === 'drawing'" class="float drawing-empty">
+      <p>Begin with a part: press <kbd>N</kbd>, type what you look for and click where it shall stand.</p>
+      <v-btn color="primary" variant="flat" @click="hand.take('part')">Place a part</v-btn>
+    </div>
+    <div v-if="printing" class="float warning printing" role="status">
+      Printing all sheets … {{ Math.round((project.shareOf('print') ?? 0) * 100) }} %
+      <v-btn size="small" @click="printing.abort()">Stop</v-btn>
+    </div>
+    <v-text-field
+      v-if="editing"
+      ref="editInput"
+      v-model="editing.value"
+      class="inline mono"
+      :style="{ left: editing.x - 60 + 'px', top: editing.y - 14 + 'px' }"
+      :aria-label="`Edit the ${editing.field}`"
+      @keydown.enter.prevent="keepText()"
+      @keydown.esc.stop="editing = null"
+      @blur="keepText(true)"
+    />
+    <FilePick ref="file" label="Picture to put on the sheet" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => addPicture(f)" />
+    <PartFinder
+      v-if="ed.part.state.finding"
+      :project="project"
+      :replacing="ed.part.replacing.length"
+      @choose="(it) => (ed.part.choose(it), canvas?.focus())"
+      @close="((ed.part.state.finding = false), ed.part.item.value || ed.take('select'), canvas?.focus())"
+    />
+    <Composer v-if="draft" :editor="ed" :draft="draft" @close="((draft = null), ed.take('select'), canvas?.focus())" />
+    <FindPanel v-if="panel === 'find'" :project="project" @close="((panel = ''), canvas?.focus())" @go="pickObject" />
+    <NumberPanel v-if="panel === 'numbers'" :editor="ed" @close="((panel = ''), canvas?.focus())" />
+    <PartsTable v-if="view === 'parts'" :project="project" @go="(id, path) => (setView('drawing'), pickObject(id, path))" />
+    <NetsTable v-if="view === 'nets'" :project="project" @go="(n) => (setView('drawing'), lightNet(n, false))" />
+    <template #side>
       <DetailsPanel
         v-if="view === 'drawing'"
         :project="project"
@@ -388,17 +389,8 @@ defineExpose({ ed })
       >
         <CircuitDetails :project="project" :editor="ed" @replace="replace" />
       </DetailsPanel>
-    </div>
-    <Footline
-      :at="at"
-      :from="lastClick"
-      :grid="taste.circuitGrid"
-      :grid-on="taste.gridOn"
-      :unit="taste.unit"
-      :hint="hint"
-      @grid="(nextGrid(), ed.scene.invalidate())"
-    />
-  </div>
+    </template>
+  </DrawingFrame>
 </template>
 
 <style scoped>

@@ -4,20 +4,18 @@ import CanvasView from '../../canvas/CanvasView.vue'
 import { dots, nudges } from '../../canvas/page'
 import type { Pen } from '../../canvas/pen'
 import { outlineBox, paintOutline } from '../../board/pattern'
-import OptionStrip from '../../hands/OptionStrip.vue'
+import DrawingFrame from '../../hands/DrawingFrame.vue'
 import { useStage } from '../../hands/useStage'
 import type { Project } from '../../live/project'
 import type { Pad } from '../../live/wire.gen'
 import { format } from '../../live/units'
 import { useCommands } from '../../shell/commands'
 import FilePick from '../../shell/fields/FilePick.vue'
-import Footline from '../../shell/Footline.vue'
 import type { Command } from '../../shell/keys'
 import { entriesOf } from '../../shell/menu'
 import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { copperColour } from '../../shell/tokens'
-import ToolShelf from '../../shell/ToolShelf.vue'
 import { base64 } from '../base64'
 import LayerChips from '../LayerChips.vue'
 import { idOf, pieceOf } from '../pieces'
@@ -42,7 +40,6 @@ const hand = useStage(ed, canvas, {
   commands: () => commands,
   menu: () => entriesOf(commands, ed.selection.size ? ['left', 'right', 'repeat', 'fromHere', '', 'frameSel', '', 'remove'] : ['pad', 'line', 'measure', 'beneath', 'origin', 'pads', '', 'all', '', 'frame', 'grid', 'paper']), // prettier-ignore
 })
-const { at, lastClick } = hand
 
 const offs = [
   props.project.onChange((changes, whole) => (whole ? ed.open(ed.state.footprint) : ed.changed(changes))),
@@ -188,69 +185,41 @@ defineExpose({ ed, idOf })
 </script>
 
 <template>
-  <div class="drawing-page">
-    <div class="drawing-middle">
-      <div class="drawing-paper">
-        <CanvasView
-          ref="canvas"
-          :scene="ed.scene"
-          label="Footprint"
-          :ground="() => ed.colours.paper"
-          :sheets="() => grid"
-          :alpha="ed.alpha"
-          :overlay="overlay"
-          :cursor="ed.picks ? 'default' : 'crosshair'"
-          v-on="hand.on"
-          @ready="ready"
-        />
-        <LayerChips v-model:hidden="ed.state.hidden" :layers="seen" />
-        <div v-if="ed.f && !ed.f.pads.length && ed.picks" class="float drawing-empty">
-          <p>
-            Draw the pads from the datasheet’s drawing: press <kbd>P</kbd>, or give the body’s dimensions and have it generated.
-          </p>
-          <div class="two">
-            <v-btn color="primary" variant="flat" @click="emit('generate', ed.state.footprint)">Generate from dimensions</v-btn>
-            <v-btn variant="outlined" @click="hand.take('pad')">Place a pad</v-btn>
-            <v-btn variant="outlined" @click="pasting = true">Paste a table</v-btn>
-          </div>
-        </div>
-        <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
-        <FilePick ref="file" label="Picture of the datasheet’s drawing" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => lay(f)" />
-        <PadListPanel v-if="pasting" :project="project" @take="takePads" @close="((pasting = false), canvas?.focus())" />
-        <ToolShelf :tools="ed.tools" :current="ed.state.tool" @take="hand.take">
-          <template v-if="hand.fields.value.length" #default>
-            <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />
-          </template>
-        </ToolShelf>
+  <DrawingFrame ref="strip" :ed="ed" :hand="hand" :grid="taste.partGrid" @grid="nextGrid" @focus="canvas?.focus()">
+    <CanvasView
+      ref="canvas"
+      :scene="ed.scene"
+      label="Footprint"
+      :ground="() => ed.colours.paper"
+      :sheets="() => grid"
+      :alpha="ed.alpha"
+      :overlay="overlay"
+      :cursor="ed.picks ? 'default' : 'crosshair'"
+      v-on="hand.on"
+      @ready="ready"
+    />
+    <LayerChips v-model:hidden="ed.state.hidden" :layers="seen" />
+    <div v-if="ed.f && !ed.f.pads.length && ed.picks" class="float drawing-empty">
+      <p>Draw the pads from the datasheet’s drawing: press <kbd>P</kbd>, or give the body’s dimensions and have it generated.</p>
+      <div class="two">
+        <v-btn color="primary" variant="flat" @click="emit('generate', ed.state.footprint)">Generate from dimensions</v-btn>
+        <v-btn variant="outlined" @click="hand.take('pad')">Place a pad</v-btn>
+        <v-btn variant="outlined" @click="pasting = true">Paste a table</v-btn>
       </div>
+    </div>
+    <FilePick ref="file" label="Picture of the datasheet’s drawing" accept=".png,.jpg,.jpeg,.svg" @files="([f]) => lay(f)" />
+    <PadListPanel v-if="pasting" :project="project" @take="takePads" @close="((pasting = false), canvas?.focus())" />
+    <template #side>
       <SidePanel>
         <FootprintDetails :editor="ed" @generate="emit('generate', ed.state.footprint)" @frame="frameSelection" />
       </SidePanel>
-    </div>
-    <Footline
-      :at="at"
-      :from="lastClick"
-      :grid="taste.partGrid"
-      :grid-on="taste.gridOn"
-      :unit="taste.unit"
-      :hint="hand.hint.value"
-      @grid="nextGrid"
-    />
-  </div>
+    </template>
+  </DrawingFrame>
 </template>
 
 <style scoped>
 .two {
   display: flex;
   gap: 8px;
-}
-.warning {
-  position: absolute;
-  top: 12px;
-  left: 50%;
-  transform: translateX(-50%);
-  padding: 6px 14px;
-  border-left: 3px solid rgb(var(--v-theme-error));
-  z-index: 7;
 }
 </style>

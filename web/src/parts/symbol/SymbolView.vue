@@ -3,17 +3,15 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import CanvasView from '../../canvas/CanvasView.vue'
 import { dots, nudges } from '../../canvas/page'
 import type { Pen } from '../../canvas/pen'
-import OptionStrip from '../../hands/OptionStrip.vue'
+import DrawingFrame from '../../hands/DrawingFrame.vue'
 import { useStage } from '../../hands/useStage'
 import type { Project } from '../../live/project'
 import type { Listed } from '../../live/wire.gen'
 import { useCommands } from '../../shell/commands'
-import Footline from '../../shell/Footline.vue'
 import type { Command } from '../../shell/keys'
 import { entriesOf } from '../../shell/menu'
 import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
-import ToolShelf from '../../shell/ToolShelf.vue'
 import { pieceOf } from '../pieces'
 import SidePanel from '../../shell/SidePanel.vue'
 import { SymbolEditor, footOf } from './editor'
@@ -32,7 +30,6 @@ const hand = useStage(ed, canvas, {
   commands: () => commands,
   menu: () => entriesOf(commands, ed.selection.size ? ['left', 'right', '', 'frameSel', '', 'remove'] : ['pin', 'figure', 'origin', 'pins', '', 'all', '', 'frame', 'grid', 'paper']), // prettier-ignore
 })
-const { at, lastClick } = hand
 const offs = [props.project.onChange((changes, whole) => (whole ? void ed.open(ed.state.symbol) : ed.changed(changes)))]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.circuitShade, () => ed.scene.invalidate()) // prettier-ignore
@@ -124,56 +121,27 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <div class="drawing-page">
-    <div class="drawing-middle">
-      <div class="drawing-paper">
-        <CanvasView
-          ref="canvas"
-          :scene="ed.scene"
-          label="Symbol"
-          :ground="() => ed.colours.paper"
-          :sheets="() => grid"
-          :overlay="overlay"
-          :cursor="ed.picks ? 'default' : 'crosshair'"
-          v-on="hand.on"
-          @ready="frameAll"
-        />
-        <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
-        <PinListPanel
-          v-if="pasting"
-          :project="project"
-          verb="Take these pins"
-          @take="take"
-          @close="((pasting = false), canvas?.focus())"
-        />
-        <ToolShelf :tools="ed.tools" :current="ed.state.tool" @take="hand.take">
-          <template v-if="hand.fields.value.length" #default>
-            <OptionStrip ref="strip" :fields="hand.fields.value" @done="canvas?.focus()" @back="(canvas?.focus(), ed.back())" />
-          </template>
-        </ToolShelf>
-      </div>
-      <SidePanel><SymbolDetails :editor="ed" @pins="pasting = true" /></SidePanel>
-    </div>
-    <Footline
-      :at="at"
-      :from="lastClick"
-      :grid="taste.circuitGrid"
-      :grid-on="taste.gridOn"
-      :unit="taste.unit"
-      :hint="hand.hint.value"
-      @grid="nextGrid"
+  <DrawingFrame ref="strip" :ed="ed" :hand="hand" :grid="taste.circuitGrid" @grid="nextGrid" @focus="canvas?.focus()">
+    <CanvasView
+      ref="canvas"
+      :scene="ed.scene"
+      label="Symbol"
+      :ground="() => ed.colours.paper"
+      :sheets="() => grid"
+      :overlay="overlay"
+      :cursor="ed.picks ? 'default' : 'crosshair'"
+      v-on="hand.on"
+      @ready="frameAll"
     />
-  </div>
+    <PinListPanel
+      v-if="pasting"
+      :project="project"
+      verb="Take these pins"
+      @take="take"
+      @close="((pasting = false), canvas?.focus())"
+    />
+    <template #side>
+      <SidePanel><SymbolDetails :editor="ed" @pins="pasting = true" /></SidePanel>
+    </template>
+  </DrawingFrame>
 </template>
-
-<style scoped>
-.warning {
-  position: absolute;
-  top: 12px;
-  left: 50%;
-  transform: translateX(-50%);
-  padding: 6px 14px;
-  border-left: 3px solid rgb(var(--v-theme-error));
-  z-index: 7;
-}
-</style>

@@ -1,4 +1,4 @@
-package depot
+package goods
 
 import (
 	"fmt"
@@ -83,7 +83,11 @@ func (c *range_) resistors() {
 			add(ottermere, "R"+s.size+"F"+code(v, "R"), s.size, "thick film", v, 1, s.watts, s.volts, 200, 0.009+s.watts*0.05, taped, 0.2)
 		}
 		for _, v := range values(e24, 1, 1e7) {
-			add(quillfeather, "-R"+s.size+"-"+code(v, "R")+"-J", s.size, "thick film", v, 5, s.watts, s.volts, 200, 0.008+s.watts*0.04, tapedTens, 0.1)
+			sold := tapedTens
+			if s.size == "0201" { // nobody cuts tapes for them
+				sold = reelOnly
+			}
+			add(quillfeather, "-R"+s.size+"-"+code(v, "R")+"-J", s.size, "thick film", v, 5, s.watts, s.volts, 200, 0.008+s.watts*0.04, sold, 0.1)
 		}
 		if s.size != "0402" && s.size != "0201" {
 			for _, v := range values(e96, 10, 1e6) {

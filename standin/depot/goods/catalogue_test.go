@@ -1,4 +1,4 @@
-package depot_test
+package goods_test
 
 import (
 	"fmt"
@@ -10,11 +10,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"goldentrace/core/ordering"
-	"goldentrace/standin/depot"
+	"goldentrace/standin/depot/goods"
 )
 
 func TestTheRangeIsLargeAndEachPartIsOneOfItsOwn(t *testing.T) {
-	all := depot.Catalogue()
+	all := goods.All()
 	assert.GreaterOrEqual(t, len(all), 20_000)
 	numbers, makers := map[string]bool{}, map[string]bool{}
 	for _, p := range all {
@@ -32,7 +32,7 @@ func TestTheRangeIsLargeAndEachPartIsOneOfItsOwn(t *testing.T) {
 
 // Prices fall with the quantity, minimum and multiple agree, and a reel costs more than nothing and less each than a single one.
 func TestPricesFallAsTheyDo(t *testing.T) {
-	for _, p := range depot.Catalogue() {
+	for _, p := range goods.All() {
 		single := int64(0)
 		for _, o := range p.Offers {
 			require.NotEmpty(t, o.Breaks, p.MakerNumber)
@@ -64,7 +64,7 @@ func TestPricesFallAsTheyDo(t *testing.T) {
 // Resistors of 1 % come in all values of E96 and E24 from 1 Ω to 10 MΩ (IEC 60063: 10.0, 10.2, 10.5 … 97.6; 24 in a decade).
 func TestValuesOfTheSeries(t *testing.T) {
 	of := map[string]map[float64]bool{}
-	for _, p := range depot.Catalogue() {
+	for _, p := range goods.All() {
 		if p.Family == "resistor" && p.Package == "0603" && strings.HasPrefix(p.MakerNumber, "QF-R0603") && strings.HasSuffix(p.MakerNumber, "-F") {
 			v := p.Property("resistance").Value
 			decade := math.Pow(10, math.Floor(math.Log10(v*1.0000001)))
@@ -87,7 +87,7 @@ func TestValuesOfTheSeries(t *testing.T) {
 func TestBodiesOfPackages(t *testing.T) {
 	want := map[string][4]float64{"0603": {1.7, 0.9, 2, 0}, "SOIC-8": {5, 4, 8, 1.27}, "QFP-48": {7.1, 7.1, 48, 0.5}, "SOT-23": {3.04, 1.4, 3, 0}}
 	seen := map[string]bool{}
-	for _, p := range depot.Catalogue() {
+	for _, p := range goods.All() {
 		w, ok := want[p.Package]
 		if !ok || seen[p.Package] {
 			continue

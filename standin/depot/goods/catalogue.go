@@ -1,7 +1,6 @@
-// Package depot is Osier & Finch, the simulated supplier that ships with the program: an invented range of parts in series of real
-// values, ratings and packages, kept in SQLite with FTS5, asked over HTTP (docs/depot-service.md). It stands in for a real one, which
-// would be spoken to in the same way.
-package depot
+// Package goods is what Osier & Finch, the simulated depot, has on offer: invented parts in series of real values, ratings and packages, with
+// prices that fall plausibly. Numbers, stocks and times follow from the parts' names, so that it is always the same.
+package goods
 
 import (
 	"hash/fnv"
@@ -14,10 +13,7 @@ import (
 	"goldentrace/core/parts"
 )
 
-// Name of the business.
-const Name = "Osier & Finch"
-
-// Version of the range; a database of another one is made anew.
+// Version of the goods; books of another one are made anew.
 const Version = 2
 
 // Makers and the letters that their numbers begin with.
@@ -31,8 +27,8 @@ const (
 
 var letters = map[string]string{haldwick: "HX", bryceVane: "BV", ottermere: "OM", sennick: "SK", quillfeather: "QF"}
 
-// Catalogue is the whole range, always the same. Cost: some tenths of a second, once.
-var Catalogue = sync.OnceValue(func() []ordering.Part {
+// All of it. Cost: some tenths of a second, once.
+var All = sync.OnceValue(func() []ordering.Part {
 	c := &range_{bodies: map[string]ordering.Body{}}
 	c.resistors()
 	c.capacitors()
