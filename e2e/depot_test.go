@@ -41,11 +41,18 @@ func (b *tab) partField(designator, field string) string {
 	return eval[string](b, fmt.Sprintf(`goldenTrace.all('part').find(p=>p.designator===%q)?.fields?.[%q] ?? ''`, designator, field))
 }
 
-// A relay is chosen in the depot for a part that had none, among relays that are compared; the depot fails meanwhile, and nothing is lost.
-func TestChoosingInTheDepot(t *testing.T) {
+// Parts of Weir Gauge are bought and assigned, one thing after the other in one browser.
+func TestBuyingAndAssigning(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	gaugeParts(t, b, p)
+	for _, step := range []func(*testing.T, *tab){choosingInTheDepot, aBasketForTwentyFiveBoards, aFootprintForAChosenPart, assigningAllOfWeirGauge} {
+		step(t, b)
+	}
+}
+
+// A relay is chosen in the depot for a part that had none, among relays that are compared; the depot fails meanwhile, and nothing is lost.
+func choosingInTheDepot(t *testing.T, b *tab) {
 	b.view("Assign")
 	b.sees("all have a footprint")
 	b.fill("Filter the parts", "K1")
@@ -108,10 +115,7 @@ func TestChoosingInTheDepot(t *testing.T) {
 }
 
 // A basket for 25 boards of Weir Gauge: what it needs is as the circuit says, what it costs is as the depot's prices say, and its table is what is seen.
-func TestABasketForTwentyFiveBoards(t *testing.T) {
-	p := start(t, "demo", t.TempDir())
-	b := p.open(t, browser(t), "/")
-	gaugeParts(t, b, p)
+func aBasketForTwentyFiveBoards(t *testing.T, b *tab) {
 	b.view("Basket")
 	b.until("!!" + rowOf("QFC0603100NX50"))
 	b.glimpse("basket")

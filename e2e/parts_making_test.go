@@ -11,6 +11,23 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+// another opens the stage of parts of one more project.
+func (b *tab) another(name string) {
+	b.t.Helper()
+	b.goTo("/")
+	newProject(b.t, b.p, b, name)
+	b.stage("Parts")
+	b.until(`!!document.querySelector('[aria-label="Find parts"]')`)
+}
+
+// Parts are made in all the ways there are, one after the other in one browser.
+func TestMakingParts(t *testing.T) {
+	b := partsOf(t, "Making")
+	for _, step := range []func(*testing.T, *tab){controllerFromItsPinTable, batteryHolderFromATable, slideOverItsDrawing, unitsInTheBrowser, aTableOfPartsInTheBrowser, shapingPads, textOnASymbol} {
+		step(t, b)
+	}
+}
+
 // pinTable of a controller with 48 leads, as it is copied from a datasheet: aligned text with a heading.
 func pinTable() string {
 	var b strings.Builder
@@ -33,8 +50,8 @@ func pinTable() string {
 }
 
 // A controller with 48 leads on four sides: its table of pins pasted, its footprint from the body's dimensions, onto the sheet.
-func TestControllerFromItsPinTable(t *testing.T) {
-	b := partsOf(t, "Controller")
+func controllerFromItsPinTable(t *testing.T, b *tab) {
+	b.another("Controller")
 	b.press("New part")
 	b.atField("Name of the part")
 	b.typing("Controller HX-48D")
@@ -70,8 +87,8 @@ func TestControllerFromItsPinTable(t *testing.T) {
 }
 
 // A battery holder: its pads from a table, the pegs' holes without plating, what is wrong told before it is taken.
-func TestBatteryHolderFromATable(t *testing.T) {
-	b := partsOf(t, "Holder")
+func batteryHolderFromATable(t *testing.T, b *tab) {
+	b.another("Holder")
 	eval[bool](b, `(goldenTrace.edit('putFootprint', { name: 'Holder AA' }), true)`)
 	b.until(`!!goldenTrace.named('footprint', 'Holder AA')`)
 	b.goTo(fmt.Sprintf("/project/%d/parts?view=footprint&id=%d", eval[int](b, `goldenTrace.id`), eval[int](b, `goldenTrace.named('footprint', 'Holder AA').id`)))
@@ -93,8 +110,8 @@ func TestBatteryHolderFromATable(t *testing.T) {
 }
 
 // A slide potentiometer over its datasheet's drawing: laid beneath, calibrated by two places, agreed.
-func TestSlideOverItsDrawing(t *testing.T) {
-	b := partsOf(t, "Slide drawing")
+func slideOverItsDrawing(t *testing.T, b *tab) {
+	b.another("Slide drawing")
 	drawing := filepath.Join(t.TempDir(), "drawing.svg")
 	data, err := os.ReadFile("../demo/drawings/slide-potentiometer.svg")
 	require.NoError(t, err)
@@ -153,8 +170,8 @@ func TestSlideOverItsDrawing(t *testing.T) {
 }
 
 // A part gets units, its pins go to them, and they stand in the circuit under one designator.
-func TestUnitsInTheBrowser(t *testing.T) {
-	b := partsOf(t, "Units")
+func unitsInTheBrowser(t *testing.T, b *tab) {
+	b.another("Units")
 	b.press("New part")
 	b.atField("Name of the part")
 	b.typing("Amplifier BV9")
@@ -178,8 +195,8 @@ func TestUnitsInTheBrowser(t *testing.T) {
 }
 
 // A table of parts: what it would make is shown, a slip is told, and the rest is taken.
-func TestATableOfPartsInTheBrowser(t *testing.T) {
-	b := partsOf(t, "Table")
+func aTableOfPartsInTheBrowser(t *testing.T, b *tab) {
+	b.another("Table")
 	b.press("In and out")
 	b.click(b.found(seen("menuitem", "Take in a table of parts …")))
 	b.atField("Table of parts")
@@ -195,8 +212,8 @@ func TestATableOfPartsInTheBrowser(t *testing.T) {
 }
 
 // A pad of a free form: a side broken, a side bent, a corner by its numbers, all undone; and the paste of another in windows.
-func TestShapingPads(t *testing.T) {
-	b := partsOf(t, "Shapes of pads")
+func shapingPads(t *testing.T, b *tab) {
+	b.another("Shapes of pads")
 	eval[bool](b, `(goldenTrace.edit('putFootprint', { name: 'Pads' }), true)`)
 	b.until(`!!goldenTrace.named('footprint', 'Pads')`)
 	eval[bool](b, `(goldenTrace.edit('footprintPieces', { footprint: goldenTrace.named('footprint', 'Pads').id, pads: [{ number: '1', form: 'rect', at: { x: 0, y: 0 }, size: { x: 4e6, y: 2e6 } }, { number: '2', form: 'rect', at: { x: 8e6, y: 0 }, size: { x: 4e6, y: 4e6 } }] }), true)`)
@@ -232,8 +249,8 @@ func TestShapingPads(t *testing.T) {
 }
 
 // A text on a symbol.
-func TestTextOnASymbol(t *testing.T) {
-	b := partsOf(t, "Text")
+func textOnASymbol(t *testing.T, b *tab) {
+	b.another("Text")
 	eval[bool](b, `(goldenTrace.edit('putSymbol', { name: 'Written' }), true)`)
 	b.until(`!!goldenTrace.named('symbol', 'Written')`)
 	b.goTo(fmt.Sprintf("/project/%d/parts?view=symbol&id=%d", eval[int](b, `goldenTrace.id`), eval[int](b, `goldenTrace.named('symbol', 'Written').id`)))

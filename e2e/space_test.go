@@ -11,10 +11,7 @@ const drawnInSpace = `(()=>{const c=document.querySelector('.space canvas');cons
 	x.drawImage(c,0,0,60,60);const d=x.getImageData(0,0,60,60).data;let n=0;for(let i=0;i<d.length;i+=4)if(d[i+3]>200)n++;return n})()`
 
 // Footprints are suggested by what the chosen part measures, and seen in space with the part's body on them.
-func TestAFootprintForAChosenPart(t *testing.T) {
-	p := start(t, "demo", t.TempDir())
-	b := p.open(t, browser(t), "/")
-	gaugeParts(t, b, p)
+func aFootprintForAChosenPart(t *testing.T, b *tab) {
 	b.view("Assign")
 	b.fill("Filter the parts", "SK-485")
 	b.until("!!" + rowOf("U5"))
@@ -31,11 +28,11 @@ func TestAFootprintForAChosenPart(t *testing.T) {
 }
 
 // All parts of Weir Gauge lose their footprints and get them again: one kind by what measures the same, the others their parts' own.
-func TestAssigningAllOfWeirGauge(t *testing.T) {
-	p := start(t, "demo", t.TempDir())
-	b := p.open(t, browser(t), "/")
-	gaugeParts(t, b, p)
+func assigningAllOfWeirGauge(t *testing.T, b *tab) {
+	b.view("Library") // and back, without a filter
+	b.until(`!!document.querySelector('[aria-label="Find parts"]')`)
 	b.view("Assign")
+	b.until(`!!document.querySelector('[aria-label="Filter the parts"]')`)
 	b.until("!!" + rowOf("C1"))
 	bare := `goldenTrace.all('part').filter(p => !p.footprint).length`
 	b.click(b.found(rowOf("C1") + `.querySelector('[data-c="0"]')`))

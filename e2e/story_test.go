@@ -15,7 +15,7 @@ import (
 )
 
 // newProject makes an empty project with pointer and keys and waits for its sheet.
-func newProject(t *testing.T, p *program, b *tab, name string) {
+func newProject(t testing.TB, p *program, b *tab, name string) {
 	t.Helper()
 	b.press("New project")
 	b.atField("Name of the project")

@@ -34,6 +34,15 @@ const (
 	FilterStatus    = "status"
 )
 
+// What of its body every part can be filtered and sorted by, when a family is chosen.
+const (
+	BodyLength = "body length"
+	BodyWidth  = "body width"
+	BodyHeight = "body height"
+	LeadPitch  = "lead pitch"
+	Leads      = "leads"
+)
+
 // Answer of a depot.
 type Answer struct {
 	Found    int     `json:"found"`

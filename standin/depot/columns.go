@@ -3,6 +3,7 @@ package depot
 import (
 	"cmp"
 	"slices"
+	"strconv"
 
 	"goldentrace/core/ordering"
 )
@@ -66,10 +67,28 @@ func (c *column) close(n int) {
 	}
 }
 
+// What of its body every part is filtered by.
+var bodyFacets = []string{ordering.BodyLength, ordering.BodyWidth, ordering.BodyHeight, ordering.LeadPitch, ordering.Leads}
+
+// leads is the place of their number among them; all others are lengths.
+const leads = 4
+
+func measures(b *ordering.Body) [5]int64 {
+	return [5]int64{b.Length, b.Width, b.Height, b.Pitch, int64(b.Pins)}
+}
+
 func newColumns() *columns {
 	c := &columns{byNumber: map[string]int{}, family: newColumn("family"), facets: map[string]*column{}, ofFamily: map[int32][]string{}}
 	for _, name := range []string{ordering.FilterMaker, ordering.FilterPackage, ordering.FilterStatus} {
 		c.facets[name] = newColumn(name)
+	}
+	for k, name := range bodyFacets {
+		col := newColumn(name)
+		col.number = true
+		if k != leads {
+			col.unit = "m"
+		}
+		c.facets[name] = col
 	}
 	return c
 }
@@ -94,6 +113,17 @@ func (c *columns) add(p *ordering.Part) {
 			c.ofFamily[family] = append(c.ofFamily[family], x.Name)
 		}
 		col.put(i, x.Text, x.Value)
+	}
+	for k, v := range measures(&p.Body) {
+		if v == 0 {
+			continue
+		}
+		col := c.facets[bodyFacets[k]]
+		if k == leads {
+			col.put(i, strconv.FormatInt(v, 10), float64(v))
+		} else {
+			col.put(i, ordering.Quantity(float64(v)/1e9, "m"), float64(v)/1e9)
+		}
 	}
 	var bits uint8
 	for _, o := range p.Offers {

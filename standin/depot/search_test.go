@@ -35,13 +35,17 @@ func few() []ordering.Part {
 		return ordering.Part{Number: n, Maker: "Quillfeather", MakerNumber: "QF-" + n, Family: "resistor", Text: "Resistor", Package: pack, Status: "made", Stock: stock, Placed: placed,
 			Properties: []ordering.Property{number("resistance", ohms, "Ω"), number("tolerance", 1, "%")}, Offers: offers}
 	}
+	sized := func(p ordering.Part, length, pitch int64, pins int) ordering.Part {
+		p.Body = ordering.Body{Length: length, Pitch: pitch, Pins: pins}
+		return p
+	}
 	c := r("C1", 0, "0603", 10, false, offer("cut tape", 1, 90_000))
 	c.Family, c.Text, c.Maker, c.Properties = "capacitor", "Capacitor", "Sennick", []ordering.Property{number("capacitance", 4.7e-6, "F")}
 	return []ordering.Part{
 		r("R1", 4700, "0603", 1000, true, offer("cut tape", 1, 10_000, 6_000, 2_000), offer("full reel", 5000, 1_000)),
 		r("R2", 4700, "0805", 0, false, offer("cut tape", 100, 4_000, 3_000)),
-		r("R3", 10_000, "0603", 50, false, offer("cut tape", 1, 8_000, 7_000, 6_000)),
-		r("R4", 22_000, "0603", 9000, true, offer("full reel", 4000, 500)),
+		sized(r("R3", 10_000, "0603", 50, false, offer("cut tape", 1, 8_000, 7_000, 6_000)), 1_600_000, 1_540_000, 2),
+		sized(r("R4", 22_000, "0603", 9000, true, offer("full reel", 4000, 500)), 3_200_000, 0, 4),
 		r("R5", 33_000, "0402", 0, false),
 		c,
 	}
@@ -125,6 +129,19 @@ func TestFiltersAndTheirCounts(t *testing.T) {
 	assert.Equal(t, "C1 R3", list)
 	_, list = ask(t, s, ordering.Query{Is: map[string][]string{"resistance": {"10 kΩ", "1 MΩ"}}})
 	assert.Equal(t, "R3", list)
+}
+
+// Bodies are filtered by too: R3 is 1.6 mm long with two leads 1.54 mm apart, R4 3.2 mm with four; nothing is said of the others.
+func TestBodiesAreFilteredBy(t *testing.T) {
+	s := open(t, few)
+	a, list := ask(t, s, ordering.Query{Family: "resistor", Reels: true, Least: map[string]float64{"body length": 0.0015}, Sort: "body length", Down: true})
+	assert.Equal(t, "R4 R3", list)
+	assert.Equal(t, map[string]int{"1.6 mm": 1, "3.2 mm": 1}, facet(a, "body length"))
+	assert.Equal(t, map[string]int{"2": 1, "4": 1}, facet(a, "leads"))
+	assert.Equal(t, map[string]int{"1.54 mm": 1}, facet(a, "lead pitch"))
+	assert.Empty(t, facet(a, "body height"))
+	_, list = ask(t, s, ordering.Query{Reels: true, Is: map[string][]string{"leads": {"4"}}})
+	assert.Equal(t, "R4", list)
 }
 
 // At 25 pieces: R1 costs 6,000 each, 150,000 in all; R3 7,000; C1 90,000 each; R2 has to be bought by the hundred, 400,000.

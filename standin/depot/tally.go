@@ -19,7 +19,7 @@ func (s *Stock) newTally(q *ordering.Query) *tally {
 	t := &tally{s: s, family: make([]int, len(s.family.values))}
 	names := []string{}
 	if code, ok := s.family.at[q.Family]; ok {
-		names = append(names, s.ofFamily[code]...)
+		names = append(append(names, s.ofFamily[code]...), bodyFacets...)
 	}
 	for _, n := range append(names, ordering.FilterPackage, ordering.FilterMaker, ordering.FilterStatus) {
 		col := s.facets[n]

@@ -17,5 +17,7 @@ test('values are read as people write them', () => {
   expect(readValue('2,5', 'V')).toBeCloseTo(2.5)
   expect(readValue('0.1 %', '%')).toBeCloseTo(0.1)
   expect(readValue('6 + 2', '')).toBe(8)
+  expect(readValue('1.6', 'm')).toBeCloseTo(0.0016)
+  expect(readValue('100 mil', 'm')).toBeCloseTo(0.00254)
   expect(() => readValue('many', 'V')).toThrow('a number was expected')
 })

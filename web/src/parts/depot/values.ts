@@ -10,8 +10,12 @@ export function showValue(v: number, unit: string): string {
   return `${Number((v / by).toPrecision(4))} ${letter}${unit}`
 }
 
+/** Lengths are kept in metres here; a number alone is millimetres, as everywhere. */
+const lengths = { noun: 'length', factors: { m: 1, mm: 1e-3, µm: 1e-6, um: 1e-6, in: 0.0254, mil: 2.54e-5 }, unit: 'mm' }
+
 /** Reads one as people write it, with prefixes, infixes and arithmetic: 4k7, 100 n, 2*12 V. Throws a sentence. */
 export function readValue(text: string, unit: string): number {
+  if (unit === 'm') return evaluate(text.replace(/(\d),(\d)/g, '$1.$2'), lengths)
   const factors: Record<string, number> = { [unit]: 1 }
   if (!plain.includes(unit)) {
     for (const [letter, by] of [...prefixes, ['u', 1e-6] as [string, number]]) {
