@@ -18,7 +18,7 @@ func TestFindReplaceAndPrint(t *testing.T) {
 	b.key("f", ctrl)
 	b.atField("Find")
 	b.typing("BV36S")
-	b.until(`document.querySelectorAll('[aria-label=Found] [role=listitem]').length === 3`)
+	b.until(`document.querySelectorAll('[aria-label=Found] [role=listitem]').length === 9`) // value, part number and datasheet of three diodes
 	b.click(field("Replace by"))
 	b.typing("BV40S")
 	b.press("Replace all")

@@ -53,13 +53,13 @@ func TestTableOfParts(t *testing.T) {
 	assert.Equal(t, []string{"33p", "47n"}, []string{value("C16"), value("C17")})
 
 	// a field of one's own, and parts that are not fitted
-	b.fill("Name of a new field", "Maker")
-	b.click(b.cell("C16", "Maker"))
+	b.fill("Name of a new field", "Drawer")
+	b.click(b.cell("C16", "Drawer"))
 	b.key("O")
 	b.typing("ttermere")
 	b.key(enter)
 	b.kept()
-	b.until(`goldenTrace.all('part').find(p => p.designator === 'C16').fields?.Maker === 'Ottermere'`)
+	b.until(`goldenTrace.all('part').find(p => p.designator === 'C16').fields?.Drawer === 'Ottermere'`)
 	b.click(b.cell("C16", "Fitted"))
 	b.key(" ")
 	b.kept()

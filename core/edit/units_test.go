@@ -8,6 +8,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/library"
 	"goldentrace/core/parts"
 )
 
@@ -83,6 +84,25 @@ func TestUnitsMoveUp(t *testing.T) {
 	k.do(&edit.RemoveUnit{Part: id, Unit: 2})
 	assert.Equal(t, 2, k.d.Parts[p.ID].Unit)
 	assert.Equal(t, "Gate C", k.d.SymbolOf(k.d.Parts[p.ID]).Name)
+}
+
+// A part taken from the library can be released as it is in the project: with the densities that were chosen, and without those that never came.
+func TestReleaseOfATakenPart(t *testing.T) {
+	k := newDesk(t)
+	k.do(&edit.TakeParts{Names: []string{"Resistor 0402"}})
+	p := k.d.LibraryPart("Resistor 0402")
+	require.Len(t, p.Densities, 3)
+	r, err := library.ReleaseOf(k.d, p)
+	require.NoError(t, err)
+	assert.Equal(t, map[string]string{"nominal": p.Footprint}, r.Part.Densities)
+	assert.Len(t, p.Densities, 3, "the project's part stays as it is")
+	q := *p
+	q.Footprint = p.Densities["most"]
+	k.do(&edit.PutLibraryPart{Part: q})
+	r, err = library.ReleaseOf(k.d, k.d.LibraryPart("Resistor 0402"))
+	require.NoError(t, err)
+	assert.Len(t, r.Footprints, 3, "they came with the choice")
+	assert.Len(t, r.Part.Densities, 3)
 }
 
 func TestATableOfParts(t *testing.T) {

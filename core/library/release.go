@@ -3,6 +3,7 @@ package library
 import (
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 
 	"goldentrace/core/design"
@@ -47,6 +48,9 @@ func ReleaseOf(d *design.Doc, p *design.LibraryPart) (*Release, error) {
 			}
 		}
 	}
+	// densities that were never chosen are not in the project; the release is of what is
+	r.Part.Densities = maps.Clone(r.Part.Densities)
+	maps.DeleteFunc(r.Part.Densities, func(_, name string) bool { return r.Footprint(name) == nil })
 	return r, r.Valid()
 }
 
