@@ -152,7 +152,7 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
         @keep="only = $event"
       />
       <span class="quiet" role="status">
-        <span class="mono">{{ all.length }}</span> parts ·
+        <span class="mono">{{ all.length }}</span> {{ all.length === 1 ? 'part' : 'parts' }} ·
         {{ lacking ? `${lacking} without a footprint` : 'all have a footprint' }}
       </span>
       <v-btn v-if="own.length" size="small" variant="outlined" @click="giveOwn">
