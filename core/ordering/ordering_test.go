@@ -55,11 +55,27 @@ func TestWhatSoManyCost(t *testing.T) {
 		assert.Equal(t, int(x.more), more.Pieces, x.quantity)
 		assert.Equal(t, x.cheaper, more.Total, x.quantity)
 	}
-	_, ok := ordering.Cheapest([]ordering.Offer{reel}, 5, nil)
+	turned := []ordering.Offer{reel, tape} // in whatever order they are offered
+	c, ok := ordering.Cheapest(turned, 41, nil)
+	assert.True(t, ok)
+	assert.Equal(t, "cut tape", c.Packaging)
+	more, ok := ordering.Cheaper(turned, c, nil)
+	assert.True(t, ok)
+	assert.Equal(t, 100, more.Pieces)
+	flat := ordering.Offer{Packaging: "tube", Minimum: 1, Multiple: 1, Breaks: []ordering.Break{{From: 1, Price: 10}, {From: 20, Price: 5}, {From: 40, Price: 2}, {From: 50, Price: 2}}}
+	c, _ = ordering.Cheapest([]ordering.Offer{flat}, 10, nil)
+	assert.EqualValues(t, 100, c.Total)
+	more, ok = ordering.Cheaper([]ordering.Offer{flat}, c, nil)
+	assert.True(t, ok, "40 cost 80; 20 and 50 cost the same 100 as 10")
+	assert.Equal(t, 40, more.Pieces)
+	even := ordering.Offer{Packaging: "tube", Minimum: 1, Multiple: 1, Breaks: []ordering.Break{{From: 1, Price: 10}, {From: 20, Price: 5}}}
+	_, ok = ordering.Cheaper([]ordering.Offer{even}, c, nil)
+	assert.False(t, ok, "as much for more is not less")
+	_, ok = ordering.Cheapest([]ordering.Offer{reel}, 5, nil)
 	assert.False(t, ok, "full reels are out of the way")
 	_, ok = ordering.Cheapest([]ordering.Offer{{Packaging: "tube"}}, 5, nil)
 	assert.False(t, ok, "nothing is asked for it")
-	c, ok := ordering.Cheapest([]ordering.Offer{reel}, 5, []string{"full reel"})
+	c, ok = ordering.Cheapest([]ordering.Offer{reel}, 5, []string{"full reel"})
 	assert.True(t, ok)
 	assert.Equal(t, 1000, c.Pieces)
 }
@@ -155,6 +171,8 @@ func TestMoney(t *testing.T) {
 	assert.Equal(t, "0.10 €", ordering.Euro(100_000))
 	assert.Equal(t, "0.0042 €", ordering.Euro(4_200))
 	assert.Equal(t, "0.000900 €", ordering.Euro(900))
+	assert.Equal(t, "0.0010 €", ordering.Euro(1_000))
+	assert.Equal(t, "0.0999 €", ordering.Euro(99_900))
 	assert.Equal(t, "0.00 €", ordering.Euro(0))
 }
 
@@ -227,6 +245,10 @@ func TestABasketByHand(t *testing.T) {
 	assert.Equal(t, int64(6_500_000), f.Total)
 	assert.Equal(t, int64(260_000), f.PerBoard)
 	assert.Equal(t, []string{"1 part of the board is ordered nowhere"}, f.Warnings)
+
+	none := *b
+	none.Boards = 0
+	assert.Zero(t, ordering.Fill(&none, needs, known, "").PerBoard)
 
 	b.Buy = map[string]int{"OF-A": 100}
 	b.Packaging = map[string]string{"OF-A": "tube"}
