@@ -30,72 +30,6 @@ func catalogue() []generated {
 	return out
 }
 
-func passives() []generated {
-	var out []generated
-	add := func(name, prefix, symbol, value, text, keywords string, r *design.Recipe) {
-		out = append(out, generated{name: name, prefix: prefix, symbol: symbol, value: value, text: text, keywords: keywords, body: r})
-	}
-	for _, c := range chips {
-		size := c.name
-		if size != "0603" && size != "0805" && size != "1206" {
-			add("Resistor "+size, "R", "Resistor", "1k", "Resistor, chip "+size, "ohm smd", chipOf(size, "RES", min(c.width*0.6, 0.6), false))
-			add("Capacitor "+size, "C", "Capacitor", "100n", "Ceramic capacitor, chip "+size, "farad smd", chipOf(size, "CAP", c.width, false))
-		}
-		if c.length < 4 && c.length > 0.9 {
-			add("Coil "+size, "L", "Coil", "10µ", "Inductor, chip "+size, "inductor henry smd", chipOf(size, "IND", c.width, false))
-			add("Thermistor "+size, "R", "Resistor", "10k", "Thermistor, chip "+size, "ntc temperature smd", chipOf(size, "THRM", c.width*0.6, false))
-			add("Varistor "+size, "R", "Resistor", "14 V", "Varistor, chip "+size, "surge protection smd", chipOf(size, "VAR", c.width*0.7, false))
-			if size != "0805" {
-				add("Ferrite bead "+size, "L", "Coil", "600 Ω", "Ferrite bead, chip "+size, "inductor filter smd", chipOf(size, "BEA", c.width, false))
-				add("LED "+size, "D", "LED", "", "Light-emitting diode, chip "+size, "lamp light smd", chipOf(size, "LED", c.width*0.7, true))
-			}
-			if size != "1206" {
-				add("Fuse "+size, "F", "Fuse", "500 mA", "Fuse, chip "+size, "protection smd", chipOf(size, "FUS", c.width*0.7, false))
-			}
-		}
-	}
-	for _, x := range []struct {
-		letter         string
-		l, w, t, tw, h float64
-	}{{"A", 3.2, 1.6, 0.8, 1.2, 1.6}, {"B", 3.5, 2.8, 0.8, 2.2, 1.9}, {"C", 6.0, 3.2, 1.3, 2.2, 2.5}, {"D", 7.3, 4.3, 1.3, 2.4, 2.8}, {"E", 7.3, 4.3, 1.3, 2.4, 4.0}} {
-		add("Tantalum capacitor "+x.letter, "C", "Electrolytic capacitor", "10µ", "Tantalum capacitor, moulded, size "+x.letter, "farad polarised smd",
-			mouldedOf("CAP", true, x.l-0.2, x.l+0.2, x.w-0.2, x.w+0.2, x.t-0.3, x.t+0.3, x.tw-0.1, x.tw+0.1, x.h-0.2, x.h+0.2))
-	}
-	for _, x := range []struct{ base, height float64 }{{4.3, 5.4}, {5.3, 5.4}, {6.6, 5.4}, {6.6, 7.7}, {8.3, 6.5}, {8.3, 10.2}, {10.3, 10.2}, {12.8, 13.5}} {
-		size := fmt.Sprintf("%g × %g mm", x.base, x.height)
-		add("Electrolytic capacitor "+size, "C", "Electrolytic capacitor", "47µ", "Aluminium capacitor, surface can, base "+size, "farad polarised smd", canOf(x.base, x.height))
-	}
-	for _, x := range []struct{ d, h, span, lead float64 }{{4, 7, 1.5, 0.45}, {5, 11, 2, 0.5}, {6.3, 11, 2.5, 0.5}, {8, 12, 3.5, 0.6}, {10, 16, 5, 0.6}, {12.5, 20, 5, 0.6}, {16, 25, 7.5, 0.8}, {18, 32, 7.5, 0.8}} {
-		size := fmt.Sprintf("⌀ %g mm", x.d)
-		add("Electrolytic capacitor "+size, "C", "Electrolytic capacitor", "100µ", fmt.Sprintf("Aluminium capacitor, radial, %s, %g mm high", size, x.h), "farad polarised tht", radialOf("CAP", x.span, x.d, x.h, x.lead, 0, true))
-	}
-	for _, x := range []struct{ span, l, h, th float64 }{{2.54, 4, 4, 2.5}, {5.08, 5, 5, 2.5}, {5.08, 7.2, 6.5, 2.5}, {7.5, 10, 9, 4}, {10, 13, 11, 5}, {15, 18, 12, 6}, {22.5, 26.5, 15, 7}} {
-		size := fmt.Sprintf("%g mm, %g × %g mm", x.span, x.l, x.th)
-		add("Film capacitor "+size, "C", "Capacitor", "100n", "Film capacitor, box, leads at "+size, "farad tht", radialOf("CAP", x.span, x.l, x.h, 0.6, x.th, false))
-	}
-	for _, x := range []struct {
-		power           string
-		length, d, lead float64
-	}{{"1/8 W", 3.6, 1.7, 0.45}, {"1/4 W", 6.5, 2.5, 0.6}, {"1/2 W", 9.2, 3.2, 0.65}, {"1 W", 11.5, 4.5, 0.75}, {"2 W", 15.5, 5, 0.8}, {"5 W", 24, 8, 0.8}} {
-		add("Resistor axial "+x.power, "R", "Resistor", "1k", "Resistor, axial leads, "+x.power, "ohm tht", axialOf("RES", x.length, x.d, x.lead, false))
-		if x.d < 5 {
-			add("Coil axial "+x.power, "L", "Coil", "100µ", "Inductor, axial leads, as large as a resistor of "+x.power, "inductor henry tht", axialOf("IND", x.length, x.d, x.lead, false))
-		}
-	}
-	for _, x := range []struct{ side, h float64 }{{3, 1.5}, {4, 2}, {5, 3}, {7.3, 4.5}, {10, 5}, {12.5, 6}} {
-		size := fmt.Sprintf("%g × %g mm", x.side, x.side)
-		add("Power coil "+size, "L", "Coil", "22µ", "Shielded power inductor, "+size, "inductor henry smd",
-			recipe("chip", nil, body{"length": mmRange(x.side-0.2, x.side+0.2), "width": mmRange(x.side-0.2, x.side+0.2), "terminal": mmRange(x.side*0.2, x.side*0.28), "height": mmRange(x.h-0.3, x.h)}, "kind", "IND"))
-	}
-	add("Resistor MELF 0204", "R", "Resistor", "1k", "Resistor, cylinder with end caps, 3.5 × 1.4 mm", "ohm smd", cylinderOf("RES", 3.5, 1.4))
-	add("Resistor MELF 0207", "R", "Resistor", "1k", "Resistor, cylinder with end caps, 5.8 × 2.2 mm", "ohm smd", cylinderOf("RES", 5.8, 2.2))
-	for _, x := range []struct{ x, y, h float64 }{{2.0, 1.6, 0.5}, {2.5, 2.0, 0.55}, {3.2, 2.5, 0.7}, {5.0, 3.2, 0.9}} {
-		out = append(out, generated{name: fmt.Sprintf("Crystal %g × %g mm", x.x, x.y), prefix: "Y", symbol: "Crystal, case", value: "16 MHz",
-			text: fmt.Sprintf("Quartz crystal, four lands, %g × %g mm", x.x, x.y), keywords: "quartz oscillator smd", body: crystalOf(x.x, x.y, x.h)})
-	}
-	return out
-}
-
 // flatDiodes are the packages of diodes.
 func flatDiodes() []packed {
 	return []packed{
@@ -115,17 +49,21 @@ func diodesAndTransistors() []generated {
 	var out []generated
 	for _, kind := range []struct{ name, symbol, text, words string }{
 		{"Diode", "Diode", "Diode", "rectifier"}, {"Schottky diode", "Schottky diode", "Schottky diode", "rectifier fast"},
-		{"Zener diode", "Zener diode", "Zener diode", "voltage reference clamp"}, {"Suppressor", "Suppressor", "Transient suppressor, one way", "tvs protection"},
+		{"Zener diode", "Zener diode", "Zener diode", "voltage reference clamp"},
+		{"Suppressor", "Suppressor", "Transient suppressor, one way", "tvs protection"},
 	} {
 		for _, p := range flatDiodes() {
-			out = append(out, generated{name: kind.name + " " + p.name, prefix: "D", symbol: kind.symbol, text: kind.text + ", " + p.name, keywords: kind.words, body: p.r,
+			out = append(out, generated{name: kind.name + " " + p.name, prefix: "D", symbol: kind.symbol, text: kind.text + ", " + p.name,
+				keywords: kind.words, body: p.r,
 				padOf: map[string]string{"1": "2", "2": "1"}}) // the mark is the cathode's
 		}
 	}
 	gce := map[string]string{"1": "3", "2": "1", "3": "2"} // collector or drain on lead 3
 	for _, kind := range []struct{ name, symbol, text, words string }{
-		{"NPN transistor", "NPN transistor", "Bipolar transistor NPN", "bjt"}, {"PNP transistor", "PNP transistor", "Bipolar transistor PNP", "bjt"},
-		{"N-channel transistor", "N-channel transistor", "Field-effect transistor, n channel", "mosfet"}, {"P-channel transistor", "P-channel transistor", "Field-effect transistor, p channel", "mosfet"},
+		{"NPN transistor", "NPN transistor", "Bipolar transistor NPN", "bjt"},
+		{"PNP transistor", "PNP transistor", "Bipolar transistor PNP", "bjt"},
+		{"N-channel transistor", "N-channel transistor", "Field-effect transistor, n channel", "mosfet"},
+		{"P-channel transistor", "P-channel transistor", "Field-effect transistor, p channel", "mosfet"},
 	} {
 		for _, p := range []string{"SOT-23", "SOT-323", "TO-252", "TO-263", "SOT-223"} {
 			if p == "SOT-23" && kind.words == "bjt" {
@@ -139,12 +77,15 @@ func diodesAndTransistors() []generated {
 			case "SOT-223":
 				m = map[string]string{"1": "2 4", "2": "1", "3": "3"}
 			}
-			out = append(out, generated{name: kind.name + " " + p, prefix: "Q", symbol: kind.symbol, text: kind.text + ", " + p, keywords: kind.words, body: sot(p), padOf: m})
+			out = append(out, generated{name: kind.name + " " + p, prefix: "Q", symbol: kind.symbol, text: kind.text + ", " + p,
+				keywords: kind.words, body: sot(p), padOf: m})
 		}
-		out = append(out, generated{name: kind.name + " TO-39", prefix: "Q", symbol: kind.symbol, text: kind.text + ", metal can TO-39", keywords: kind.words + " tht", body: roundCan(3, 4, 5.08, 9.1), padOf: gce})
+		out = append(out, generated{name: kind.name + " TO-39", prefix: "Q", symbol: kind.symbol, text: kind.text + ", metal can TO-39",
+			keywords: kind.words + " tht", body: roundCan(3, 4, 5.08, 9.1), padOf: gce})
 	}
 	for _, d := range []float64{3, 5, 8, 10} {
-		out = append(out, generated{name: fmt.Sprintf("LED ⌀ %g mm", d), prefix: "D", symbol: "LED", text: fmt.Sprintf("Light-emitting diode, round, %g mm", d), keywords: "lamp light tht",
+		out = append(out, generated{name: fmt.Sprintf("LED ⌀ %g mm", d), prefix: "D", symbol: "LED",
+			text: fmt.Sprintf("Light-emitting diode, round, %g mm", d), keywords: "lamp light tht",
 			body: radialOf("LED", 2.54, d+0.9, d*1.7, 0.5, 0, true), padOf: map[string]string{"1": "2", "2": "1"}})
 	}
 	return out
@@ -161,7 +102,8 @@ func connectors() []generated {
 					}
 					name := fmt.Sprintf("%s %d × %d, %g mm", kind.name, rows, n, pitch)
 					out = append(out, generated{name: name, prefix: "J", symbol: fmt.Sprintf("Connector %d", rows*n),
-						text: fmt.Sprintf("%s, %d rows of %d at %g mm", kind.name, rows, n, pitch), keywords: kind.words + " tht", body: headerOf(kind.id, n, rows, pitch)})
+						text: fmt.Sprintf("%s, %d rows of %d at %g mm", kind.name, rows, n, pitch), keywords: kind.words + " tht",
+						body: headerOf(kind.id, n, rows, pitch)})
 				}
 			}
 		}
@@ -212,7 +154,8 @@ func packs(pins int, names ...string) []packed {
 func each(name, prefix, symbol, value, text, keywords string, list []packed) []generated {
 	var out []generated
 	for _, p := range list {
-		out = append(out, generated{name: name + " " + p.name, prefix: prefix, symbol: symbol, value: value, text: text + ", " + p.name, keywords: keywords, body: p.r})
+		out = append(out, generated{name: name + " " + p.name, prefix: prefix, symbol: symbol, value: value, text: text + ", " + p.name,
+			keywords: keywords, body: p.r})
 	}
 	return out
 }
@@ -222,7 +165,8 @@ func pinsOf(words string) []parts.Listed {
 	f := strings.Fields(words)
 	var out []parts.Listed
 	for i := 0; i+2 < len(f); i += 3 {
-		out = append(out, parts.Listed{Number: f[i], Name: f[i+1], Type: map[string]string{"i": "input", "o": "output", "b": "both", "p": "supplyIn", "P": "supplyOut", "x": "passive", "z": "triState", "c": "openCollector", "n": "notConnected"}[f[i+2]]})
+		out = append(out, parts.Listed{Number: f[i], Name: f[i+1], Type: map[string]string{"i": "input", "o": "output", "b": "both",
+			"p": "supplyIn", "P": "supplyOut", "x": "passive", "z": "triState", "c": "openCollector", "n": "notConnected"}[f[i+2]]})
 	}
 	return out
 }
@@ -245,22 +189,33 @@ const (
 func chipsOfLogic() []generated {
 	var out []generated
 	for _, g := range []string{"NAND", "NOR", "AND", "OR", "XOR"} {
-		out = append(out, each("Four "+g+" gates", "U", "Four gates", "", "Four "+g+" gates with two inputs each", "logic "+strings.ToLower(g), packs(14, "SOIC", "TSSOP", "DIP"))...)
-		out = append(out, each(g+" gate", "U", "One gate", "", g+" gate with two inputs", "logic single "+strings.ToLower(g), []packed{{"SOT-23-5", sot("SOT-23-5")}, {"SC-70-5", sot("SC-70-5")}})...)
+		out = append(out, each("Four "+g+" gates", "U", "Four gates", "", "Four "+g+" gates with two inputs each",
+			"logic "+strings.ToLower(g), packs(14, "SOIC", "TSSOP", "DIP"))...)
+		out = append(out, each(g+" gate", "U", "One gate", "", g+" gate with two inputs", "logic single "+strings.ToLower(g),
+			[]packed{{"SOT-23-5", sot("SOT-23-5")}, {"SC-70-5", sot("SC-70-5")}})...)
 	}
 	for _, g := range []struct{ name, words string }{{"inverters", "not"}, {"Schmitt inverters", "not hysteresis"}, {"buffers", "driver"}} {
 		out = append(out, each("Six "+g.name, "U", "Six gates", "", "Six "+g.name, "logic "+g.words, packs(14, "SOIC", "TSSOP", "DIP"))...)
 		one := strings.TrimSuffix(g.name, "s")
-		out = append(out, each("One "+one, "U", "One buffer", "", "One "+one, "logic single "+g.words, []packed{{"SOT-23-5", sot("SOT-23-5")}, {"SC-70-5", sot("SC-70-5")}})...)
+		out = append(out, each("One "+one, "U", "One buffer", "", "One "+one, "logic single "+g.words,
+			[]packed{{"SOT-23-5", sot("SOT-23-5")}, {"SC-70-5", sot("SC-70-5")}})...)
 	}
-	out = append(out, each("Eight latches", "U", "Octal register", "", "Eight transparent latches, three-state", "logic register", packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
-	out = append(out, each("Eight flip-flops", "U", "Octal register", "", "Eight flip-flops, three-state", "logic register", packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
-	out = append(out, each("Bus transceiver", "U", "Octal transceiver", "", "Eight bus lines, both ways", "logic level", packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
-	out = append(out, each("Counter, four bits", "U", "Counter", "", "Counter of four bits, synchronous", "logic", packs(16, "SOIC", "TSSOP", "DIP"))...)
-	out = append(out, each("Decoder, three to eight", "U", "Decoder", "", "Decoder of three lines to eight", "logic demultiplexer", packs(16, "SOIC", "TSSOP", "DIP"))...)
-	out = append(out, each("Analog multiplexer, eight", "U", "Analog multiplexer", "", "Eight analog switches to one", "mux switch", packs(16, "SOIC", "TSSOP", "DIP"))...)
-	out = append(out, each("Two flip-flops", "U", "Two flip-flops", "", "Two flip-flops with preset and clear", "logic register", packs(14, "SOIC", "TSSOP", "DIP"))...)
-	out = append(out, each("Timer", "U", "Timer", "", "Timer, free-running or one shot", "oscillator monostable", packs(8, "SOIC", "DIP", "MSOP"))...)
+	out = append(out, each("Eight latches", "U", "Octal register", "", "Eight transparent latches, three-state", "logic register",
+		packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
+	out = append(out, each("Eight flip-flops", "U", "Octal register", "", "Eight flip-flops, three-state", "logic register",
+		packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
+	out = append(out, each("Bus transceiver", "U", "Octal transceiver", "", "Eight bus lines, both ways", "logic level",
+		packs(20, "SOIC", "TSSOP", "DIP", "SSOP"))...)
+	out = append(out, each("Counter, four bits", "U", "Counter", "", "Counter of four bits, synchronous", "logic",
+		packs(16, "SOIC", "TSSOP", "DIP"))...)
+	out = append(out, each("Decoder, three to eight", "U", "Decoder", "", "Decoder of three lines to eight", "logic demultiplexer",
+		packs(16, "SOIC", "TSSOP", "DIP"))...)
+	out = append(out, each("Analog multiplexer, eight", "U", "Analog multiplexer", "", "Eight analog switches to one", "mux switch",
+		packs(16, "SOIC", "TSSOP", "DIP"))...)
+	out = append(out, each("Two flip-flops", "U", "Two flip-flops", "", "Two flip-flops with preset and clear", "logic register",
+		packs(14, "SOIC", "TSSOP", "DIP"))...)
+	out = append(out, each("Timer", "U", "Timer", "", "Timer, free-running or one shot", "oscillator monostable",
+		packs(8, "SOIC", "DIP", "MSOP"))...)
 	return out
 }
 
@@ -289,22 +244,30 @@ func chipsOfAnalog() []generated {
 		}
 		out = append(out, each(name, "U", symbol, "", text, words, list)...)
 	}
-	for _, k := range []struct{ name, text, words string }{{"amplifier", "operational amplifier", "opamp"}, {"comparator", "comparator", "compare"}} {
+	for _, k := range []struct{ name, text, words string }{{"amplifier", "operational amplifier", "opamp"},
+		{"comparator", "comparator", "compare"}} {
 		single("One "+k.name, "One amplifier", "One "+k.text, k.words, "SOT-23-5", "SC-70-5")
-		out = append(out, each("Two "+k.name+"s", "U", "Two amplifiers", "", "Two "+k.text+"s", k.words, packs(8, "SOIC", "MSOP", "TSSOP", "DIP"))...)
+		out = append(out, each("Two "+k.name+"s", "U", "Two amplifiers", "", "Two "+k.text+"s", k.words,
+			packs(8, "SOIC", "MSOP", "TSSOP", "DIP"))...)
 		out = append(out, each("Four "+k.name+"s", "U", "Four amplifiers", "", "Four "+k.text+"s", k.words, packs(14, "SOIC", "TSSOP", "DIP"))...)
 	}
 	single("Regulator", "Linear regulator", "Linear regulator with enable", "ldo supply", "SOT-23-5", "SC-70-5")
 	single("Step-down converter", "Small converter", "Switching regulator", "buck supply", "SOT-23-6")
 	single("Step-up converter", "Small converter", "Switching regulator, upwards", "boost supply", "SOT-23-6")
 	single("Line protector", "Line protector", "Suppressors for four lines", "esd tvs", "SOT-23-6", "SC-70-6")
-	out = append(out, each("Serial memory, two-wire", "U", "Two-wire memory", "", "Serial memory, two-wire", "eeprom i2c", packs(8, "SOIC", "TSSOP", "MSOP", "DIP"))...)
-	out = append(out, each("Serial memory, four-wire", "U", "Four-wire memory", "", "Serial memory, four-wire", "flash spi", packs(8, "SOIC", "DIP"))...)
-	out = append(out, each("Field bus driver", "U", "Field bus driver", "", "Transceiver for a differential field bus", "rs-485", packs(8, "SOIC", "MSOP", "DIP"))...)
+	out = append(out, each("Serial memory, two-wire", "U", "Two-wire memory", "", "Serial memory, two-wire", "eeprom i2c",
+		packs(8, "SOIC", "TSSOP", "MSOP", "DIP"))...)
+	out = append(out, each("Serial memory, four-wire", "U", "Four-wire memory", "", "Serial memory, four-wire", "flash spi",
+		packs(8, "SOIC", "DIP"))...)
+	out = append(out, each("Field bus driver", "U", "Field bus driver", "", "Transceiver for a differential field bus", "rs-485",
+		packs(8, "SOIC", "MSOP", "DIP"))...)
 	out = append(out, each("Vehicle bus driver", "U", "Vehicle bus driver", "", "Transceiver for a vehicle's bus", "can", packs(8, "SOIC"))...)
-	out = append(out, each("Converter to digital, eight channels", "U", "Converter to digital", "", "Analog to digital, eight channels, four-wire", "adc spi", packs(16, "SOIC", "DIP", "TSSOP"))...)
-	out = append(out, each("Converter to analog, two channels", "U", "Converter to analog", "", "Digital to analog, two channels, four-wire", "dac spi", packs(8, "SOIC", "MSOP", "DIP"))...)
-	out = append(out, each("Temperature sensor", "U", "Temperature sensor", "", "Temperature sensor, two-wire", "i2c", packs(8, "SOIC", "MSOP"))...)
+	out = append(out, each("Converter to digital, eight channels", "U", "Converter to digital", "",
+		"Analog to digital, eight channels, four-wire", "adc spi", packs(16, "SOIC", "DIP", "TSSOP"))...)
+	out = append(out, each("Converter to analog, two channels", "U", "Converter to analog", "",
+		"Digital to analog, two channels, four-wire", "dac spi", packs(8, "SOIC", "MSOP", "DIP"))...)
+	out = append(out, each("Temperature sensor", "U", "Temperature sensor", "", "Temperature sensor, two-wire", "i2c",
+		packs(8, "SOIC", "MSOP"))...)
 	return out
 }
 
@@ -314,22 +277,28 @@ func largeChips() []generated {
 	for _, p := range []struct {
 		pins  int
 		names []string
-	}{{32, []string{"QFP", "QFN"}}, {44, []string{"QFP", "PLCC"}}, {48, []string{"QFN"}}, {64, []string{"QFP", "QFN"}}, {80, []string{"QFP"}}, {100, []string{"QFP"}}, {128, []string{"QFP"}}, {144, []string{"QFP"}}, {28, []string{"QFN", "PLCC"}}, {20, []string{"QFN"}}} {
+	}{{32, []string{"QFP", "QFN"}}, {44, []string{"QFP", "PLCC"}}, {48, []string{"QFN"}}, {64, []string{"QFP", "QFN"}},
+		{80, []string{"QFP"}}, {100, []string{"QFP"}}, {128, []string{"QFP"}}, {144, []string{"QFP"}}, {28, []string{"QFN", "PLCC"}},
+		{20, []string{"QFN"}}} {
 		for _, pk := range packs(p.pins, p.names...) {
 			symbol := fmt.Sprintf("Controller, %d pins", p.pins)
 			if strings.HasPrefix(pk.name, "QFN") {
 				symbol += ", pad"
 			}
-			out = append(out, generated{name: "Controller " + pk.name, prefix: "U", symbol: symbol, text: fmt.Sprintf("Controller, %d pins, %s", p.pins, pk.name), keywords: "microcontroller smd", body: pk.r})
+			out = append(out, generated{name: "Controller " + pk.name, prefix: "U", symbol: symbol,
+				text: fmt.Sprintf("Controller, %d pins, %s", p.pins, pk.name), keywords: "microcontroller smd", body: pk.r})
 		}
 	}
 	for _, p := range []struct {
 		columns, rows     int
 		pitch, ball, x, y float64
-	}{{9, 9, 0.8, 0.45, 8, 8}, {10, 10, 0.8, 0.45, 9, 9}, {12, 12, 0.8, 0.45, 11, 11}, {14, 14, 0.8, 0.45, 12, 12}, {16, 16, 1, 0.6, 17, 17}, {18, 18, 0.8, 0.45, 15, 15}} {
+	}{{9, 9, 0.8, 0.45, 8, 8}, {10, 10, 0.8, 0.45, 9, 9}, {12, 12, 0.8, 0.45, 11, 11}, {14, 14, 0.8, 0.45, 12, 12},
+		{16, 16, 1, 0.6, 17, 17}, {18, 18, 0.8, 0.45, 15, 15}} {
 		n := p.columns * p.rows
-		out = append(out, generated{name: fmt.Sprintf("Logic array BGA-%d", n), prefix: "U", symbol: fmt.Sprintf("Array of %d by %d balls", p.columns, p.rows),
-			text: fmt.Sprintf("Programmable logic, %d balls at %g mm", n, p.pitch), keywords: "fpga smd", body: bga(p.columns, p.rows, p.pitch, p.ball, p.x, p.y)})
+		out = append(out, generated{name: fmt.Sprintf("Logic array BGA-%d", n), prefix: "U",
+			symbol: fmt.Sprintf("Array of %d by %d balls", p.columns, p.rows),
+			text:   fmt.Sprintf("Programmable logic, %d balls at %g mm", n, p.pitch), keywords: "fpga smd",
+			body: bga(p.columns, p.rows, p.pitch, p.ball, p.x, p.y)})
 	}
 	return out
 }
@@ -393,9 +362,12 @@ func generatedSymbols() []*design.Symbol {
 		out = append(out, s)
 	}
 	for name, pins := range map[string]string{
-		"Four gates": quadGate, "Six gates": hexGate, "One gate": oneGate, "One buffer": oneBuffer, "Octal register": octal, "Octal transceiver": transceive, "Counter": counter, "Decoder": decoder,
-		"Analog multiplexer": multiplex, "Two flip-flops": flipFlops, "Timer": timer, "Two amplifiers": dualAmp, "Four amplifiers": quadAmp, "One amplifier": oneAmp, "Linear regulator": ldo, "Small converter": buck,
-		"Two-wire memory": serial, "Four-wire memory": spiFlash, "Field bus driver": fieldBus, "Vehicle bus driver": canBus, "Converter to digital": adc, "Converter to analog": dac, "Temperature sensor": sense, "Line protector": esd,
+		"Four gates": quadGate, "Six gates": hexGate, "One gate": oneGate, "One buffer": oneBuffer, "Octal register": octal,
+		"Octal transceiver": transceive, "Counter": counter, "Decoder": decoder,
+		"Analog multiplexer": multiplex, "Two flip-flops": flipFlops, "Timer": timer, "Two amplifiers": dualAmp,
+		"Four amplifiers": quadAmp, "One amplifier": oneAmp, "Linear regulator": ldo, "Small converter": buck,
+		"Two-wire memory": serial, "Four-wire memory": spiFlash, "Field bus driver": fieldBus, "Vehicle bus driver": canBus,
+		"Converter to digital": adc, "Converter to analog": dac, "Temperature sensor": sense, "Line protector": esd,
 	} {
 		put(name, pinsOf(pins), parts.ByType)
 	}
@@ -410,9 +382,11 @@ func generatedSymbols() []*design.Symbol {
 		out = append(out, connectorSymbol(n))
 	}
 	zener := []design.Figure{area(-1.6, -1.9, -1.6, 1.9, 1.6, 0), line(0.8, -2.4, 1.6, -1.9, 1.6, 1.9), line(-1.6, 0, 1.6, 0)}
-	schottky := []design.Figure{area(-1.6, -1.9, -1.6, 1.9, 1.6, 0), line(0.9, -1.2, 0.9, -1.9, 1.6, -1.9, 1.6, 1.9, 2.3, 1.9, 2.3, 1.2), line(-1.6, 0, 1.6, 0)}
+	schottky := []design.Figure{area(-1.6, -1.9, -1.6, 1.9, 1.6, 0), line(0.9, -1.2, 0.9, -1.9, 1.6, -1.9, 1.6, 1.9, 2.3, 1.9, 2.3,
+		1.2), line(-1.6, 0, 1.6, 0)}
 	ends := []design.Pin{pin("1", "A", "passive", -5, 0, 0, 3.4), pin("2", "K", "passive", 5, 0, 2, 3.4)}
-	out = append(out, named(&design.Symbol{Name: "Zener diode", Pins: ends, Figures: zener}, 0, 3.6, 0, -3.6), named(&design.Symbol{Name: "Schottky diode", Pins: ends, Figures: schottky}, 0, 3.6, 0, -3.6))
+	out = append(out, named(&design.Symbol{Name: "Zener diode", Pins: ends, Figures: zener}, 0, 3.6, 0, -3.6),
+		named(&design.Symbol{Name: "Schottky diode", Pins: ends, Figures: schottky}, 0, 3.6, 0, -3.6))
 	for _, n := range []bool{true, false} {
 		name, tip := "N-channel transistor", []float64{-0.9, 0, 0.3, 0.6, 0.3, -0.6}
 		if !n {
@@ -420,11 +394,15 @@ func generatedSymbols() []*design.Symbol {
 		}
 		out = append(out, named(&design.Symbol{Name: name, Pins: []design.Pin{
 			pin("1", "D", "passive", 2.5, 5, 3, 3), pin("2", "G", "input", -5, 0, 0, 3), pin("3", "S", "passive", 2.5, -5, 1, 3)},
-			Figures: []design.Figure{circle(0.75, 0, 3.5), line(-2, -1.9, -2, 1.9), line(-1.1, 2.4, -1.1, 1.2), line(-1.1, 0.6, -1.1, -0.6), line(-1.1, -1.2, -1.1, -2.4),
-				line(-1.1, 1.8, 2.5, 1.8, 2.5, 2), line(-1.1, -1.8, 2.5, -1.8, 2.5, -2), line(-1.1, 0, 2.5, 0, 2.5, -1.8), solid(tip...)}}, 7.2, 1.3, 7.2, -1.3))
+			Figures: []design.Figure{circle(0.75, 0, 3.5), line(-2, -1.9, -2, 1.9), line(-1.1, 2.4, -1.1, 1.2), line(-1.1, 0.6, -1.1, -0.6),
+				line(-1.1, -1.2, -1.1, -2.4),
+				line(-1.1, 1.8, 2.5, 1.8, 2.5, 2), line(-1.1, -1.8, 2.5, -1.8, 2.5, -2), line(-1.1, 0, 2.5, 0, 2.5, -1.8), solid(tip...)}}, 7.2,
+			1.3, 7.2, -1.3))
 	}
-	out = append(out, named(&design.Symbol{Name: "Crystal, case", Pins: []design.Pin{pin("1", "", "passive", -5, 0, 0, 3.4), pin("3", "", "passive", 5, 0, 2, 3.4), pin("2", "", "passive", -2.5, -7.5, 1, 4), pin("4", "", "passive", 2.5, -7.5, 1, 4)},
-		Figures: []design.Figure{line(-1.6, -2, -1.6, 2), line(1.6, -2, 1.6, 2), box(-0.9, -2.2, 0.9, 2.2), line(-3.5, -3.5, 3.5, -3.5)}}, 0, 4, 8, -5))
+	out = append(out, named(&design.Symbol{Name: "Crystal, case", Pins: []design.Pin{pin("1", "", "passive", -5, 0, 0, 3.4),
+		pin("3", "", "passive", 5, 0, 2, 3.4), pin("2", "", "passive", -2.5, -7.5, 1, 4), pin("4", "", "passive", 2.5, -7.5, 1, 4)},
+		Figures: []design.Figure{line(-1.6, -2, -1.6, 2), line(1.6, -2, 1.6, 2), box(-0.9, -2.2, 0.9, 2.2), line(-3.5, -3.5, 3.5, -3.5)}},
+		0, 4, 8, -5))
 	return out
 }
 

@@ -71,8 +71,9 @@ func (c *range_) add(it item) {
 	number := letters[it.maker] + it.series
 	h := newDice(number)
 	p := ordering.Part{
-		Number: "OF-" + h.letters(7), Maker: it.maker, MakerNumber: number, Family: it.family, Text: it.text, Package: it.pack, Properties: it.props,
-		Body: it.body, Status: "made", Datasheet: "https://datasheets.osierfinch.example/" + number + ".pdf",
+		Number: "OF-" + h.letters(7), Maker: it.maker, MakerNumber: number, Family: it.family, Text: it.text, Package: it.pack,
+		Properties: it.props,
+		Body:       it.body, Status: "made", Datasheet: "https://datasheets.osierfinch.example/" + number + ".pdf",
 	}
 	if p.Body == (ordering.Body{}) {
 		p.Body = c.body(it.pack)

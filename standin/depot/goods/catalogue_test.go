@@ -65,7 +65,8 @@ func TestPricesFallAsTheyDo(t *testing.T) {
 func TestValuesOfTheSeries(t *testing.T) {
 	of := map[string]map[float64]bool{}
 	for _, p := range goods.All() {
-		if p.Family == "resistor" && p.Package == "0603" && strings.HasPrefix(p.MakerNumber, "QF-R0603") && strings.HasSuffix(p.MakerNumber, "-F") {
+		if p.Family == "resistor" && p.Package == "0603" && strings.HasPrefix(p.MakerNumber,
+			"QF-R0603") && strings.HasSuffix(p.MakerNumber, "-F") {
 			v := p.Property("resistance").Value
 			decade := math.Pow(10, math.Floor(math.Log10(v*1.0000001)))
 			key := fmt.Sprintf("%g", decade)
@@ -85,7 +86,8 @@ func TestValuesOfTheSeries(t *testing.T) {
 
 // Bodies are the greatest of the standards for the packages: EIA 0603, JEDEC MS-012 with 8 leads, MS-026 with 48.
 func TestBodiesOfPackages(t *testing.T) {
-	want := map[string][4]float64{"0603": {1.7, 0.9, 2, 0}, "SOIC-8": {5, 4, 8, 1.27}, "QFP-48": {7.1, 7.1, 48, 0.5}, "SOT-23": {3.04, 1.4, 3, 0}}
+	want := map[string][4]float64{"0603": {1.7, 0.9, 2, 0}, "SOIC-8": {5, 4, 8, 1.27}, "QFP-48": {7.1, 7.1, 48, 0.5},
+		"SOT-23": {3.04, 1.4, 3, 0}}
 	seen := map[string]bool{}
 	for _, p := range goods.All() {
 		w, ok := want[p.Package]
