@@ -5,6 +5,10 @@ import (
 	"bytes"
 	bits "encoding/binary"
 	"fmt"
+	"image"
+	"image/color"
+	"image/draw"
+	"image/png"
 	"math"
 	"os"
 	"path/filepath"
@@ -14,7 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// redBox is a box of 6 × 6 × 5 mm as binary glTF 2.0: metres, y up, its material red.
+// redBox is a box of 6 × 6 × 5 mm as binary glTF 2.0: metres, y up, its red from a picture within the file.
 func redBox() []byte {
 	corner := func(i int) [3]float32 {
 		c := [3]float32{-0.003, 0, -0.003}
@@ -35,9 +39,18 @@ func redBox() []byte {
 			n++
 		}
 	}
-	scene := fmt.Sprintf(`{"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0},"material":0}]}],
-		"materials":[{"doubleSided":true,"pbrMetallicRoughness":{"baseColorFactor":[1,0,0,1],"metallicFactor":0}}],"accessors":[{"bufferView":0,"componentType":5126,"count":%d,"type":"VEC3","min":[-0.003,0,-0.003],"max":[0.003,0.005,0.003]}],
-		"bufferViews":[{"buffer":0,"byteLength":%d}],"buffers":[{"byteLength":%d}]}`, n, data.Len(), data.Len())
+	shape := data.Len()
+	data.Write(make([]byte, n*8)) // where each corner lies in the picture: all in its one corner
+	dot := image.NewRGBA(image.Rect(0, 0, 2, 2))
+	draw.Draw(dot, dot.Bounds(), image.NewUniform(color.RGBA{R: 255, A: 255}), image.Point{}, draw.Src)
+	at := data.Len()
+	_ = png.Encode(&data, dot)
+	long := data.Len() - at
+	data.Write(make([]byte, (4-data.Len()%4)%4))
+	scene := fmt.Sprintf(`{"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0,"TEXCOORD_0":1},"material":0}]}],
+		"materials":[{"doubleSided":true,"pbrMetallicRoughness":{"baseColorTexture":{"index":0},"metallicFactor":0}}],"textures":[{"source":0}],"images":[{"bufferView":2,"mimeType":"image/png"}],"accessors":[{"bufferView":0,"componentType":5126,"count":%d,"type":"VEC3","min":[-0.003,0,-0.003],"max":[0.003,0.005,0.003]},
+		{"bufferView":1,"componentType":5126,"count":%d,"type":"VEC2"}],"bufferViews":[{"buffer":0,"byteLength":%d},{"buffer":0,"byteOffset":%d,"byteLength":%d},{"buffer":0,"byteOffset":%d,"byteLength":%d}],
+		"buffers":[{"byteLength":%d}]}`, n, n, shape, shape, n*8, at, long, data.Len())
 	for len(scene)%4 != 0 {
 		scene += " "
 	}

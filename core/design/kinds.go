@@ -19,6 +19,7 @@ type descriptor struct {
 	left   func(d *Doc, was, is Object) error
 	index  func(l *lookups, o Object, in bool)
 	since  int
+	apart  bool
 }
 
 // about describes a kind in terms of its own type. Fields that are nil say nothing.
@@ -35,6 +36,7 @@ type about[P Object] struct {
 	// since is the first version whose objects of this kind can be read by themselves; earlier ones are
 	// upgraded together with their whole document. 0: all can.
 	since int
+	apart bool // no file that is made follows from it, so that it is left out of what a handoff is compared by
 }
 
 func describe[T any, P interface {
@@ -42,7 +44,7 @@ func describe[T any, P interface {
 	Object
 }](a about[P]) descriptor {
 	blank := func() Object { return P(new(T)) }
-	d := descriptor{kind: blank().ObjectKind(), blank: blank, single: a.single, plural: a.plural, since: a.since}
+	d := descriptor{kind: blank().ObjectKind(), blank: blank, single: a.single, plural: a.plural, since: a.since, apart: a.apart}
 	d.open = func(doc *Doc) table {
 		if a.one != nil {
 			return &alone[P]{a.one(doc)}
@@ -97,7 +99,7 @@ func circuitKinds() []descriptor {
 			},
 		}),
 		describe(about[*Checks]{one: func(d *Doc) **Checks { return &d.Checks }, single: ChecksID}),
-		describe(about[*Basket]{one: func(d *Doc) **Basket { return &d.Basket }, single: BasketID}),
+		describe(about[*Basket]{one: func(d *Doc) **Basket { return &d.Basket }, single: BasketID, apart: true}),
 		describe(about[*Sheet]{
 			table:  func(d *Doc) *Table[*Sheet] { return &d.Sheets },
 			plural: "sheets",

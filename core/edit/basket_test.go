@@ -19,6 +19,8 @@ func TestBasketOfAProject(t *testing.T) {
 	k.do(&edit.SetBasket{Held: map[string]int{"OF-B": 0}, Packaging: map[string]string{"OF-B": ""}})
 	assert.Empty(t, k.d.Basket.Held)
 	assert.Empty(t, k.d.Basket.Packaging)
+	assert.Zero(t, design.PrintOf(k.d.Basket), "no file that is made follows from it")
+	assert.NotZero(t, design.PrintOf(k.d.Board))
 	k.refuse(&edit.SetBasket{Boards: ptr(25)}, "would change nothing")
 	k.refuse(&edit.SetBasket{Boards: ptr(0)}, "1 to 100000 boards")
 	k.refuse(&edit.SetBasket{Boards: ptr(100_001)}, "1 to 100000 boards")

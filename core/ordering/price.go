@@ -1,6 +1,10 @@
 package ordering
 
-import "slices"
+import (
+	"slices"
+
+	"goldentrace/core/design"
+)
 
 // Offer is one way in which a part is sold.
 type Offer struct {
@@ -11,7 +15,7 @@ type Offer struct {
 }
 
 // Packagings in which parts come.
-var Packagings = []string{CutTape, Reel, "tube", "tray", "loose"}
+var Packagings = design.Packagings
 
 // The two of them that matter to what is bought: a piece of a tape, and the whole reel, which nobody wants for a few boards.
 const (

@@ -3,7 +3,8 @@ import { evaluate, type Scale } from './expression'
 /** Units of what is not a length. */
 export type QuantityUnit = 'A' | 'V' | 'Ω' | 'F' | 'H' | '°C' | '°'
 
-const prefixes: Record<string, number> = { p: 1e-12, n: 1e-9, µ: 1e-6, u: 1e-6, m: 1e-3, k: 1e3, M: 1e6, G: 1e9 }
+/** What stands before a unit, with u for µ. */
+export const prefixes: Record<string, number> = { p: 1e-12, n: 1e-9, µ: 1e-6, u: 1e-6, m: 1e-3, k: 1e3, M: 1e6, G: 1e9 }
 const kinds: Record<QuantityUnit, { noun: string; example: string; names: string[]; plain?: boolean; positive?: boolean }> = {
   A: { noun: 'current', example: '250 mA', names: ['A'], positive: true },
   V: { noun: 'voltage', example: '3.3 V', names: ['V'] },
@@ -32,11 +33,15 @@ const scales = Object.fromEntries(
 export function showQuantity(v: number, unit: QuantityUnit): string {
   const gap = unit === '°' ? '' : ' '
   const size = Math.abs(v)
-  if (kinds[unit].plain || size === 0) return `${trimmed(v)}${gap}${unit}`
-  const p = ['G', 'M', 'k', '', 'm', 'µ', 'n', 'p'].find((x) => size >= (prefixes[x] ?? 1) * (1 - 1e-9)) ?? 'p'
-  return `${trimmed(v / (prefixes[p] ?? 1))} ${p}${unit}`
+  return kinds[unit].plain || size === 0 ? `${trimmed(v, 6)}${gap}${unit}` : byThousands(v, unit, 6)
 }
-const trimmed = (v: number) => String(Number(v.toPrecision(6)))
+const trimmed = (v: number, digits: number) => String(Number(v.toPrecision(digits)))
+
+/** A value with the prefix that fits its unit, in so many digits at most. */
+export function byThousands(v: number, unit: string, digits: number): string {
+  const p = ['G', 'M', 'k', '', 'm', 'µ', 'n', 'p'].find((x) => Math.abs(v) >= (prefixes[x] ?? 1) * (1 - 1e-9)) ?? 'p'
+  return `${trimmed(v / (prefixes[p] ?? 1), digits)} ${p}${unit}`
+}
 
 /** Reads a quantity as people write it, with prefixes and arithmetic. Throws a sentence with an example. */
 export function readQuantity(text: string, unit: QuantityUnit): number {

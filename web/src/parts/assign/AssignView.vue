@@ -1,9 +1,6 @@
 <script setup lang="ts">
 import { mdiAlertCircleOutline, mdiCheckCircleOutline } from '@mdi/js'
-import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue'
-import { drawPattern } from '../../board/draw'
-import { boxOf } from '../../canvas/viewport'
-import { offscreenPen } from '../../circuit/preview'
+import { computed, defineAsyncComponent, ref, shallowRef, watch } from 'vue'
 import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
@@ -13,15 +10,14 @@ import { complain } from '../../shell/notices'
 import { type Change, type Column, filtered } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
-import { useTaste } from '../../shell/taste'
 import ListPage from '../ListPage.vue'
+import PatternPicture from '../PatternPicture.vue'
 import { type AssignRow, assignRows, makerField, numberField } from './rows'
 
 /** All parts of the circuit with what each has and lacks, and the footprints that suit those that are picked. */
 const FootprintSpace = defineAsyncComponent(() => import('../../space/FootprintSpace.vue'))
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ depot: [number[]] }>()
-const taste = useTaste()
 const filter = ref('')
 const only = ref<'all' | 'lacking'>('all')
 const all = computed(() => (void props.project.docTick.value, assignRows(props.project)))
@@ -70,7 +66,6 @@ const found = shallowRef<Suggested | null>(null)
 const trouble = ref('')
 const chosen = ref('')
 const look = shallowRef<NamedFootprint | null>(null)
-const picture = ref<HTMLCanvasElement>()
 const suggest = latest(
   (asked: Questions['suggest']['asks']) =>
     props.project.question('suggest', asked).catch((e: Error) => ((trouble.value = e.message), null)),
@@ -99,10 +94,7 @@ watch([picked, query, bought, () => props.project.docTick.value], () => {
 })
 const fetch = latest(
   (name: string) => props.project.question('footNamed', { name }).catch(() => null),
-  (f) => {
-    look.value = f
-    void nextTick(paint)
-  },
+  (f) => (look.value = f),
 )
 watch(
   () => picked.value.map((r) => `${r.id} ${r.footprint}`).join(),
@@ -110,12 +102,6 @@ watch(
 )
 watch(chosen, (n) => n && void fetch(n))
 const seen = ref<'flat' | 'space'>('flat')
-watch(seen, () => void nextTick(paint))
-function paint() {
-  const p = look.value?.pattern
-  if (picture.value && p) drawPattern(offscreenPen(picture.value, boxOf(p.courtyard), 1, 70), p, taste.boardShade)
-}
-watch(() => taste.boardShade, paint)
 const given = computed(() => picked.value.filter((r) => r.footprint === chosen.value).length === picked.value.length)
 const give = (name = chosen.value) =>
   props.project
@@ -183,15 +169,7 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
           @keep="seen = $event"
         />
         <FootprintSpace v-if="seen === 'space' && look" class="space" :look="look" />
-        <canvas
-          v-show="seen === 'flat'"
-          ref="picture"
-          width="300"
-          height="180"
-          :class="'board-' + taste.boardShade"
-          role="img"
-          aria-label="Footprint"
-        />
+        <PatternPicture v-else :pattern="look?.pattern ?? null" label="Footprint" />
         <p class="mono name">{{ chosen || 'no footprint' }}</p>
         <div class="acts">
           <v-btn size="small" color="primary" variant="flat" :disabled="!chosen || given" @click="give()">
@@ -234,18 +212,6 @@ const words = (m: Match) => m.words.filter((w) => !w.endsWith('equal')).join(', 
 </template>
 
 <style scoped>
-canvas {
-  display: block;
-  width: 100%;
-  border-radius: 8px;
-  flex: none;
-}
-canvas.board-dark {
-  background: #17131e;
-}
-canvas.board-light {
-  background: #e4e8ee;
-}
 .space {
   height: 190px;
   flex: none;

@@ -23,6 +23,7 @@ export interface AssignRow {
 export const makerField = 'maker'
 export const numberField = 'part number'
 export const orderField = 'order number'
+export const datasheetField = 'datasheet'
 
 /** All packages of the circuit, in all uses of their sheets. */
 export function assignRows(project: Project): AssignRow[] {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { mdiAlertOutline, mdiLightbulbOnOutline } from '@mdi/js'
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { useTimeoutFn } from '@vueuse/core'
-import { call, Refusal } from '../../live/http'
+import { computed, onMounted, watch } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
+import { call } from '../../live/http'
 import type { Project } from '../../live/project'
 import type { BasketSeen, Line } from '../../live/wire.gen'
 import WholeField from '../../shell/fields/WholeField.vue'
@@ -12,6 +12,8 @@ import { saveFile } from '../../shell/saving'
 import type { Change, Column } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import ListPage from '../ListPage.vue'
+import { useAsking } from './asking'
+import AskingState from './AskingState.vue'
 import { euro, pieces } from './money'
 
 /** What so many boards need, bought as cheaply as it can be: prices with their breaks, what is short, what to keep in mind. */
@@ -19,31 +21,18 @@ const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ choose: [number[]] }>()
 const usual = { boards: 5, spares: 0, least: 0, reels: false }
 const basket = computed(() => (void props.project.docTick.value, props.project.all('basket')[0] ?? usual))
-const seen = shallowRef<BasketSeen | null>(null)
-const trouble = ref('')
-const busy = ref(false)
-const slow = ref(false)
-const late = useTimeoutFn(() => (slow.value = busy.value), 300, { immediate: false })
-let going: AbortController | null = null
-async function look() {
-  going?.abort()
-  const mine = (going = new AbortController())
-  busy.value = true
-  late.start()
-  try {
-    const b = await call<BasketSeen>('GET', `/projects/${props.project.id}/basket`, undefined, mine.signal)
-    if (mine !== going) return
-    seen.value = b
-    trouble.value = b.trouble ?? ''
-  } catch (e) {
-    if (mine !== going) return
-    trouble.value = mine.signal.aborted ? 'It was stopped.' : (e as Refusal).message
-  }
-  busy.value = slow.value = false
-}
+const {
+  answer: seen,
+  trouble: failed,
+  slow,
+  ask: look,
+  stop,
+} = useAsking((signal) => call<BasketSeen>('GET', `/projects/${props.project.id}/basket`, undefined, signal))
+/** Either the program could not be asked, or it could not ask the depot. */
+const trouble = computed(() => failed.value || seen.value?.trouble || '')
 onMounted(look)
 /** What the basket is made of: the parts of the circuit and what was said of it. */
-watch(props.project.docTick, look)
+watch(props.project.docTick, useDebounceFn(look, 150)) // several acts in a row ask once
 
 const set = (fields: object) => props.project.edit('setBasket', fields).catch(complain)
 const rows = computed<Line[]>(() => (seen.value ? [...seen.value.unchosen, ...seen.value.lines] : []))
@@ -198,26 +187,22 @@ const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour:
         >Save the table</v-btn
       >
     </template>
-    <div class="state">
-      <v-progress-linear v-if="slow" indeterminate aria-label="Asking the depot" />
-      <span v-if="slow"
-        >The depot is being asked …
-        <v-btn size="small" density="compact" variant="text" @click="going?.abort()">Stop</v-btn></span
-      >
-      <span v-else-if="trouble" class="trouble" role="alert">
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiAlertOutline" /></svg>{{ trouble }}
-        {{ seen?.since ? `Prices and stocks are of ${clock(seen.since)}.` : '' }}
-        <v-btn size="small" density="compact" variant="outlined" @click="look">Try again</v-btn>
-      </span>
-      <span v-else-if="seen" class="quiet">
+    <AskingState
+      :slow="slow"
+      :trouble="trouble"
+      :before="seen?.since ? `Prices and stocks are of ${clock(seen.since)}.` : ''"
+      @stop="stop"
+      @again="look"
+    >
+      <template v-if="seen">
         <span class="mono">{{ seen.lines.length }}</span> {{ seen.lines.length === 1 ? 'line' : 'lines'
         }}{{ warned ? `, ${warned} to mind` : '' }}
         <template v-for="w in seen.warnings" :key="w"> · {{ w }}</template>
         <v-btn v-if="cheaper" size="small" density="compact" variant="outlined" class="take" @click="takeAll"
           >{{ cheaper === 1 ? 'One costs' : `${cheaper} cost` }} less when more are bought: take them</v-btn
         >
-      </span>
-    </div>
+      </template>
+    </AskingState>
     <DataTable name="basket" label="Basket" :columns="columns" :rows="rows" :menu="menu" @change="change">
       <template #empty>{{ seen ? 'The circuit has no parts that are fitted.' : '' }}</template>
     </DataTable>
@@ -231,24 +216,6 @@ const clock = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour:
 .sum {
   font-size: 13.5px;
   white-space: nowrap;
-}
-.state {
-  min-height: 28px;
-  font-size: 12.5px;
-  position: relative;
-}
-.state :deep(.v-progress-linear) {
-  position: absolute;
-  top: -4px;
-}
-.trouble {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.trouble svg {
-  width: 16px;
-  fill: rgb(var(--v-theme-warning));
 }
 .take {
   margin-left: 8px;

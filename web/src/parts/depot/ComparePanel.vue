@@ -3,16 +3,15 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { call } from '../../live/http'
 import type { Answer, OrderingPart, OrderingRow, Query } from '../../live/wire.gen'
 import { format } from '../../live/units'
+import CentredPanel from '../../shell/CentredPanel.vue'
 import { euro, pieces } from './money'
 
 /** Up to four parts side by side; where they differ is set off. */
 const props = defineProps<{ numbers: string[]; quantity: number; reels: boolean; choosable: boolean }>()
 const emit = defineEmits<{ close: []; choose: [OrderingPart] }>()
-const panel = ref<HTMLElement>()
 const rows = shallowRef<OrderingRow[]>([])
 const trouble = ref('')
 onMounted(async () => {
-  panel.value?.focus()
   const asked: Query = { numbers: props.numbers, quantity: props.quantity, reels: props.reels }
   const a = await call<Answer>('POST', '/depot/search', asked).catch((e: Error) => ((trouble.value = e.message), null))
   rows.value = props.numbers.flatMap((n) => a?.rows.find((r) => r.number === n) ?? [])
@@ -43,15 +42,7 @@ const differ = (l: Line) => new Set(l.texts).size > 1
 </script>
 
 <template>
-  <div
-    ref="panel"
-    class="float panel"
-    role="dialog"
-    tabindex="-1"
-    aria-label="Parts side by side"
-    @keydown.esc.stop="emit('close')"
-  >
-    <h3>Side by side</h3>
+  <CentredPanel label="Parts side by side" title="Side by side" :width="860" @close="emit('close')">
     <p v-if="trouble" role="alert">{{ trouble }}</p>
     <div v-else-if="rows.length" class="table">
       <v-table density="compact">
@@ -75,43 +66,20 @@ const differ = (l: Line) => new Set(l.texts).size > 1
         </tbody>
       </v-table>
     </div>
-    <div class="acts">
-      <span class="quiet">Lines in which they differ are set off.</span><span class="grow" /><v-btn
-        variant="text"
-        @click="emit('close')"
-        >Close</v-btn
-      >
-    </div>
-  </div>
+    <template #acts>
+      <span class="quiet">Lines in which they differ are set off.</span>
+      <span class="grow" />
+      <v-btn variant="text" @click="emit('close')">Close</v-btn>
+    </template>
+  </CentredPanel>
 </template>
 
 <style scoped>
-.panel {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  transform: translate(-50%, -50%);
-  width: 860px;
-  max-width: 96%;
-  max-height: 92%;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  padding: 16px;
-  z-index: 20;
-}
-.panel:focus {
-  outline: none;
-}
 .table {
   overflow: auto;
 }
 .differs td {
   background: rgba(var(--v-theme-info), 0.12);
-}
-.acts {
-  display: flex;
-  align-items: center;
 }
 .grow {
   flex: 1;

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { Project } from '../../live/project'
 import type { OrderingRow } from '../../live/wire.gen'
 import { format } from '../../live/units'
+import { orderField } from '../assign/rows'
 import { euro, pieces } from './money'
 
 /** All that the depot says of a part: what it is, what it measures, how it is sold. */
@@ -11,7 +12,7 @@ const emit = defineEmits<{ choose: []; compare: [] }>()
 /** The parts of the circuit that it was chosen for. */
 const uses = computed(() => {
   void props.project.docTick.value
-  return [...new Set(props.project.all('part').filter((p) => p.fields?.['order number'] === props.row.number).map((p) => p.designator))] // prettier-ignore
+  return [...new Set(props.project.all('part').filter((p) => p.fields?.[orderField] === props.row.number).map((p) => p.designator))] // prettier-ignore
 })
 const mm = (nm: number) => (nm ? format(nm, 'mm', 2) : '–')
 const ladder = computed(() => {

@@ -3,7 +3,8 @@ import { mdiAlertOutline, mdiRobotIndustrialOutline } from '@mdi/js'
 import { useDebounceFn } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import type { Project } from '../../live/project'
-import type { OrderingPart, OrderingRow } from '../../live/wire.gen'
+import { call } from '../../live/http'
+import type { Answer, OrderingPart, OrderingRow, Query } from '../../live/wire.gen'
 import { type Entry, openMenu, placeOf } from '../../shell/menu'
 import { complain } from '../../shell/notices'
 import WholeField from '../../shell/fields/WholeField.vue'
@@ -11,7 +12,9 @@ import type { Column } from '../../shell/table/columns'
 import DataTable from '../../shell/table/DataTable.vue'
 import FilterField from '../../shell/table/FilterField.vue'
 import ListPage from '../ListPage.vue'
+import { datasheetField, makerField, numberField, orderField } from '../assign/rows'
 import { useAsking } from './asking'
+import AskingState from './AskingState.vue'
 import ComparePanel from './ComparePanel.vue'
 import DepotCard from './DepotCard.vue'
 import FilterColumn from './FilterColumn.vue'
@@ -21,7 +24,17 @@ import { euro, pieces } from './money'
 /** The depot: what can be bought, filtered by what it is, and chosen for parts of the circuit. */
 const props = defineProps<{ project: Project; parts: number[] }>()
 const emit = defineEmits<{ done: [] }>()
-const { query, answer, trouble, busy, slow, stale, ask, stop } = useAsking()
+const query = ref<Query>({ quantity: 25, inStock: true })
+/** The query that the answer is of, as it was asked. */
+const of = ref('')
+const { answer, trouble, busy, slow, ask, stop } = useAsking(async (signal) => {
+  const asked = JSON.stringify(query.value)
+  const a = await call<Answer>('POST', '/depot/search', query.value, signal)
+  of.value = asked
+  return a
+})
+/** What is listed is not what is asked for. */
+const stale = computed(() => !!answer.value && of.value !== JSON.stringify(query.value) && !busy.value)
 const forParts = computed(() => (void props.project.docTick.value, props.parts.flatMap((id) => props.project.get('part', id) ?? []))) // prettier-ignore
 const designators = computed(() => [...new Set(forParts.value.map((p) => p.designator))])
 
@@ -136,7 +149,7 @@ function compare(r: OrderingRow) {
 // ---- choosing
 
 async function choose(r: OrderingPart) {
-  const fields: Record<string, string> = { maker: r.maker, 'part number': r.makerNumber, 'order number': r.number, ...(r.datasheet ? { datasheet: r.datasheet } : {}) } // prettier-ignore
+  const fields: Record<string, string> = { [makerField]: r.maker, [numberField]: r.makerNumber, [orderField]: r.number, ...(r.datasheet ? { [datasheetField]: r.datasheet } : {}) } // prettier-ignore
   const cells = forParts.value.flatMap((p) => Object.entries(fields).map(([field, text]) => ({ id: p.id, field, text })))
   await props.project
     .edit('setParts', { cells })
@@ -189,17 +202,8 @@ const manner = async (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as H
         @update:model-value="query = { ...query, reels: !!$event }"
       />
     </template>
-    <div class="state">
-      <v-progress-linear v-if="slow" indeterminate aria-label="Asking the depot" />
-      <span v-if="slow"
-        >The depot is being asked … <v-btn size="small" density="compact" variant="text" @click="stop">Stop</v-btn></span
-      >
-      <span v-else-if="trouble" class="trouble" role="alert">
-        <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="mdiAlertOutline" /></svg>{{ trouble }}
-        {{ answer ? 'What is listed is of before.' : '' }}
-        <v-btn size="small" density="compact" variant="outlined" @click="ask">Try again</v-btn>
-      </span>
-      <span v-else-if="answer" class="quiet" role="status">
+    <AskingState :slow="slow" :trouble="trouble" :before="answer ? 'What is listed is of before.' : ''" @stop="stop" @again="ask">
+      <template v-if="answer">
         <b v-if="forParts.length" class="for mono"
           >for {{ designators.slice(0, 6).join(' ')
           }}{{ designators.length > 6 ? ` and ${designators.length - 6} more` : '' }} ·</b
@@ -207,13 +211,15 @@ const manner = async (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as H
         <span class="mono">{{ pieces(answer.found) }}</span> found{{
           answer.found > answer.rows.length ? `, the first ${answer.rows.length} listed` : ''
         }}{{ stale ? ' · of before' : '' }}
-      </span>
-      <span class="grow" />
-      <v-btn v-if="beside.length" size="small" variant="outlined" :disabled="beside.length < 2" @click="comparing = true"
-        >Compare {{ beside.length }}</v-btn
-      >
-      <v-btn size="small" variant="outlined" aria-haspopup="menu" @click="manner">Osier &amp; Finch</v-btn>
-    </div>
+      </template>
+      <template #right>
+        <span class="grow" />
+        <v-btn v-if="beside.length" size="small" variant="outlined" :disabled="beside.length < 2" @click="comparing = true"
+          >Compare {{ beside.length }}</v-btn
+        >
+        <v-btn size="small" variant="outlined" aria-haspopup="menu" @click="manner">Osier &amp; Finch</v-btn>
+      </template>
+    </AskingState>
     <div class="both">
       <FilterColumn v-model="query" :answer="answer" />
       <DataTable
@@ -264,30 +270,8 @@ const manner = async (e: MouseEvent) => openMenu(placeOf(e, e.currentTarget as H
 .grow {
   flex: 1;
 }
-.state {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 26px;
-  margin-bottom: 6px;
-  font-size: 12.5px;
-  position: relative;
-}
-.state :deep(.v-progress-linear) {
-  position: absolute;
-  top: -4px;
-}
 .for {
   color: rgb(var(--v-theme-primary));
-}
-.trouble {
-  display: flex;
-  gap: 6px;
-  align-items: center;
-}
-.trouble svg {
-  width: 16px;
-  fill: rgb(var(--v-theme-warning));
 }
 .both {
   flex: 1;

@@ -1,17 +1,13 @@
 import { useTimeoutFn } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
-import { call, Refusal } from '../../live/http'
-import type { Answer, Query } from '../../live/wire.gen'
+import { ref, shallowRef } from 'vue'
+import { Refusal } from '../../live/http'
 
 /**
- * Asks the depot. Only the last question's answer is shown, an earlier one is broken off; what was found stays to be seen while the
- * next is on its way or does not come, and says that it is of before.
+ * Asks the depot. Only the last question's answer is shown, an earlier one is broken off; what was heard stays to be seen while the next
+ * answer is on its way or does not come.
  */
-export function useAsking() {
-  const query = ref<Query>({ quantity: 25, inStock: true })
-  const answer = shallowRef<Answer | null>(null)
-  /** The query that the answer is of. */
-  const of = shallowRef<Query | null>(null)
+export function useAsking<A>(call: (signal: AbortSignal) => Promise<A>) {
+  const answer = shallowRef<A | null>(null)
   const trouble = ref('')
   const busy = ref(false)
   /** It takes so long that it is said. */
@@ -25,12 +21,10 @@ export function useAsking() {
     busy.value = true
     trouble.value = ''
     late.start()
-    const asked = JSON.parse(JSON.stringify(query.value)) as Query
     try {
-      const a = await call<Answer>('POST', '/depot/search', asked, mine.signal)
+      const a = await call(mine.signal)
       if (mine !== going) return
       answer.value = a
-      of.value = asked
     } catch (e) {
       if (mine !== going) return
       trouble.value = mine.signal.aborted ? 'It was stopped.' : (e as Refusal).message
@@ -38,10 +32,6 @@ export function useAsking() {
     busy.value = slow.value = false
     going = null
   }
-  function stop() {
-    going?.abort()
-  }
-  /** What is shown is not what is asked for. */
-  const stale = computed(() => !!answer.value && JSON.stringify(of.value) !== JSON.stringify(query.value) && !busy.value)
-  return { query, answer, trouble, busy, slow, stale, ask, stop }
+  const stop = () => going?.abort()
+  return { answer, trouble, busy, slow, ask, stop }
 }

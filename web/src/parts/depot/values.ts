@@ -1,13 +1,11 @@
 import { evaluate } from '../../live/expression'
+import { byThousands, prefixes } from '../../live/quantities'
 
-const prefixes: [string, number][] = [['p', 1e-12], ['n', 1e-9], ['µ', 1e-6], ['m', 1e-3], ['', 1], ['k', 1e3], ['M', 1e6], ['G', 1e9]] // prettier-ignore
 const plain = ['', '%', '°C', 'ppm']
 
 /** A value of the depot's with its unit: 4.7 kΩ. As core/ordering writes it. */
 export function showValue(v: number, unit: string): string {
-  if (v === 0 || plain.includes(unit)) return `${Number(v.toPrecision(5))} ${unit}`.trim()
-  const [letter, by] = prefixes.filter(([, f]) => Math.abs(v) >= f * (1 - 1e-9)).pop() ?? prefixes[0]
-  return `${Number((v / by).toPrecision(4))} ${letter}${unit}`
+  return v === 0 || plain.includes(unit) ? `${Number(v.toPrecision(5))} ${unit}`.trim() : byThousands(v, unit, 4)
 }
 
 /** Lengths are kept in metres here; a number alone is millimetres, as everywhere. */
@@ -18,13 +16,10 @@ export function readValue(text: string, unit: string): number {
   if (unit === 'm') return evaluate(text.replace(/(\d),(\d)/g, '$1.$2'), lengths)
   const factors: Record<string, number> = { [unit]: 1 }
   if (!plain.includes(unit)) {
-    for (const [letter, by] of [...prefixes, ['u', 1e-6] as [string, number]]) {
-      if (letter) factors[letter] = by
-      factors[letter + unit] = by
-    }
+    for (const [letter, by] of Object.entries(prefixes)) factors[letter] = factors[letter + unit] = by
     if (unit === 'Ω') factors.R = factors.ohm = 1
   }
-  const v = evaluate(text.replace(/(\d),(\d)/g, '$1.$2'), { noun: 'value', factors, unit, cased: true, infix: plain.includes(unit) ? [] : [...prefixes.map(([l]) => l).filter(Boolean), 'u', 'R'] }) // prettier-ignore
+  const v = evaluate(text.replace(/(\d),(\d)/g, '$1.$2'), { noun: 'value', factors, unit, cased: true, infix: plain.includes(unit) ? [] : [...Object.keys(prefixes), 'R'] }) // prettier-ignore
   if (!Number.isFinite(v)) throw new Error(`“${text.trim()}” is not a value in ${unit || 'plain numbers'}.`)
   return v
 }

@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { drawPattern } from '../../board/draw'
-import { boxOf } from '../../canvas/viewport'
-import { offscreenPen } from '../../circuit/preview'
+import { computed, ref } from 'vue'
 import type { Project } from '../../live/project'
 import type { Pad } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
 import { useTaste } from '../../shell/taste'
+import PatternPicture from '../PatternPicture.vue'
 import TablePanel from '../tables/TablePanel.vue'
 import { useTable } from '../tables/useTable'
 
@@ -15,16 +13,10 @@ const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ take: [Pad[]]; close: [] }>()
 const taste = useTaste()
 const unit = ref<'mm' | 'mil' | 'in'>(taste.unit)
-const picture = ref<HTMLCanvasElement>()
 const { text, columns, answer, trouble } = useTable(
   (text, columns) => props.project.question('padList', { text, columns, unit: unit.value }),
   [unit],
 )
-watch(answer, async (r) => {
-  await nextTick()
-  if (picture.value && r?.list?.pads.length)
-    drawPattern(offscreenPen(picture.value, boxOf(r.pattern.courtyard), 1, 80), r.pattern, taste.boardShade)
-})
 const kinds = ['number', 'x', 'y', 'width', 'height', 'form', 'hole', 'turn'].map((k) => ({ value: k, title: k }))
 const pads = computed(() => answer.value?.list?.pads ?? [])
 </script>
@@ -55,32 +47,14 @@ const pads = computed(() => answer.value?.list?.pads ?? [])
       ]"
       @keep="unit = $event"
     />
-    <canvas
-      v-show="pads.length"
-      ref="picture"
-      width="300"
-      height="300"
-      :class="'board-' + taste.boardShade"
-      role="img"
-      aria-label="The pads"
-    />
+    <PatternPicture v-if="pads.length" class="picture" :pattern="answer!.pattern" :height="300" label="The pads" />
     <p v-if="!answer" class="quiet hint">The pads are shown here before they are taken.</p>
   </TablePanel>
 </template>
 
 <style scoped>
-canvas {
-  display: block;
-  width: 300px;
-  height: 300px;
-  border-radius: 8px;
+.picture {
   margin: 8px 0;
-}
-canvas.board-dark {
-  background: #17131e;
-}
-canvas.board-light {
-  background: #e4e8ee;
 }
 .hint {
   padding: 40px 20px;

@@ -3,13 +3,13 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { call } from '../../live/http'
 import { person } from '../../live/person'
 import type { PackPart, PackSeen } from '../../live/wire.gen'
+import CentredPanel from '../../shell/CentredPanel.vue'
 import { say } from '../../shell/notices'
 
 /** What a pack of parts holds, shown before it is kept in the library of the workspace. */
 const props = defineProps<{ file: File }>()
 const emit = defineEmits<{ close: []; kept: [] }>()
 const seen = shallowRef<PackSeen | null>(null)
-const panel = ref<HTMLElement>()
 const trouble = ref('')
 const busy = ref(true)
 const most = 200
@@ -30,10 +30,7 @@ async function send(keep: boolean) {
     busy.value = false
   }
 }
-onMounted(() => {
-  panel.value?.focus()
-  void send(false)
-})
+onMounted(() => send(false))
 const count = (n: number) => (n === 1 ? '1 part' : `${n} parts`)
 const taken = computed(() => seen.value?.parts.filter((p) => p.state !== 'same').length ?? 0)
 const state = (p: PackPart) =>
@@ -41,8 +38,7 @@ const state = (p: PackPart) =>
 </script>
 
 <template>
-  <div ref="panel" class="float panel" role="dialog" tabindex="-1" aria-label="Parts of a pack" @keydown.esc.stop="emit('close')">
-    <h3>{{ seen?.title || file.name }}</h3>
+  <CentredPanel label="Parts of a pack" :title="seen?.title || file.name" :width="820" @close="emit('close')">
     <v-progress-linear v-if="busy" indeterminate aria-label="Reading the pack" />
     <p v-if="trouble" class="error" role="alert">{{ trouble }}</p>
     <template v-if="seen">
@@ -82,34 +78,16 @@ const state = (p: PackPart) =>
         <p v-if="seen.parts.length > most" class="quiet">… and {{ seen.parts.length - most }} parts more</p>
       </div>
     </template>
-    <div class="acts">
+    <template #acts>
       <v-btn v-if="seen" color="primary" variant="flat" :disabled="busy || !taken" @click="send(true)">
         {{ taken ? `Keep ${count(taken)} in the workspace` : 'The workspace has all of them' }}
       </v-btn>
       <v-btn variant="text" @click="emit('close')">Close</v-btn>
-    </div>
-  </div>
+    </template>
+  </CentredPanel>
 </template>
 
 <style scoped>
-.panel {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  transform: translate(-50%, -50%);
-  width: 820px;
-  max-width: 96%;
-  max-height: 92%;
-  display: flex;
-  flex-direction: column;
-  gap: 8px;
-  padding: 16px;
-  z-index: 20;
-}
-
-.panel:focus {
-  outline: none;
-}
 .table {
   overflow: auto;
 }
@@ -122,9 +100,5 @@ const state = (p: PackPart) =>
 }
 .error {
   color: rgb(var(--v-theme-error));
-}
-.acts {
-  display: flex;
-  gap: 8px;
 }
 </style>

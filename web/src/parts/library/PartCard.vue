@@ -1,9 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, shallowRef, watch } from 'vue'
-import { drawPattern } from '../../board/draw'
-import { boxOf } from '../../canvas/viewport'
-import { marksBox, play } from '../../circuit/marks'
-import { offscreenPen } from '../../circuit/preview'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { call } from '../../live/http'
 import { latest } from '../../live/latest'
 import { person } from '../../live/person'
@@ -12,9 +8,9 @@ import type { Card, KeptAs, PinRow } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import { complain, say } from '../../shell/notices'
-import { useTaste } from '../../shell/taste'
-import { circuitColours } from '../../shell/tokens'
 import FlawList from '../FlawList.vue'
+import PatternPicture from '../PatternPicture.vue'
+import SymbolPicture from '../SymbolPicture.vue'
 import PartVersions from './PartVersions.vue'
 import { typeWords } from '../symbol/pinTypes'
 
@@ -27,12 +23,9 @@ const emit = defineEmits<{
   gone: []
   changed: []
 }>()
-const taste = useTaste()
 const card = shallowRef<Card | null>(null)
 const trouble = ref('')
 const kept = ref(0) // how often a version was kept
-const symbols = ref<HTMLCanvasElement[]>([])
-const foot = ref<HTMLCanvasElement>()
 const today = () => new Date().toISOString().slice(0, 10)
 
 const fetch = latest(
@@ -40,24 +33,11 @@ const fetch = latest(
   (c) => {
     card.value = c
     if (c) trouble.value = ''
-    void nextTick(paint)
   },
 )
 const look = () => props.name && void fetch({ name: props.name, project: props.own })
 watch(() => [props.name, props.own], look, { immediate: true })
 watch(props.project.docTick, look)
-function paint() {
-  const c = card.value
-  if (!c) return
-  c.symbols.forEach((s, i) => {
-    const el = symbols.value[i]
-    if (el && s.marks.length) play(offscreenPen(el, marksBox(s.marks)), s.marks, { colours: circuitColours[taste.circuitShade], pictures: null }) // prettier-ignore
-  })
-  if (foot.value && c.pattern) {
-    drawPattern(offscreenPen(foot.value, boxOf(c.pattern.courtyard), 1, 60), c.pattern, taste.boardShade)
-  }
-}
-watch(() => [taste.circuitShade, taste.boardShade], paint)
 const part = computed(() => (props.own ? card.value?.part : null))
 const set = (fields: object) => props.project.edit('putLibraryPart', { part: { ...part.value!, ...fields } }).catch(complain)
 function mapPad(row: PinRow, pad: string) {
@@ -129,18 +109,11 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
           Unit {{ letter(i) }}
           <v-btn v-if="part" size="small" density="compact" variant="text" @click="removeUnit(i + 1)">Remove the unit</v-btn>
         </figcaption>
-        <canvas
-          :ref="(el) => (symbols[i] = el as HTMLCanvasElement)"
-          width="280"
-          height="170"
-          :class="taste.circuitShade"
-          role="img"
-          aria-label="Symbol"
-        />
+        <SymbolPicture :marks="s.marks" label="Symbol" />
         <v-btn v-if="own || s.id" size="small" variant="outlined" :disabled="!s.id" @click="emit('symbol', s.id!)">Symbol</v-btn>
       </figure>
       <figure v-if="card.pattern">
-        <canvas ref="foot" width="280" height="170" :class="'board-' + taste.boardShade" role="img" aria-label="Footprint" />
+        <PatternPicture :pattern="card.pattern" :width="280" :height="170" label="Footprint" />
         <v-btn v-if="own" size="small" variant="outlined" @click="emit('footprint', own)">Footprint</v-btn>
       </figure>
     </div>
@@ -255,22 +228,6 @@ figure > .v-btn {
   right: 6px;
   bottom: 10px;
   background: rgb(var(--v-theme-surface));
-}
-canvas {
-  display: block;
-  width: 100%;
-  aspect-ratio: 280 / 170;
-  border-radius: 8px;
-  background: #eef1f5;
-}
-canvas.dark {
-  background: #1c1825;
-}
-canvas.board-dark {
-  background: #17131e;
-}
-canvas.board-light {
-  background: #e4e8ee;
 }
 .state {
   font-size: 12px;

@@ -6,6 +6,7 @@ import { marksBox, play } from '../../circuit/marks'
 import { offscreenPen } from '../../circuit/preview'
 import type { Project } from '../../live/project'
 import type { NewVersion, Overlaid, Pattern } from '../../live/wire.gen'
+import CentredPanel from '../../shell/CentredPanel.vue'
 import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { boardColours, circuitColours } from '../../shell/tokens'
@@ -15,13 +16,11 @@ const props = defineProps<{ project: Project; version: NewVersion }>()
 const emit = defineEmits<{ close: [] }>()
 const taste = useTaste()
 const both = shallowRef<Overlaid | null>(null)
-const panel = ref<HTMLElement>()
 const symbol = ref<HTMLCanvasElement>()
 const foot = ref<HTMLCanvasElement>()
 const still = { at: { x: 0, y: 0 }, angle: 0, mirror: false }
 
 onMounted(async () => {
-  panel.value?.focus()
   both.value = await props.project.question('overlay', { name: props.version.name }).catch((e) => (complain(e), null))
   await nextTick()
   paint()
@@ -70,15 +69,12 @@ const take = () => props.project.edit('updateParts', { names: [props.version.nam
 </script>
 
 <template>
-  <div
-    ref="panel"
-    class="float panel"
-    role="dialog"
-    tabindex="-1"
-    :aria-label="`A new version of ${version.name}`"
-    @keydown.esc.stop="emit('close')"
+  <CentredPanel
+    :label="`A new version of ${version.name}`"
+    :title="`${version.name}: version ${version.have} here, ${version.latest} in the ${version.library} library`"
+    :width="810"
+    @close="emit('close')"
   >
-    <h3>{{ version.name }}: version {{ version.have }} here, {{ version.latest }} in the {{ version.library }} library</h3>
     <p class="key"><i class="was" /> as the project has it <i class="is" /> as the library has it now</p>
     <div class="pictures">
       <canvas
@@ -102,29 +98,14 @@ const take = () => props.project.edit('updateParts', { names: [props.version.nam
       <li v-for="c in version.changes.slice(0, 40)" :key="c">{{ c }}</li>
       <li v-if="version.changes.length > 40" class="quiet">… and {{ version.changes.length - 40 }} more</li>
     </ul>
-    <div class="acts">
+    <template #acts>
       <v-btn color="primary" variant="flat" @click="take">Take version {{ version.latest }}</v-btn>
       <v-btn variant="text" @click="emit('close')">Stay with {{ version.have }}</v-btn>
-    </div>
-  </div>
+    </template>
+  </CentredPanel>
 </template>
 
 <style scoped>
-.panel {
-  position: absolute;
-  left: 50%;
-  top: 50%;
-  transform: translate(-50%, -50%);
-  width: 810px;
-  max-width: 96%;
-  max-height: 92%;
-  overflow-y: auto;
-  padding: 16px;
-  z-index: 20;
-}
-.panel:focus {
-  outline: none;
-}
 .key {
   display: flex;
   gap: 8px;
@@ -166,10 +147,5 @@ ul {
   margin: 8px 0 0;
   padding-left: 20px;
   line-height: 1.5;
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  margin-top: 12px;
 }
 </style>

@@ -1,12 +1,9 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { offscreenPen } from '../../circuit/preview'
-import { marksBox, play } from '../../circuit/marks'
+import { computed, ref } from 'vue'
 import type { Project } from '../../live/project'
 import type { Listed } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
-import { useTaste } from '../../shell/taste'
-import { circuitColours } from '../../shell/tokens'
+import SymbolPicture from '../SymbolPicture.vue'
 import TablePanel from '../tables/TablePanel.vue'
 import { useTable } from '../tables/useTable'
 import { typeWords } from './pinTypes'
@@ -14,17 +11,11 @@ import { typeWords } from './pinTypes'
 /** A table of pins from a datasheet or a file, and the symbol it makes. */
 const props = defineProps<{ project: Project; verb: string }>()
 const emit = defineEmits<{ take: [Listed[], string]; close: [] }>()
-const taste = useTaste()
 const layout = ref('type')
-const picture = ref<HTMLCanvasElement>()
 const { text, columns, answer, trouble } = useTable(
   (text, columns) => props.project.question('pinList', { text, columns, layout: layout.value }),
   [layout],
 )
-watch(answer, async (r) => {
-  await nextTick()
-  if (picture.value && r?.marks.length) play(offscreenPen(picture.value, marksBox(r.marks)), r.marks, { colours: circuitColours[taste.circuitShade], pictures: null }) // prettier-ignore
-})
 const kinds = ['number', 'name', 'type', 'side'].map((k) => ({ value: k, title: k }))
 const layouts = [
   { value: 'type', title: 'By type' },
@@ -58,14 +49,13 @@ const counts = computed(() => {
     @close="emit('close')"
   >
     <OneOf label="How the pins are laid out" :value="layout" :options="layouts" @keep="layout = String($event)" />
-    <canvas
-      v-show="answer?.marks.length"
-      ref="picture"
-      width="300"
-      height="300"
-      :class="taste.circuitShade"
-      role="img"
-      aria-label="The symbol"
+    <SymbolPicture
+      v-if="answer?.marks.length"
+      class="picture"
+      :marks="answer.marks"
+      :width="300"
+      :height="300"
+      label="The symbol"
     />
     <p v-if="!answer" class="quiet hint">The symbol is shown here before anything is taken.</p>
     <p v-else class="quiet">
@@ -76,16 +66,8 @@ const counts = computed(() => {
 </template>
 
 <style scoped>
-canvas {
-  display: block;
-  width: 300px;
-  height: 300px;
-  border-radius: 8px;
+.picture {
   margin: 8px 0;
-  background: #eef1f5;
-}
-canvas.dark {
-  background: #1c1825;
 }
 .hint {
   padding: 40px 20px;

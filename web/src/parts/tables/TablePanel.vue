@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import CentredPanel from '../../shell/CentredPanel.vue'
 import FilePick from '../../shell/fields/FilePick.vue'
 import type { ReadTable } from './useTable'
 
@@ -31,8 +32,7 @@ function setColumn(i: number, kind: string) {
 </script>
 
 <template>
-  <div class="float panel" role="dialog" :aria-label="title" @keydown.esc.stop="emit('close')">
-    <h3>{{ title }}</h3>
+  <CentredPanel :label="title" :width="860" @close="emit('close')">
     <div class="cols">
       <div class="left">
         <v-textarea
@@ -86,30 +86,18 @@ function setColumn(i: number, kind: string) {
       </div>
       <div class="right"><slot /></div>
     </div>
-    <div class="acts">
+    <template #acts>
       <v-btn color="primary" variant="flat" :disabled="!able || wrong.length > 0" @click="emit('take')">{{ verb }}</v-btn>
       <v-btn variant="text" @click="emit('close')">Close</v-btn>
-    </div>
-  </div>
+    </template>
+  </CentredPanel>
 </template>
 
 <style scoped>
-.panel {
-  position: absolute;
-  left: 50%;
-  top: 46%;
-  transform: translate(-50%, -50%);
-  width: min(860px, 94%);
-  max-height: 90%;
-  overflow-y: auto;
-  padding: 14px 16px;
-  z-index: 20;
-}
 .cols {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 310px;
   gap: 14px;
-  margin-top: 8px;
 }
 .table {
   max-height: 250px;
@@ -124,10 +112,5 @@ td.off {
 }
 .error {
   color: rgb(var(--v-theme-error));
-}
-.acts {
-  display: flex;
-  gap: 8px;
-  margin-top: 10px;
 }
 </style>
