@@ -224,16 +224,21 @@ func (m *maker) rowViews(as profile) []BodyView {
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
 	}
 	y := func(i int) int64 { return e*int64(n-1)/2 - e*int64(i) }
+	inner := s/2 - t // where leads end in the drawing: those that carry a body go to it
+	if as != flat {
+		inner = min(inner, w/2)
+	}
 	for i := range n {
-		v.area(styleLead, -s/2, y(i)-b/2, min(-w/2, -s/2+t), y(i)+b/2)
-		v.area(styleLead, max(w/2, s/2-t), y(i)-b/2, s/2, y(i)+b/2)
-		if as == flat {
-			v.area(styleLead, -s/2, y(i)-b/2, -s/2+t, y(i)+b/2)
-			v.area(styleLead, s/2-t, y(i)-b/2, s/2, y(i)+b/2)
+		for _, k := range []int64{-1, 1} {
+			v.area(styleLead, k*s/2, y(i)-b/2, k*inner, y(i)+b/2)
 		}
 	}
 	if as != flat {
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
+		for i := range n {
+			v.foot(t-s/2, y(i), b)
+			v.foot(s/2-t, y(i), b)
+		}
 	}
 	v.circle(styleLine, -w/2+w/8, d/2-w/8, w/24)
 	if m.has("thermalLength") {
@@ -262,6 +267,9 @@ func (m *maker) rowViews(as profile) []BodyView {
 	side.tall(m, "height", max(s, w)/2, 0, hh, u)
 	return []BodyView{v, side}
 }
+
+// foot draws where the foot of a lead on the left or right ends, also beneath the body.
+func (v *BodyView) foot(x, y, wide int64) { v.line(styleLine, x, y-wide/2, x, y+wide/2) }
 
 // sideOf draws a body from the side, leads left and right.
 func (m *maker) sideOf(v *BodyView, as profile, s, w, t, hh int64) {

@@ -206,16 +206,28 @@ func (m *maker) sideViews(as profile) []BodyView {
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
 	}
 	at := func(i, n int) int64 { return e*int64(n-1)/2 - e*int64(i) }
+	innerX, innerY := sx/2-t, sy/2-t // where leads end in the drawing: those that carry a body go to it
+	if as != flat {
+		innerX, innerY = min(innerX, w/2), min(innerY, d/2)
+	}
 	for _, s := range []int64{-1, 1} {
 		for i := range nt {
-			v.area(styleLead, s*sx/2, at(i, nt)-b/2, s*(sx/2-t), at(i, nt)+b/2)
+			v.area(styleLead, s*sx/2, at(i, nt)-b/2, s*innerX, at(i, nt)+b/2)
 		}
 		for i := range nw {
-			v.area(styleLead, at(i, nw)-b/2, s*sy/2, at(i, nw)+b/2, s*(sy/2-t))
+			v.area(styleLead, at(i, nw)-b/2, s*sy/2, at(i, nw)+b/2, s*innerY)
 		}
 	}
 	if as != flat {
 		v.area(styleBody, -w/2, -d/2, w/2, d/2)
+		for _, s := range []int64{-1, 1} {
+			for i := range nt {
+				v.foot(s*(sx/2-t), at(i, nt), b)
+			}
+			for i := range nw {
+				v.line(styleLine, at(i, nw)-b/2, s*(sy/2-t), at(i, nw)+b/2, s*(sy/2-t))
+			}
+		}
 	}
 	v.circle(styleLine, -w/2+w/8, d/2-w/8, w/30)
 	if m.has("thermalLength") {

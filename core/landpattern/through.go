@@ -72,6 +72,9 @@ func dualInlineFamily() *Family {
 			}
 			v.area(styleBody, -w/2, -d/2, w/2, d/2)
 			v.circle(styleLine, -w/2+w/8, d/2-w/8, w/20)
+			for _, k := range []int64{-1, 1} { // the middles of the rows
+				v.line(styleLine, k*s/2, y(0)+b, k*s/2, y(n-1)-b)
+			}
 			u := max(s, d) / 8
 			v.wide(m, "span", -s/2, s/2, d/2, 2*u)
 			v.wide(m, "bodyWidth", -w/2, w/2, d/2, u)
@@ -275,11 +278,13 @@ func axialFamily() *Family {
 		views: func(m *maker) []BodyView {
 			l, d, a, s := m.dim("bodyLength").Middle(), m.dim("diameter").Middle(), m.dim("lead").Middle(), m.axialSpan()
 			v := BodyView{Name: "From above"}
-			v.area(styleLead, -s/2-a/2, -a/2, s/2+a/2, a/2)
+			v.area(styleLead, -s/2, -a/2, s/2, a/2)
+			v.circle(styleLead, -s/2, 0, a/2)
+			v.circle(styleLead, s/2, 0, a/2)
 			v.area(styleBody, -l/2, -d/2, l/2, d/2)
 			v.wide(m, "bodyLength", -l/2, l/2, d/2, l/6)
 			v.wide(m, "span", -s/2, s/2, d/2, l/3)
-			v.tall(m, "diameter", l/2, -d/2, d/2, l/10)
+			v.tall(m, "diameter", l/2, -d/2, d/2, (s-l)/2+l/6)
 			v.tall(m, "lead", -s/2, -a/2, a/2, -l/6)
 			return []BodyView{v}
 		},

@@ -167,10 +167,10 @@ func (m *maker) transistorViews() []BodyView {
 			x = m.dim("wideWidth").Middle()
 			v.tall(m, "wideWidth", -s/2, y(0)-x/2, y(0)+x/2, -2*u)
 		}
-		v.area(styleLead, -s/2, y(place)-x/2, -w/2, y(place)+x/2)
+		v.area(styleLead, -s/2, y(place)-x/2, max(-w/2, t-s/2), y(place)+x/2)
 	}
 	for _, place := range a.right {
-		v.area(styleLead, w/2, y(place)-b/2, s/2, y(place)+b/2)
+		v.area(styleLead, min(w/2, s/2-t), y(place)-b/2, s/2, y(place)+b/2)
 	}
 	if a.tab {
 		tw, tl := m.dim("tabWidth").Middle(), m.dim("tabLength").Middle()
@@ -179,6 +179,15 @@ func (m *maker) transistorViews() []BodyView {
 		v.wide(m, "tabLength", s/2-tl, s/2, -d/2, -u)
 	}
 	v.area(styleBody, -w/2, -d/2, w/2, d/2)
+	for _, place := range a.left {
+		v.foot(t-s/2, y(place), b)
+	}
+	for _, place := range a.right {
+		v.foot(s/2-t, y(place), b)
+	}
+	if a.tab {
+		v.foot(s/2-m.dim("tabLength").Middle(), 0, m.dim("tabWidth").Middle())
+	}
 	v.circle(styleLine, -w/2+w/8, d/2-w/8, w/24)
 	v.wide(m, "span", -s/2, s/2, d/2, 2*u)
 	v.wide(m, "bodyWidth", -w/2, w/2, d/2, u)
