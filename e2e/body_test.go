@@ -105,4 +105,22 @@ func TestABodyFromAPack(t *testing.T) {
 	reds := strings.Replace(drawnInSpace, "d[i+3]>200", "d[i]>90&&d[i]>3*d[i+1]&&d[i]>3*d[i+2]", 1)
 	b.until(reds + ` > 60`)
 	b.glimpse("body-gltf")
+
+	// in the footprint's own editor it is taken away, brought back, and another file given; what is no body is refused
+	b.goTo(fmt.Sprintf("/project/%d/parts?view=footprint&id=%d", eval[int](b, `goldenTrace.id`), eval[int](b, `goldenTrace.named('footprint', 'Push 6 mm').id`)))
+	b.sees("Body in space")
+	b.press("Take it away")
+	b.until(`!goldenTrace.all('footprint')[0].model && goldenTrace.all('asset').length === 0`)
+	b.sees("none yet")
+	none, box := filepath.Join(t.TempDir(), "lid.glb"), filepath.Join(t.TempDir(), "box.glb")
+	require.NoError(t, os.WriteFile(none, []byte("this is no body at all, it is a text"), 0o644))
+	require.NoError(t, os.WriteFile(box, redBox(), 0o644))
+	b.upload("Body as binary glTF", none)
+	b.sees("The file lid.glb cannot be the body: it is not a binary glTF file")
+	b.upload("Body as binary glTF", box)
+	b.until(reds + ` > 60`)
+	b.sees("box.glb")
+	b.glimpse("footprint-space")
+	b.press("Undo")
+	b.until(`!goldenTrace.all('footprint')[0].model`)
 }

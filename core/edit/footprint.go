@@ -187,6 +187,7 @@ type SetFootprint struct {
 	Beneath     *design.Beneath `json:"beneath,omitempty"`
 	NoBeneath   bool            `json:"noBeneath,omitempty"` // take the picture away
 	Solids      *[]design.Solid `json:"solids,omitempty"`
+	NoModel     bool            `json:"noModel,omitempty"` // take the file of its body away
 }
 
 // Apply the command.
@@ -206,7 +207,49 @@ func (c *SetFootprint) Apply(tx *Tx) error {
 	if c.NoBeneath {
 		f.Beneath = nil
 	}
-	return tx.putFootprint(old, &f)
+	if c.NoModel {
+		f.Model = 0
+	}
+	if err := tx.putFootprint(old, &f); err != nil {
+		return err
+	}
+	tx.sweep(old)
+	return nil
+}
+
+// GiveModel gives a footprint a body in space from a file (binary glTF), which is shown instead of what is made of dimensions.
+type GiveModel struct {
+	Footprint design.ID `json:"footprint"`
+	Name      string    `json:"name"`
+	Data      []byte    `json:"data"`
+}
+
+// Apply the command.
+func (c *GiveModel) Apply(tx *Tx) error {
+	old, err := get(tx.Doc.Footprints, c.Footprint, "footprint")
+	if err != nil {
+		return err
+	}
+	a, err := picture.ReadBody(c.Name, c.Data)
+	if err != nil {
+		return fmt.Errorf("the file %s cannot be the body: %w", c.Name, err)
+	}
+	a.ID = tx.Doc.NewID()
+	if err := tx.Put(a); err != nil {
+		return err
+	}
+	f := *old
+	f.Model = a.ID
+	return tx.putShowing(old, &f)
+}
+
+// putShowing stores a footprint that shows something else than before.
+func (tx *Tx) putShowing(old, f *design.Footprint) error {
+	if err := tx.Put(f); err != nil {
+		return err
+	}
+	tx.sweep(old)
+	return nil
 }
 
 // LayBeneath lays a picture of the datasheet's drawing beneath a footprint.
@@ -241,5 +284,5 @@ func (c *LayBeneath) Apply(tx *Tx) error {
 	if c.Width == 0 { // about the origin
 		f.Beneath.At = geom.Pt(-width/2, -width*int64(a.Height)/int64(a.Width)/2)
 	}
-	return tx.Put(&f)
+	return tx.putShowing(old, &f)
 }

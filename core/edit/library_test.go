@@ -178,6 +178,28 @@ func TestPictureBeneath(t *testing.T) {
 	assert.Nil(t, s.Doc.Assets[asset], "the picture goes with its footprint")
 }
 
+// oneTriangle is the least binary glTF there is: header, length of its scene, and the scene (glTF 2.0, section 4.4).
+var oneTriangle = append([]byte("glTF\x02\x00\x00\x00\x54\x00\x00\x00\x40\x00\x00\x00JSON"),
+	`{"asset":{"version":"2.0"},"meshes":[{"primitives":[]}]}        `...)
+
+func TestBodyFromAFile(t *testing.T) {
+	s := newShop(t)
+	s.do(&edit.PutFootprint{Name: "F"})
+	id := s.Doc.Footprint("F").ID
+	s.do(&edit.GiveModel{Footprint: id, Name: "case.glb", Data: oneTriangle})
+	first := s.Doc.Footprint("F").Model
+	require.NotNil(t, s.Doc.Assets[first])
+	assert.Equal(t, oneTriangle, s.Doc.Assets[first].Data)
+	s.refuses(&edit.GiveModel{Footprint: id, Name: "case.step", Data: []byte("ISO-10303-21; and so on, long enough")}, "case.step cannot be the body: it is not a binary glTF file")
+	s.refuses(&edit.GiveModel{Footprint: 999, Name: "case.glb", Data: oneTriangle}, "no such footprint")
+	s.do(&edit.GiveModel{Footprint: id, Name: "other.glb", Data: oneTriangle})
+	assert.Nil(t, s.Doc.Assets[first], "nothing shows it any more")
+	assert.Equal(t, "other.glb", s.Doc.Assets[s.Doc.Footprint("F").Model].Name)
+	s.do(&edit.SetFootprint{Footprint: id, NoModel: true})
+	assert.Zero(t, s.Doc.Footprint("F").Model)
+	assert.Empty(t, s.Doc.Assets)
+}
+
 func TestGeneratedFootprints(t *testing.T) {
 	s := newShop(t)
 	r := landpattern.FamilyOf("gullTwo").Example.Clone()

@@ -161,11 +161,7 @@ func (c *DropItems) Apply(tx *Tx) error {
 				return fmt.Errorf("the footprint %s is that of %s", o.Name, some(used))
 			}
 			tx.Remove(o)
-			if o.Beneath != nil && !slices.ContainsFunc(slices.Collect(tx.Doc.Footprints.All()), func(f *design.Footprint) bool {
-				return f.Beneath != nil && f.Beneath.Asset == o.Beneath.Asset
-			}) && tx.Doc.Assets[o.Beneath.Asset] != nil && !shown(tx.Doc, o.Beneath.Asset) {
-				tx.Remove(tx.Doc.Assets[o.Beneath.Asset])
-			}
+			tx.sweep(o)
 		case nil, *design.LibraryPart:
 		default:
 			return fmt.Errorf("%s is not part of a library", tx.Doc.Called(o))
@@ -174,10 +170,34 @@ func (c *DropItems) Apply(tx *Tx) error {
 	return nil
 }
 
-// shown tells whether a picture of a sheet shows the asset.
+// sweep removes what a footprint showed, a picture beneath it or the file of its body, once nothing shows it any more.
+func (tx *Tx) sweep(was *design.Footprint) {
+	for _, id := range shownBy(was) {
+		if a := tx.Doc.Assets[id]; a != nil && !shown(tx.Doc, id) {
+			tx.Remove(a)
+		}
+	}
+}
+
+func shownBy(f *design.Footprint) (out []design.ID) {
+	if f.Beneath != nil {
+		out = append(out, f.Beneath.Asset)
+	}
+	if f.Model != 0 {
+		out = append(out, f.Model)
+	}
+	return out
+}
+
+// shown tells whether a picture of a sheet or a footprint shows the asset.
 func shown(d *design.Doc, asset design.ID) bool {
 	for _, p := range d.Pictures {
 		if p.Asset == asset {
+			return true
+		}
+	}
+	for f := range d.Footprints.All() {
+		if slices.Contains(shownBy(f), asset) {
 			return true
 		}
 	}

@@ -92,6 +92,7 @@ var kinds = map[string]func() Command{
 	"footprintPieces": func() Command { return &FootprintPieces{} },
 	"setFootprint":    func() Command { return &SetFootprint{} },
 	"layBeneath":      func() Command { return &LayBeneath{} },
+	"giveModel":       func() Command { return &GiveModel{} },
 	"putLibraryPart":  func() Command { return &PutLibraryPart{} },
 	"takeParts":       func() Command { return &TakeParts{} },
 	"updateParts":     func() Command { return &UpdateParts{} },

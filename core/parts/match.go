@@ -52,10 +52,8 @@ func ShapeOf(f *design.Footprint) Shape {
 	for _, g := range f.Body {
 		e.AddBox(geom.BoxOf(g.Pts...).Grow(g.R))
 	}
-	if len(f.Body) > 0 {
-		w, h := e.Box.Max.X-e.Box.Min.X, e.Box.Max.Y-e.Box.Min.Y
-		s.Length, s.Width = max(w, h), min(w, h)
-	}
+	w, h := e.Box.Max.X-e.Box.Min.X, e.Box.Max.Y-e.Box.Min.Y
+	s.Length, s.Width = max(w, h), min(w, h)
 	return s
 }
 

@@ -332,6 +332,19 @@ func TestArrange(t *testing.T) {
 	assert.Equal(t, spotOf(s, "1").Y, spotOf(s, "4").Y)
 	assert.Greater(t, spotOf(s, "4").Y, spotOf(s, "5").Y)
 
+	var quad []parts.Listed
+	for i := range 9 {
+		quad = append(quad, parts.Listed{Number: fmt.Sprint(i + 1), Name: "P", Type: "passive"})
+	}
+	// eight pins and one beneath on four sides: 1 2 down the left, 3 4 and 9 along the bottom, 5 6 up the right, 7 8 back along the top
+	s, err = parts.Arrange("Quad", quad, parts.FourSides)
+	require.NoError(t, err)
+	place := func(n string) geom.Point { return spotOf(s, n) }
+	assert.True(t, place("1").X == place("2").X && place("1").X < place("3").X && place("1").Y > place("2").Y, "down the left")
+	assert.True(t, place("3").Y == place("4").Y && place("3").X < place("4").X && place("4").X < place("9").X && place("3").Y < place("2").Y, "along the bottom")
+	assert.True(t, place("5").X == place("6").X && place("5").X > place("9").X && place("5").Y < place("6").Y, "up the right")
+	assert.True(t, place("7").Y == place("8").Y && place("7").X > place("8").X && place("7").Y > place("6").Y, "back along the top")
+
 	sided := list("1", "A", "passive", "2", "B", "passive", "3", "C", "passive")
 	sided[0].Side, sided[1].Side, sided[2].Side = "top", "bottom", "right"
 	s, err = parts.Arrange("S", sided, parts.InOrder)

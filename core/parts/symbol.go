@@ -117,10 +117,11 @@ const (
 	ByType    = "type"   // supplies and inputs left, outputs right, grounds last
 	InOrder   = "order"  // half of them down the left, the others down the right
 	AsPackage = "around" // counter-clockwise, as on a package with two rows
+	FourSides = "sides"  // counter-clockwise, as on a package with four: a quarter of them on each side
 )
 
 // Layouts lists them.
-var Layouts = []string{ByType, InOrder, AsPackage}
+var Layouts = []string{ByType, InOrder, AsPackage, FourSides}
 
 // Arrange lays pins out around a body that fits them; sides that the list names hold. The body's middle is the origin.
 func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) {
@@ -150,6 +151,8 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 			put(side, p)
 		case layout == ByType:
 			put(sideByType(p), p)
+		case layout == FourSides:
+			put(quarter(i, len(pins)), p)
 		case i < (len(pins)+1)/2:
 			put(0, p)
 		default:
@@ -162,8 +165,9 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 		}
 		even(&sides)
 	}
-	if layout == AsPackage {
+	if layout == AsPackage || layout == FourSides { // numbers go up the right side, and from right to left along the upper one
 		slices.Reverse(sides[1])
+		slices.Reverse(sides[2])
 	}
 	s := &design.Symbol{Name: name, ShowNames: true}
 	long := func(list []Listed) (n int64) {
@@ -211,6 +215,15 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 		s.ValueAt.Y -= PinLength
 	}
 	return s, s.Valid()
+}
+
+// quarter is the side on which the pin stands of a package with four: left (downwards), bottom, right, top. What is left over, as a pad beneath the
+// body, stands at the end of the bottom.
+func quarter(i, n int) int {
+	if side := i / max(n/4, 1); side < 4 {
+		return []int{0, 3, 1, 2}[side]
+	}
+	return 3
 }
 
 func order(pins []Listed, p design.Pin) int {

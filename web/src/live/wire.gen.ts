@@ -604,6 +604,12 @@ export interface FootprintPieces {
   valueAt?: Point
 }
 
+export interface GiveModel {
+  footprint: number
+  name: string
+  data: string
+}
+
 export interface LayBeneath {
   footprint: number
   name: string
@@ -875,6 +881,7 @@ export interface SetFootprint {
   beneath?: Beneath
   noBeneath?: boolean
   solids?: Solid[]
+  noModel?: boolean
 }
 
 export interface SetLayers {
@@ -2373,6 +2380,7 @@ export interface Commands {
   excuse: EditExcuse
   flipPlaced: FlipPlaced
   footprintPieces: FootprintPieces
+  giveModel: GiveModel
   layBeneath: LayBeneath
   lock: Lock
   markOpen: MarkOpen

@@ -8,7 +8,7 @@ const names: Record<string, string> = {
   movePlaced: 'moving', turnPlaced: 'turning', flipPlaced: 'changing sides', setPlaced: 'an exact position', lock: 'locking', drawTrack: 'a track',
   removeTrack: 'removing a track', removeNetTracks: 'removing a net’s tracks', setTrack: 'a track’s width', addHole: 'a hole', addLegend: 'a text', setLegend: 'a text',
   putSymbol: 'a new symbol', symbolPieces: 'drawing a symbol', addPins: 'a list of pins', setSymbol: 'a symbol’s details', resizeBody: 'a symbol’s body', setOrigin: 'an origin', putFootprint: 'a footprint', footprintPieces: 'drawing a footprint',
-  setFootprint: 'a footprint’s details', layBeneath: 'a picture beneath', putLibraryPart: 'a part of the library', takeParts: 'taking parts', updateParts: 'a new version of a part', released: 'keeping a part in the workspace', setChecked: 'checked against the datasheet', dropItems: 'removing from the library',
+  setFootprint: 'a footprint’s details', layBeneath: 'a picture beneath', giveModel: 'a body from a file', putLibraryPart: 'a part of the library', takeParts: 'taking parts', updateParts: 'a new version of a part', released: 'keeping a part in the workspace', setChecked: 'checked against the datasheet', dropItems: 'removing from the library',
 } // prettier-ignore
 
 /** What a kept edit did, in words. */

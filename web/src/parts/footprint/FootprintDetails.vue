@@ -7,6 +7,7 @@ import { complain } from '../../shell/notices'
 import { saveFile } from '../../shell/saving'
 import FlawList from '../FlawList.vue'
 import { idOf, pieceOf, withRefs } from '../pieces'
+import BodyInSpace from './BodyInSpace.vue'
 import Claims from './Claims.vue'
 import type { FootprintEditor } from './editor'
 import PadDetails from './PadDetails.vue'
@@ -98,6 +99,7 @@ const formWords: Record<string, string> = {
         <v-btn size="small" variant="outlined" @click="emit('generate')">{{ f.recipe ? 'Its dimensions' : 'Generate it' }}</v-btn>
         <v-btn size="small" variant="outlined" @click="print">Print at true size</v-btn>
       </div>
+      <BodyInSpace :project="editor.project" :footprint="f" />
     </template>
     <FlawList :flaws="shown?.found ?? []" clean="Nothing is wrong with the footprint by itself." @go="go" />
     <Claims :editor="editor" />

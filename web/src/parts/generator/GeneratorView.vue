@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { drawPattern } from '../../board/draw'
 import { boxOf } from '../../canvas/viewport'
@@ -22,6 +22,8 @@ import JointsTab from './JointsTab.vue'
 import MakingTab from './MakingTab.vue'
 import NumbersTab from './NumbersTab.vue'
 
+const FootprintSpace = defineAsyncComponent(() => import('../../space/FootprintSpace.vue'))
+
 /** A footprint from a body's dimensions: typed at the drawn body, computed and drawn as one types. */
 const props = defineProps<{ project: Project; footprint?: number; name?: string }>()
 const emit = defineEmits<{ made: [number]; close: [] }>()
@@ -30,6 +32,8 @@ const families = shallowRef<Family[]>([])
 const recipe = ref<Recipe | null>(null)
 const made = shallowRef<LandMade | null>(null)
 const tab = ref<'numbers' | 'joints' | 'making'>('numbers')
+const seen = ref<'flat' | 'space'>('flat')
+const look = computed(() => made.value?.result && made.value.pattern && { footprint: made.value.result.footprint, pattern: made.value.pattern }) // prettier-ignore
 const picture = ref<HTMLCanvasElement>()
 const pictureRoom = ref<HTMLDivElement>()
 const { width, height } = useElementSize(pictureRoom)
@@ -191,9 +195,20 @@ async function make() {
           <figure class="foot">
             <figcaption>
               Footprint <span v-if="result" class="mono name">{{ result.name }}</span>
+              <OneOf
+                class="seen"
+                label="How the footprint is seen"
+                :value="seen"
+                :options="[
+                  { value: 'flat', title: 'Flat' },
+                  { value: 'space', title: 'In space' },
+                ]"
+                @keep="seen = $event"
+              />
             </figcaption>
             <div ref="pictureRoom" class="paper" :class="'board-' + taste.boardShade">
               <canvas ref="picture" role="img" aria-label="The footprint as computed" />
+              <FootprintSpace v-if="seen === 'space' && look" class="space" :look="look" />
               <p v-if="made?.wrong" class="impossible" role="alert">{{ made.wrong }}.</p>
             </div>
           </figure>
@@ -305,8 +320,18 @@ const short = (s: string) => {
   grid-row: 1 / 3;
 }
 .foot figcaption {
+  display: flex;
+  align-items: center;
+  gap: 6px;
   font-size: 12px;
   padding: 0 2px 2px;
+}
+.seen {
+  margin-left: auto;
+}
+.paper .space {
+  position: absolute;
+  inset: 0;
 }
 .name {
   color: rgb(var(--v-theme-primary));

@@ -20,7 +20,8 @@ const kinds = ['number', 'name', 'type', 'side'].map((k) => ({ value: k, title: 
 const layouts = [
   { value: 'type', title: 'By type' },
   { value: 'order', title: 'In order' },
-  { value: 'around', title: 'As on the package' },
+  { value: 'around', title: 'Two rows' },
+  { value: 'sides', title: 'Four sides' },
 ]
 const pins = computed(() => answer.value?.list?.pins ?? [])
 const wrong = computed(() => pins.value.flatMap((p) => p.wrong ?? []))

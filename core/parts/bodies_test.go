@@ -1,0 +1,239 @@
+package parts_test
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/landpattern"
+	"goldentrace/core/parts"
+	"goldentrace/core/units"
+)
+
+func listed(n int, of func(i int) parts.Listed) []parts.Listed {
+	var out []parts.Listed
+	for i := range n {
+		p := of(i)
+		p.Number = fmt.Sprint(i + 1)
+		out = append(out, p)
+	}
+	return out
+}
+
+// onSides counts the pins of a symbol by their sides: left, bottom, right, top (quarter turns of the way into the body).
+func onSides(s *design.Symbol) (out [4]int) {
+	for _, p := range s.Pins {
+		out[p.Turn]++
+	}
+	return out
+}
+
+// Pins on any side keep the body around them: it grows along the side they stand on, and along no other.
+func TestBodiesGrowAlongTheSideOfAPin(t *testing.T) {
+	long := units.MMf(2.5)
+	for _, c := range []struct {
+		name string
+		pin  design.Pin
+		want geom.Box
+	}{
+		{"right, above", design.Pin{At: at(7.5, 10), Turn: 2}, geom.Box{Min: at(-5, -5), Max: at(5, 12.5)}},
+		{"left, below", design.Pin{At: at(-7.5, -5), Turn: 0}, geom.Box{Min: at(-5, -7.5), Max: at(5, 5)}},
+		{"top, to the right", design.Pin{At: at(10, 7.5), Turn: 3}, geom.Box{Min: at(-5, -5), Max: at(12.5, 5)}},
+		{"bottom, to the left", design.Pin{At: at(-15, -7.5), Turn: 1}, geom.Box{Min: at(-17.5, -5), Max: at(5, 5)}},
+		{"on its edge, but along it", design.Pin{At: at(-7.5, -5), Turn: 1}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
+		{"on its edge, but out of it", design.Pin{At: at(10, 7.5), Turn: 2}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
+		{"nowhere near", design.Pin{At: at(-20, -20), Turn: 0}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
+	} {
+		c.pin.Number, c.pin.Length = "1", long
+		s := &design.Symbol{Name: "S", Figures: []design.Figure{{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}}, Pins: []design.Pin{c.pin}}
+		out, err := parts.Fit(s)
+		require.NoError(t, err)
+		box, _ := parts.BodyOf(out)
+		assert.Equal(t, c.want, box, c.name)
+	}
+	// a line around four places is no body, nor is a rectangle that stands on its tip
+	for _, f := range []design.Figure{
+		{Form: "line", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}},
+		{Form: "area", Pts: []geom.Point{at(0, -5), at(5, 0), at(0, 5), at(-5, 0)}},
+		{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5), at(-5, 0)}},
+	} {
+		_, i := parts.BodyOf(&design.Symbol{Figures: []design.Figure{f}})
+		assert.Equal(t, -1, i)
+	}
+}
+
+// Texts above and below make room for pins that stand there.
+func TestTextsKeepClearOfPins(t *testing.T) {
+	for _, side := range []string{"left", "top", "bottom"} {
+		s, err := parts.Arrange("S", listed(2, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: side} }), parts.InOrder)
+		require.NoError(t, err)
+		high, low := s.DesignatorAt.Y, s.ValueAt.Y
+		for _, p := range s.Pins {
+			assert.Less(t, p.At.Y, high, side)
+			assert.Greater(t, p.At.Y, low, side)
+		}
+		box, _ := parts.BodyOf(s)
+		assert.Equal(t, side == "top", high-box.Max.Y > 2*parts.PinLength-units.MM, side)
+		assert.Equal(t, side == "bottom", box.Min.Y-low > 2*parts.PinLength-units.MM, side)
+	}
+}
+
+// By type, what may stand on either side goes over to the shorter one until the sides differ by two; what belongs on a side stays.
+func TestSidesAreEvened(t *testing.T) {
+	left, right := func(kind string, n int) int {
+		s, err := parts.Arrange("S", listed(n, func(int) parts.Listed { return parts.Listed{Name: "A", Type: kind} }), parts.ByType)
+		require.NoError(t, err)
+		return onSides(s)[0]
+	}, func(kind string, n int) int {
+		s, err := parts.Arrange("S", listed(n, func(int) parts.Listed { return parts.Listed{Name: "A", Type: kind} }), parts.ByType)
+		require.NoError(t, err)
+		return onSides(s)[2]
+	}
+	assert.Equal(t, 6, left("passive", 10))
+	assert.Equal(t, 4, right("passive", 10))
+	assert.Equal(t, 6, right("both", 10), "from the right as well")
+	assert.Equal(t, 2, left("passive", 2), "two more are not many")
+	assert.Equal(t, 2, left("passive", 3))
+	assert.Equal(t, 1, right("passive", 3))
+	assert.Equal(t, 10, left("input", 10), "inputs stay on the left")
+	assert.Equal(t, 10, right("output", 10), "outputs on the right")
+	assert.Equal(t, 6, left("notConnected", 10))
+	s, err := parts.Arrange("S", listed(10, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: "left"} }), parts.ByType)
+	require.NoError(t, err)
+	assert.Equal(t, 10, onSides(s)[0], "where somebody said it, it stays")
+}
+
+// A list put into a symbol that has pins: those of its numbers take its names, the others come in below, on both sides.
+func TestListsIntoASymbol(t *testing.T) {
+	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: fmt.Sprint("OLD", i), Type: "passive"} }), parts.InOrder)
+	require.NoError(t, err)
+	list := listed(8, func(i int) parts.Listed { return parts.Listed{Name: fmt.Sprint("NEW", i), Type: "input"} })
+	out, err := parts.AddListed(s, list, parts.InOrder)
+	require.NoError(t, err)
+	require.Len(t, out.Pins, 8)
+	for i, p := range out.Pins {
+		assert.Equal(t, fmt.Sprint("NEW", i), p.Name)
+		assert.Equal(t, "input", p.Type)
+		if i < 4 {
+			assert.Equal(t, s.Pins[i].At, p.At, "where it stood")
+		}
+	}
+	// the list alone lays 1 to 4 on the left and 5 to 8 on the right: so do 5 to 8 come in, below what was there
+	lowest := min(s.Pins[0].At.Y, s.Pins[1].At.Y, s.Pins[2].At.Y, s.Pins[3].At.Y)
+	for i, p := range out.Pins[4:] {
+		assert.Equal(t, 2, p.Turn)
+		assert.Equal(t, s.Pins[3].At.X, p.At.X)
+		assert.Equal(t, lowest-int64(i+1)*parts.Pitch, p.At.Y)
+	}
+	box, _ := parts.BodyOf(out)
+	assert.Equal(t, out.Pins[7].At.Y-parts.Pitch, box.Min.Y)
+	// into an empty one it is laid out anew, and what else is drawn stays
+	empty := &design.Symbol{ID: 9, Name: "E", ShowNames: false, Figures: []design.Figure{
+		{Form: "line", Pts: []geom.Point{at(0, 0), at(1, 1)}}, {Form: "area", Pts: []geom.Point{at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)}}}}
+	out, err = parts.AddListed(empty, list, parts.InOrder)
+	require.NoError(t, err)
+	assert.Equal(t, design.ID(9), out.ID)
+	assert.Len(t, out.Figures, 2)
+	assert.Equal(t, "line", out.Figures[1].Form)
+	_, err = parts.AddListed(s, nil, parts.InOrder)
+	assert.Error(t, err)
+	// one without a body takes new pins below its own
+	bare := &design.Symbol{Name: "B", Pins: []design.Pin{{Number: "1", At: at(-5, 0), Turn: 0, Length: parts.PinLength}, {Number: "2", At: at(5, -2.5), Turn: 2, Length: parts.PinLength}}}
+	out, err = parts.AddListed(bare, listed(4, func(int) parts.Listed { return parts.Listed{Type: "passive"} }), parts.InOrder)
+	require.NoError(t, err)
+	assert.Equal(t, []geom.Point{at(5, -5), at(5, -7.5)}, []geom.Point{out.Pins[2].At, out.Pins[3].At})
+}
+
+// A footprint is as generated until something of it is changed by hand; what it is called and who looked at it is no change.
+func TestWhatCountsAsTheSame(t *testing.T) {
+	r := landpattern.FamilyOf("gullTwo").Example.Clone()
+	f, err := landpattern.Footprint(r)
+	require.NoError(t, err)
+	assert.True(t, parts.AsGenerated(f))
+	g := *f
+	g.Name, g.Description, g.Checked, g.Model = "other", "words", &design.Checked{By: "Alder"}, 5
+	assert.True(t, parts.AsGenerated(&g))
+	g.Pads = append([]design.Pad{}, f.Pads...)
+	g.Pads[3].Size.X += 1000
+	assert.False(t, parts.AsGenerated(&g))
+	assert.False(t, parts.SameFootprint(f, &g))
+	g.Pads[3].Size.X -= 1000
+	g.Recipe, g.Name, g.Description, g.Model = nil, f.Name, f.Description, 0
+	assert.False(t, parts.AsGenerated(&g), "it has nothing to be generated from")
+	assert.True(t, parts.SameFootprint(f, &g), "where it comes from is not the footprint")
+	g.Recipe = r.Clone()
+	g.Recipe.Dims["pitch"] = design.Range{Min: 5, Max: 4}
+	assert.False(t, parts.AsGenerated(&g), "what cannot be made is not as made")
+
+	a := &design.Symbol{ID: 4, Name: "A", Pins: []design.Pin{{ID: 3, Number: "1", Type: "passive"}}, Figures: []design.Figure{{ID: 2, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
+	b := &design.Symbol{ID: 5, Name: "B", Pins: []design.Pin{{ID: 9, Number: "1", Type: "passive"}}, Figures: []design.Figure{{ID: 8, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
+	assert.True(t, parts.SameSymbol(a, b))
+	b.Pins[0].Type = "input"
+	assert.False(t, parts.SameSymbol(a, b))
+}
+
+// What is said of a match is what is known: nothing of pitch, body or leads, nothing of them.
+func TestMatchesSayWhatIsKnown(t *testing.T) {
+	through := parts.Match{Name: "T", Shape: shape(2, 5, 5, 5, true)}
+	assert.Equal(t, []string{"2 pins equal"}, parts.Rank(parts.Shape{Pins: 2}, []parts.Match{through}, 0)[0].Words)
+	assert.Equal(t, []string{"2 pins equal", "pitch equal", "through the board"}, parts.Rank(parts.Shape{Pins: 2, Pitch: units.MMf(5)}, []parts.Match{through}, 0)[0].Words)
+	assert.Equal(t, []string{"2 pins equal", "body equal", "on the surface"},
+		parts.Rank(parts.Shape{Pins: 2, Length: units.MMf(5), Width: units.MMf(5), Through: true}, []parts.Match{{Name: "S", Shape: shape(2, 0, 5, 5, false)}}, 0)[0].Words)
+	assert.Equal(t, []string{"1 pin equal", "pitch 0.03 mm less", "body 0.11 mm longer", "body 0.2 mm narrower"},
+		parts.Rank(parts.Shape{Pins: 1, Pitch: units.MMf(1.03), Length: units.MMf(5), Width: units.MMf(4)}, []parts.Match{{Name: "S", Shape: shape(1, 1, 5.11, 3.8, false)}}, 0)[0].Words)
+	// a body too large for its footprint is worse than one that has room
+	room := parts.Match{Name: "a room", Shape: shape(2, 1, 6, 4, false)}
+	tight := parts.Match{Name: "a tight", Shape: shape(2, 1, 4, 4, false)}
+	assert.Equal(t, "a room", parts.Rank(shape(2, 1, 5, 4, false), []parts.Match{tight, room}, 0)[0].Name)
+	// of two that are equal the usual density stands first, then the name
+	var names []string
+	for _, m := range parts.Rank(shape(2, 1, 4, 4, false), []parts.Match{{Name: "L", Density: design.Least, Shape: shape(2, 1, 4, 4, false)}, {Name: "N", Density: design.Nominal, Shape: shape(2, 1, 4, 4, false)},
+		{Name: "A", Density: design.Most, Shape: shape(2, 1, 4, 4, false)}, {Name: "H", Shape: shape(2, 1, 4, 4, false)}}, 3) {
+		names = append(names, m.Name)
+	}
+	assert.Equal(t, []string{"H", "N", "A"}, names)
+}
+
+// All pairs of up to 64 pads are looked at for the pitch; of more, neighbours in their order.
+func TestPitchOfManyPads(t *testing.T) {
+	zigzag := func(n int) *design.Footprint { // odd ones in one row, even ones in another; 1 and 3 are 1 mm apart, 1 and 2 five
+		f := &design.Footprint{}
+		for i := range n {
+			f.Pads = append(f.Pads, pad(fmt.Sprint(i+1), float64(i/2), 5*float64(i%2), 0.5, 0.5))
+		}
+		return f
+	}
+	assert.Equal(t, units.MM, parts.ShapeOf(zigzag(64)).Pitch)
+	assert.Equal(t, 5*units.MM, parts.ShapeOf(zigzag(65)).Pitch)
+	assert.Zero(t, parts.ShapeOf(zigzag(1)).Pitch)
+}
+
+// A table keeps its rows as wide as its widest, and its headings where most of what they say is known.
+func TestTablesAreSquare(t *testing.T) {
+	l, err := parts.ReadPinList("1\tA\n2\tB\tI\n", nil)
+	require.NoError(t, err)
+	assert.Equal(t, [][]string{{"1", "A", ""}, {"2", "B", "I"}}, l.Cells)
+	assert.Equal(t, []string{"", "", ""}, l.Head)
+	l, err = parts.ReadPinList("word\tNAME\n1\tA\n2\tB\n", nil) // one word of two, and not the first: a pin called NAME
+	require.NoError(t, err)
+	assert.Len(t, l.Cells, 3)
+	l, err = parts.ReadPinList("NAME\tword\nA\t1\nB\t2\n", nil)
+	require.NoError(t, err)
+	assert.Equal(t, []string{"NAME", "word"}, l.Head)
+	assert.Len(t, l.Cells, 2)
+	l, err = parts.ReadPinList("Name\nA\nB\n", nil)
+	require.NoError(t, err)
+	assert.Len(t, l.Cells, 2)
+	l, err = parts.ReadPinList("Pin\tPin\tName\n1\t9\tA\n", nil) // the same word twice holds once
+	require.NoError(t, err)
+	assert.Equal(t, []string{"number", "skip", "name"}, l.Columns)
+	for text, width := range map[string]int{"1\tA\n2\tB\n3;C\n": 2, "a b c\nd e f\n": 3, "1, 2\tA\n3\tB\n": 2} {
+		l, err = parts.ReadPinList(text, nil)
+		require.NoError(t, err)
+		assert.Len(t, l.Columns, width, text)
+	}
+}
