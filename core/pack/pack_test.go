@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"encoding/binary"
 	"encoding/json"
+	"fmt"
 	"image"
 	"image/png"
 	"io"
@@ -177,6 +178,81 @@ func TestWhatIsRefused(t *testing.T) {
 			assert.Contains(t, err.Error(), c.says, c.what)
 		}
 	}
+}
+
+// What is read is bounded: as much as docs/part-pack.md allows is taken, more is refused.
+func TestBounds(t *testing.T) {
+	whole := []member{{"files/", ""}, {"pack.json", written}, {"files/page4.png", square(t)}, {"files/bodies/push.glb", body(triangle)}}
+	says := func(data []byte) string {
+		_, err := pack.Read(data)
+		if err != nil {
+			return err.Error()
+		}
+		return ""
+	}
+	assert.Contains(t, says(make([]byte, pack.LargestPack)), "no zip file", "as large as it may be, it is looked into")
+	assert.Contains(t, says(make([]byte, pack.LargestPack+1)), "64 are the most")
+	many := slices.Clone(whole)
+	for len(many) < pack.MostEntries {
+		many = append(many, member{fmt.Sprintf("files/more/%d.txt", len(many)), ""})
+	}
+	assert.Empty(t, says(zipped(t, many...)), "folders among the files are no fault")
+	assert.Contains(t, says(zipped(t, append(many, member{"files/last.txt", ""})...)), "4001 files; 4000 are the most")
+	title := func(n int) []byte {
+		m := slices.Clone(whole)
+		m[1].body = strings.Replace(written, "Switches", strings.Repeat("s", n), 1)
+		return zipped(t, m...)
+	}
+	assert.Empty(t, says(title(design.LongestText)))
+	assert.Contains(t, says(title(design.LongestText+1)), "title is too long")
+	parts := func(n int) []byte {
+		var b strings.Builder
+		b.WriteString(`{"format":"golden-trace-part-pack","version":1,"parts":[`)
+		for i := range n {
+			if i > 0 {
+				b.WriteByte(',')
+			}
+			fmt.Fprintf(&b, `{"part":{"name":"P%d","prefix":"S","symbol":"S"},"symbols":[{"name":"S","pins":[],"figures":[]}]}`, i)
+		}
+		b.WriteString("]}")
+		return zipped(t, member{"pack.json", b.String()})
+	}
+	assert.Empty(t, says(parts(pack.MostParts)))
+	assert.Contains(t, says(parts(pack.MostParts+1)), "holds 2001 parts; 2000 are the most")
+}
+
+// A small file that unpacks to very much, spread over many bodies each of which could be, is refused before all of it was unpacked.
+func TestManyBodiesThatUnpackToMuch(t *testing.T) {
+	scene := `{"asset":{"version":"2.0"},"meshes":[{}]}` + strings.Repeat(" ", 3)
+	large := []byte("glTF")
+	for _, v := range []uint32{2, uint32(7 << 20), uint32(len(scene))} {
+		large = binary.LittleEndian.AppendUint32(large, v)
+	}
+	large = append(append(large, "JSON"...), scene...)
+	large = append(large, make([]byte, 7<<20-len(large))...)
+	with := func(n int) error { // parts with three bodies of 7 MB each
+		var files []member
+		var index strings.Builder
+		index.WriteString(`{"format":"golden-trace-part-pack","version":1,"parts":[`)
+		for i := range n {
+			if i > 0 {
+				index.WriteByte(',')
+			}
+			fmt.Fprintf(&index, `{"part":{"name":"P%d","prefix":"S","symbol":"S"},"symbols":[{"name":"S","pins":[],"figures":[]}],"files":[`, i)
+			for k := range 3 {
+				files = append(files, member{fmt.Sprintf("files/%d-%d.glb", i, k), string(large)})
+				fmt.Fprintf(&index, `{"id":%d,"name":"b","path":"files/%d-%d.glb"}%s`, k+1, i, k, []string{",", ",", ""}[k])
+			}
+			index.WriteString(`]}`)
+		}
+		index.WriteString("]}")
+		data := zipped(t, append(files, member{"pack.json", index.String()})...)
+		require.Less(t, len(data), 1<<20)
+		_, err := pack.Read(data)
+		return err
+	}
+	require.NoError(t, with(7)) // 147 MB
+	assert.ErrorContains(t, with(8), "unpacks to more than")
 }
 
 // twice lists the one part of a pack twice, the second time in capitals.

@@ -237,3 +237,24 @@ func TestTablesAreSquare(t *testing.T) {
 		assert.Len(t, l.Columns, width, text)
 	}
 }
+
+// On four sides no pin's name comes where those of a neighbouring side are written.
+func TestNamesKeepOutOfCorners(t *testing.T) {
+	long := []string{"A", "LONGEST_NAME", "B", "C"}
+	s, err := parts.Arrange("Q", listed(16, func(i int) parts.Listed { return parts.Listed{Name: long[i/4], Type: "both"} }), parts.FourSides)
+	require.NoError(t, err)
+	box, _ := parts.BodyOf(s)
+	letter := units.MMf(1.25)
+	name := func(p design.Pin) geom.Box { // the line of its letters, from the foot inwards
+		return geom.BoxOf(parts.Foot(&p), parts.Foot(&p).Add(geom.Turn(geom.Pt(letter*int64(len(p.Name)), 0), int32(p.Turn)*90_000)))
+	}
+	for i, p := range s.Pins {
+		assert.True(t, box.Holds(parts.Foot(&p)))
+		assert.Zero(t, p.At.X%parts.Pitch+p.At.Y%parts.Pitch)
+		for k := range i {
+			if s.Pins[k].Turn%2 != p.Turn%2 {
+				assert.False(t, name(p).Meets(name(s.Pins[k])), "%s and %s", p.Number, s.Pins[k].Number)
+			}
+		}
+	}
+}

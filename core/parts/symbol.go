@@ -178,8 +178,14 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 	}
 	const letter = 1_250_000 // a name's letter is about so wide
 	rows, cols := int64(max(len(gapped(sides[0], layout)), len(gapped(sides[1], layout)), 1)), int64(max(len(sides[2]), len(sides[3])))
-	width := up(max((long(sides[0])+long(sides[1]))*letter+2*Pitch, (cols+1)*Pitch, 4*Pitch), 2*Pitch)
-	height := up(max((rows+1)*Pitch, (long(sides[2])+long(sides[3]))*letter+2*Pitch), 2*Pitch)
+	var inset [4]int64 // how far names reach into the body; those of neighbouring sides keep out of each other's way
+	for i := range sides {
+		if len(sides[i]) > 0 && (cols > 0 && len(sides[0])+len(sides[1]) > 0) {
+			inset[i] = up(long(sides[i])*letter, Pitch)
+		}
+	}
+	width := up(max((long(sides[0])+long(sides[1]))*letter+2*Pitch, inset[0]+(cols+1)*Pitch+inset[1], 4*Pitch), 2*Pitch)
+	height := up(max(inset[2]+(rows+1)*Pitch+inset[3], (long(sides[2])+long(sides[3]))*letter+2*Pitch), 2*Pitch)
 	box := geom.Box{Min: geom.Pt(-width/2, -height/2), Max: geom.Pt(width/2, height/2)}
 	s.Figures = []design.Figure{{Form: "area", Pts: corners(box)}}
 	add := func(p Listed, at geom.Point, turn int) {
@@ -192,7 +198,7 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 		}
 		for i, p := range gapped(sides[side], layout) {
 			if p != nil {
-				add(*p, geom.Pt(x, box.Max.Y-Pitch*int64(i+1)), turn)
+				add(*p, geom.Pt(x, box.Max.Y-inset[2]-Pitch*int64(i+1)), turn)
 			}
 		}
 	}
@@ -201,7 +207,7 @@ func Arrange(name string, pins []Listed, layout string) (*design.Symbol, error) 
 		if side == 3 {
 			y = box.Min.Y - PinLength
 		}
-		first := -Pitch * int64(len(sides[side])-1) / 2 / Pitch * Pitch
+		first := (inset[0] - inset[1] - Pitch*int64(len(sides[side])-1)) / 2 / Pitch * Pitch
 		for i, p := range sides[side] {
 			add(p, geom.Pt(first+Pitch*int64(i), y), turn)
 		}
