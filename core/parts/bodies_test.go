@@ -139,6 +139,11 @@ func TestListsIntoASymbol(t *testing.T) {
 	assert.Equal(t, design.ID(9), out.ID)
 	assert.Len(t, out.Figures, 2)
 	assert.Equal(t, "line", out.Figures[1].Form)
+	empty.Figures[0], empty.Figures[1] = empty.Figures[1], empty.Figures[0] // the body first, as it mostly is
+	out, err = parts.AddListed(empty, list, parts.InOrder)
+	require.NoError(t, err)
+	assert.Len(t, out.Figures, 2)
+	assert.Equal(t, "line", out.Figures[1].Form)
 	_, err = parts.AddListed(s, nil, parts.InOrder)
 	assert.Error(t, err)
 	// one without a body takes new pins below its own
@@ -185,6 +190,7 @@ func TestMatchesSayWhatIsKnown(t *testing.T) {
 		parts.Rank(parts.Shape{Pins: 2, Length: units.MMf(5), Width: units.MMf(5), Through: true}, []parts.Match{{Name: "S", Shape: shape(2, 0, 5, 5, false)}}, 0)[0].Words)
 	assert.Equal(t, []string{"1 pin equal", "pitch 0.03 mm less", "body 0.11 mm longer", "body 0.2 mm narrower"},
 		parts.Rank(parts.Shape{Pins: 1, Pitch: units.MMf(1.03), Length: units.MMf(5), Width: units.MMf(4)}, []parts.Match{{Name: "S", Shape: shape(1, 1, 5.11, 3.8, false)}}, 0)[0].Words)
+	assert.Empty(t, parts.Rank(parts.Shape{}, []parts.Match{through}, 0)[0].Words, "nothing is known, nothing is said")
 	// a body too large for its footprint is worse than one that has room
 	room := parts.Match{Name: "a room", Shape: shape(2, 1, 6, 4, false)}
 	tight := parts.Match{Name: "a tight", Shape: shape(2, 1, 4, 4, false)}
@@ -257,4 +263,81 @@ func TestNamesKeepOutOfCorners(t *testing.T) {
 			}
 		}
 	}
+}
+
+// Copper around a hole that lies off the middle of a long round pad: 0.5 mm to its side, less 0.1 mm off the middle line and the hole's half.
+func TestRingsOffTheMiddle(t *testing.T) {
+	oval := pad("1", 0, 0, 3, 1)
+	oval.Form, oval.Hole, oval.HoleAt = design.Oval, units.MMf(0.6), at(0.4, 0.1)
+	assert.InDelta(t, 0.1e6, parts.Ring(&oval), 1)
+	rounded := pad("1", 0, 0, 2, 1) // the hole at the very corner's middle: 0.25 mm of radius, less the hole's 0.1
+	rounded.Form, rounded.Corner, rounded.Hole, rounded.HoleAt = design.Rounded, units.MMf(0.25), units.MMf(0.2), at(0.75, 0.25)
+	assert.InDelta(t, 0.15e6, parts.Ring(&rounded), 1)
+	rounded.HoleAt = at(0.85, 0.25) // a tenth nearer to the side
+	assert.InDelta(t, 0.05e6, parts.Ring(&rounded), 1)
+}
+
+// Pins that stand on the edge of a body, but along it, stay when it grows.
+func TestPinsAlongAnEdgeStay(t *testing.T) {
+	for _, turn := range []int{0, 1, 2, 3} {
+		corner := map[int]geom.Point{0: at(2.5, 5), 1: at(5, 2.5), 2: at(-2.5, -5), 3: at(-5, -2.5)}[turn] // its foot 2.5 mm on, on an edge that it runs along
+		s := &design.Symbol{Name: "S", Figures: []design.Figure{{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}},
+			Pins: []design.Pin{{Number: "1", At: corner.Sub(geom.Turn(at(2.5, 0), int32(turn)*90_000)), Turn: turn, Length: units.MMf(2.5)}}}
+		out, err := parts.Resize(s, geom.Box{Min: at(-10, -10), Max: at(10, 10)})
+		require.NoError(t, err)
+		assert.Equal(t, s.Pins[0].At, out.Pins[0].At, "turn %d", turn)
+	}
+}
+
+// Uses of a part with several units count once, in the order people count.
+func TestUsesCountOnce(t *testing.T) {
+	d := design.New("uses")
+	for i, n := range []string{"U10", "U2", "U2", "U1"} {
+		d.Put(&design.Part{ID: design.ID(30 + i), Designator: n, Library: "Gate", Footprint: "F"})
+	}
+	d.Put(&design.Part{ID: 40, Designator: "R1", Library: "Resistor"})
+	assert.Equal(t, []string{"U1", "U2", "U10"}, parts.UsesOfPart(d, "Gate"))
+	d.Put(&design.LibraryPart{ID: 50, Name: "Gate", Symbol: "S", Units: []string{"A", "B"}, Footprint: "F"})
+	d.Put(&design.LibraryPart{ID: 51, Name: "Dense", Symbol: "T", Densities: map[string]string{design.Most: "F"}})
+	d.Put(&design.Placed{ID: 60, Part: 30, Designator: "U10", Footprint: "F"})
+	d.Put(&design.Placed{ID: 61, Part: 40, Designator: "X9", Footprint: "F"})
+	assert.Equal(t, []string{"Gate", "Dense", "U1", "U2", "U10", "X9"}, parts.UsesOfFootprint(d, "F"))
+	assert.Equal(t, []string{"Gate"}, parts.UsesOfSymbol(d, "B"))
+	assert.Equal(t, []string{"Gate"}, parts.UsesOfSymbol(d, "S"))
+	assert.Empty(t, parts.UsesOfSymbol(d, "U"))
+}
+
+// A hole just as large as the board's least is none too small; pegs and pads without numbers do not tell where pin 1 is.
+func TestFootprintsAtTheEdge(t *testing.T) {
+	assert.Empty(t, check(design.Footprint{Pads: []design.Pad{through("1", 0, 0, 1.1, 0.3)}, Courtyard: yard(5, 5)}))
+	two := []design.Pad{pad("1", -2, 0, 1, 1), pad("2", 2, 0, 1, 1)}
+	peg := design.Pad{Form: design.Round, At: at(0, 4), Size: at(1, 1), Hole: units.MM, Bare: true}
+	assert.Empty(t, check(design.Footprint{Pads: append(two, peg), Courtyard: yard(5, 5)}), "of two pads nobody asks for a mark, whatever pegs there are")
+	three := []design.Pad{pad("1", -2, 0, 1, 1), pad("2", 0, 0, 1, 1), pad("3", 2, 0, 1, 1)}
+	assert.Equal(t, []string{"mark"}, kinds(check(design.Footprint{Pads: three, Courtyard: yard(5, 5)})))
+	assert.Empty(t, check(design.Footprint{Pads: append(three, peg), Courtyard: yard(5, 5)}), "a peg beside the row tells it")
+}
+
+// A part is checked until what was checked is another.
+func TestCheckLapses(t *testing.T) {
+	s := source{symbols: map[string]*design.Symbol{"S": {Name: "S", Pins: []design.Pin{{Number: "1", Name: "A", Type: "passive"}}}},
+		footprints: map[string]*design.Footprint{"F": {Name: "F", Pads: []design.Pad{pad("1", 0, 0, 1, 1)}}, "G": {Name: "G", Pads: []design.Pad{pad("1", 0, 0, 2, 1)}}}}
+	p := &design.LibraryPart{Name: "P", Symbol: "S", Footprint: "F", Densities: map[string]string{design.Most: "G"}}
+	assert.Equal(t, parts.Unchecked, parts.CheckState(p, s))
+	p.Checked = &design.Checked{By: "Alder", Print: parts.Print(p, s)}
+	assert.Equal(t, parts.IsChecked, parts.CheckState(p, s))
+	for what, change := range map[string]func() func(){
+		"pin's name": func() func() { x := &s.symbols["S"].Pins[0].Name; *x = "B"; return func() { *x = "A" } },
+		"pin's type": func() func() { x := &s.symbols["S"].Pins[0].Type; *x = "input"; return func() { *x = "passive" } },
+		"pad":        func() func() { x := &s.footprints["F"].Pads[0].Size.X; *x++; return func() { *x-- } },
+		"density":    func() func() { x := &s.footprints["G"].Pads[0].Size.X; *x++; return func() { *x-- } },
+		"mapping":    func() func() { p.PadOf = map[string]string{"1": "2"}; return func() { p.PadOf = nil } },
+	} {
+		back := change()
+		assert.Equal(t, parts.Lapsed, parts.CheckState(p, s), what)
+		back()
+		assert.Equal(t, parts.IsChecked, parts.CheckState(p, s), what)
+	}
+	s.footprints["F"].Pads[0].ID, s.footprints["F"].Dimensions = 7, []design.Dimension{{ID: 1}}
+	assert.Equal(t, parts.IsChecked, parts.CheckState(p, s), "refs and dimensions are no part of it")
 }
