@@ -45,6 +45,8 @@ func TestBodiesGrowAlongTheSideOfAPin(t *testing.T) {
 		{"top, to the right", design.Pin{At: at(10, 7.5), Turn: 3}, geom.Box{Min: at(-5, -5), Max: at(12.5, 5)}},
 		{"bottom, to the left", design.Pin{At: at(-15, -7.5), Turn: 1}, geom.Box{Min: at(-17.5, -5), Max: at(5, 5)}},
 		{"on its edge, but along it", design.Pin{At: at(-7.5, -5), Turn: 1}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
+		{"in line with the top, but beside it", design.Pin{At: at(10, 5), Turn: 2}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
+		{"from above, but not to it", design.Pin{At: at(20, 20), Turn: 3}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
 		{"on its edge, but out of it", design.Pin{At: at(10, 7.5), Turn: 2}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
 		{"nowhere near", design.Pin{At: at(-20, -20), Turn: 0}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
 	} {
@@ -55,6 +57,10 @@ func TestBodiesGrowAlongTheSideOfAPin(t *testing.T) {
 		box, _ := parts.BodyOf(out)
 		assert.Equal(t, c.want, box, c.name)
 	}
+	small, large := design.Figure{Form: "area", Pts: []geom.Point{at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)}}, design.Figure{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}
+	_, first := parts.BodyOf(&design.Symbol{Figures: []design.Figure{large, small}})
+	_, last := parts.BodyOf(&design.Symbol{Figures: []design.Figure{small, large}})
+	assert.Equal(t, []int{0, 1}, []int{first, last}, "the larger one, wherever it stands")
 	// a line around four places is no body, nor is a rectangle that stands on its tip
 	for _, f := range []design.Figure{
 		{Form: "line", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}},
@@ -246,8 +252,19 @@ func TestTablesAreSquare(t *testing.T) {
 
 // On four sides no pin's name comes where those of a neighbouring side are written.
 func TestNamesKeepOutOfCorners(t *testing.T) {
-	long := []string{"A", "LONGEST_NAME", "B", "C"}
-	s, err := parts.Arrange("Q", listed(16, func(i int) parts.Listed { return parts.Listed{Name: long[i/4], Type: "both"} }), parts.FourSides)
+	for side := range 4 {
+		namesKeepOut(t, side)
+	}
+}
+
+// namesKeepOut checks a body with names on one side that are much longer than the others.
+func namesKeepOut(t *testing.T, side int) {
+	s, err := parts.Arrange("Q", listed(16, func(i int) parts.Listed {
+		if i/4 == side {
+			return parts.Listed{Name: "LONGEST_NAME", Type: "both"}
+		}
+		return parts.Listed{Name: "A", Type: "both"}
+	}), parts.FourSides)
 	require.NoError(t, err)
 	box, _ := parts.BodyOf(s)
 	letter := units.MMf(1.25)
@@ -316,6 +333,39 @@ func TestFootprintsAtTheEdge(t *testing.T) {
 	three := []design.Pad{pad("1", -2, 0, 1, 1), pad("2", 0, 0, 1, 1), pad("3", 2, 0, 1, 1)}
 	assert.Equal(t, []string{"mark"}, kinds(check(design.Footprint{Pads: three, Courtyard: yard(5, 5)})))
 	assert.Empty(t, check(design.Footprint{Pads: append(three, peg), Courtyard: yard(5, 5)}), "a peg beside the row tells it")
+	odd := func(numbers ...string) design.Footprint {
+		f := design.Footprint{Courtyard: yard(50, 3), Silk: []design.Figure{{Form: "circle", Pts: []geom.Point{at(-3, 2)}, R: 100_000}}}
+		for i, n := range numbers {
+			f.Pads = append(f.Pads, pad(n, float64(2*i), 0, 1, 1))
+		}
+		return f
+	}
+	assert.Empty(t, check(odd("0", "1", "3")), "0 is a number like a letter")
+	f := design.Footprint{Pads: []design.Pad{pad("1", 0, 0, 1, 1)}, Courtyard: []geom.Point{at(-3, -2), at(3, -2), at(0, 4)}}
+	assert.Empty(t, check(f), "a courtyard has three corners at least")
+	f.Courtyard = f.Courtyard[:2]
+	assert.Equal(t, []string{"courtyard"}, kinds(check(f)))
+}
+
+// Grounds stand below all others on their side, however they are called.
+func TestGroundsStandBelow(t *testing.T) {
+	for _, name := range []string{"GND", "AGND1", "VSS", "VSS2", "EP", "V-", "V−"} {
+		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}}, parts.ByType)
+		require.NoError(t, err)
+		assert.Less(t, s.Pin("1").At.Y, s.Pin("2").At.Y, name)
+	}
+	for _, name := range []string{"VDD", "VCC_GOOD", "EPS"} {
+		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}}, parts.ByType)
+		require.NoError(t, err)
+		assert.Greater(t, s.Pin("1").At.Y, s.Pin("2").At.Y, name)
+	}
+	s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: "GND", Type: "passive"}, {Number: "2", Name: "X", Type: "notConnected"}}, parts.ByType)
+	require.NoError(t, err)
+	assert.Greater(t, s.Pin("1").At.Y, s.Pin("2").At.Y, "what is no supply is no ground")
+	_, err = parts.Arrange("S", listed(parts.MostListed, func(int) parts.Listed { return parts.Listed{Type: "passive"} }), parts.InOrder)
+	assert.NoError(t, err)
+	_, err = parts.Arrange("S", listed(parts.MostListed+1, func(int) parts.Listed { return parts.Listed{Type: "passive"} }), parts.InOrder)
+	assert.ErrorContains(t, err, "2001 pins are too many")
 }
 
 // A part is checked until what was checked is another.
