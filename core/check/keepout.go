@@ -14,6 +14,9 @@ import (
 func (b *Board) keptOut(c *layout.Copper) {
 	for i := range b.index.KeepOuts() {
 		k := &b.index.KeepOuts()[i]
+		if k.ID == c.ID { // a hole in the room that it keeps free
+			continue
+		}
 		for _, level := range c.Levels(c.Layers) {
 			at, bars := k.Bars(c.Thing, level.Layers, level.Shape)
 			if !bars {

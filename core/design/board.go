@@ -216,8 +216,13 @@ type Hole struct {
 	ID       ID         `json:"id"`
 	At       geom.Point `json:"at"`
 	Diameter int64      `json:"diameter"`
+	Land     int64      `json:"land,omitempty"` // diameter of the copper around a plated one; 0: it is not plated
+	Keep     int64      `json:"keep,omitempty"` // so far beyond hole and copper nothing may lie, as for the head of a screw
 	Locked   bool       `json:"locked,omitempty"`
 }
+
+// Room is the radius of the hole with its copper.
+func (h *Hole) Room() int64 { return max(h.Diameter, h.Land) / 2 }
 
 // Legend is a text printed on the board.
 type Legend struct {

@@ -192,7 +192,11 @@ func PiecesOf(d *design.Doc, o design.Object) []*Copper {
 	case *design.Via:
 		return []*Copper{viaCopper(d.Board, o)}
 	case *design.Hole:
-		return []*Copper{{ID: o.ID, Pad: -1, Kind: "hole", Thing: design.UnplatedOne, Layers: all, Shape: geom.Disc(o.At, o.Diameter/2), At: o.At, Hole: o.Diameter, Drill: o.At, Bare: true, Name: "hole"}}
+		c := &Copper{ID: o.ID, Pad: -1, Kind: "hole", Thing: design.UnplatedOne, Layers: all, Shape: geom.Disc(o.At, o.Room()), At: o.At, Hole: o.Diameter, Drill: o.At, Bare: true, Name: "hole"}
+		if o.Land > 0 {
+			c.Thing, c.Bare, c.Name = design.ThroughPad, false, "plated hole"
+		}
+		return []*Copper{c}
 	case *design.Placed:
 		f := d.Footprint(o.Footprint)
 		if f == nil {

@@ -14,7 +14,7 @@ type KeepOut struct {
 	layers uint32
 }
 
-// KeepOuts lists the areas of a document that keep something out, in the order of their ids.
+// KeepOuts lists the areas of a document that keep something out, in the order of their ids, then the room that holes keep free around them.
 func KeepOuts(d *design.Doc) []KeepOut {
 	var out []KeepOut
 	for a := range d.RuleAreas.All() {
@@ -31,6 +31,12 @@ func KeepOuts(d *design.Doc) []KeepOut {
 			k.layers = 1<<d.Board.Layers() - 1
 		}
 		out = append(out, k)
+	}
+	for h := range d.Holes.All() {
+		if h.Keep > 0 {
+			a := &design.RuleArea{ID: h.ID, Name: "around a hole", Outline: geom.CircleLine(h.At, h.Room()+h.Keep), KeepOut: design.Things}
+			out = append(out, KeepOut{RuleArea: a, region: geom.Region{Outer: geom.Closing(a.Outline)}.Prepare(), layers: 1<<d.Board.Layers() - 1})
+		}
 	}
 	return out
 }

@@ -33,7 +33,19 @@ func newCopper(g *derive.Graph, d *design.Doc, x *layout.Index) *copper {
 		c.edge.Tell(true)
 	}, design.KindBoard)
 	r.Of(func(edit.Change) { c.index.Areas(d); c.edge.Tell(true) }, design.KindRuleArea)
+	r.Of(func(x edit.Change) {
+		if keeps(x.Before) || keeps(x.After) {
+			c.index.Areas(d)
+			c.edge.Tell(true)
+		}
+	}, design.KindHole)
 	return c
+}
+
+// keeps tells whether a hole keeps room free around it.
+func keeps(o design.Object) bool {
+	h, ok := o.(*design.Hole)
+	return ok && h.Keep > 0
 }
 
 // joinsAsBefore tells whether all copper joins what it joined on the stack of before: the layers that both have lie

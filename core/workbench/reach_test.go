@@ -81,8 +81,17 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 		o.Mid = nil
 		o.Layer = d.Board.At(r.IntN(d.Board.Layers()))
 	}),
-	design.KindVia:    change(func(r *rand.Rand, d *design.Doc, o *design.Via) { o.At.X += step(r) }),
-	design.KindHole:   change(func(r *rand.Rand, d *design.Doc, o *design.Hole) { o.At.X += step(r) }),
+	design.KindVia: change(func(r *rand.Rand, d *design.Doc, o *design.Via) { o.At.X += step(r) }),
+	design.KindHole: change(func(r *rand.Rand, d *design.Doc, o *design.Hole) {
+		switch r.IntN(3) {
+		case 0:
+			o.At.X += step(r)
+		case 1:
+			o.Land = o.Diameter + 1_000_000
+		default:
+			o.Keep = int64(r.IntN(3)) * 1_000_000
+		}
+	}),
 	design.KindLegend: change(func(r *rand.Rand, d *design.Doc, o *design.Legend) { o.Text = fmt.Sprint("TEXT", r.IntN(9)) }),
 }
 

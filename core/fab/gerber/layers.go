@@ -62,6 +62,12 @@ func (j Job) Copper(layer int) []byte {
 			p.Put(function, c.On(layer), c.At)
 		}
 	}
+	for h := range j.Doc.Holes.All() {
+		if h.Land > 0 { // a washer's: of no net
+			p.Object(map[string]string{"N": "N/C"})
+			p.Put("WasherPad", j.Index.Of(h.ID)[0].On(layer), h.At)
+		}
+	}
 	id := j.Doc.Board.At(layer)
 	for t := range j.Doc.Tracks.All() {
 		if t.Layer == id {
@@ -121,7 +127,7 @@ func (j Job) openings(bottom bool) (out []opening) {
 	}
 	for h := range j.Doc.Holes.All() {
 		c := j.Index.Of(h.ID)[0]
-		out = append(out, opening{geom.Disc(h.At, h.Diameter/2+j.asked(design.MaskMargin, c, h.Diameter)), h.At})
+		out = append(out, opening{geom.Disc(h.At, h.Room()+j.asked(design.MaskMargin, c, 2*h.Room())), h.At})
 	}
 	return out
 }

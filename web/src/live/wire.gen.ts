@@ -559,6 +559,15 @@ export interface Carry {
   keys?: string[]
 }
 
+export interface DrawEdge {
+  form: string
+  a: Point
+  b: Point
+  r?: number
+  corners?: Corner[]
+  cut?: boolean
+}
+
 export interface DrawItem {
   item: Clipped
 }
@@ -573,6 +582,10 @@ export interface DrawWire {
   sheet: number
   path: Point[]
   bundle?: boolean
+}
+
+export interface DropCut {
+  line: number
 }
 
 export interface DropItems {
@@ -980,6 +993,14 @@ export interface SetSymbol {
 export interface SetTrack {
   ids: number[]
   width: number
+}
+
+export interface ShapeEdge {
+  line: number
+  corner: number
+  act: string
+  to: Point
+  size?: number
 }
 
 export interface SymbolPieces {
@@ -2373,9 +2394,11 @@ export interface Commands {
   addVia: AddVia
   arrange: Arrange
   carry: Carry
+  drawEdge: DrawEdge
   drawItem: DrawItem
   drawTrack: DrawTrack
   drawWire: DrawWire
+  dropCut: DropCut
   dropItems: DropItems
   excuse: EditExcuse
   flipPlaced: FlipPlaced
@@ -2441,6 +2464,7 @@ export interface Commands {
   setSupply: SetSupply
   setSymbol: SetSymbol
   setTrack: SetTrack
+  shapeEdge: ShapeEdge
   symbolPieces: SymbolPieces
   takePartTable: TakePartTable
   takeParts: TakeParts
