@@ -87,6 +87,7 @@ func (a *api) routes(e *echo.Echo) {
 	a.libraryRoutes(e)
 	a.depotRoutes(e)
 	a.glanceRoutes(e)
+	a.drawingRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})

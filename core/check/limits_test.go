@@ -253,3 +253,35 @@ func TestFurtherFindingsAreCounted(t *testing.T) {
 		assert.True(t, strings.HasPrefix(k, "holes "))
 	}
 }
+
+// The room that a hole keeps free is kept free of all there is, to the limit; a plated hole's copper keeps its clearance, and has no net.
+func TestRoomAroundHoles(t *testing.T) {
+	at := func(x, y int64) geom.Point { return geom.Pt(um3(x), um3(y)) }
+	with := func(h design.Hole, more ...design.Object) []string {
+		d := bare()
+		h.ID, h.At, h.Diameter = 60, at(20_000, 20_000), 3_200_000
+		d.Put(&h)
+		for _, o := range more {
+			d.Put(o)
+		}
+		return found(d)
+	}
+	track := func(y int64) design.Object { // its copper begins 0.1 mm nearer to the hole than its middle
+		return &design.Track{ID: 61, Layer: 1, A: at(10_000, y), B: at(30_000, y), Width: 200_000}
+	}
+	// kept free: 1.6 + 1 mm from the middle
+	assert.Empty(t, with(design.Hole{Keep: 1_000_000}, track(22_701)))
+	assert.Equal(t, []string{"keepOut 0 of 0 L1"}, with(design.Hole{Keep: 1_000_000}, track(22_699)))
+	assert.Empty(t, with(design.Hole{Keep: 1_000_000}), "a hole is not in its own way")
+	// of a plated one from its copper on: 3 + 1 mm
+	assert.Equal(t, []string{"keepOut 0 of 0 L1"}, with(design.Hole{Land: 6_000_000, Keep: 1_000_000}, track(24_099)))
+	assert.Empty(t, with(design.Hole{Land: 6_000_000, Keep: 1_000_000}, track(24_101)))
+	// the copper itself keeps the clearance of 0.2 mm, the bare wall the edge's of 0.3 mm
+	assert.Empty(t, with(design.Hole{Land: 6_000_000}, track(23_300)))
+	assert.Equal(t, []string{"clearance 199000 of 200000 L1"}, with(design.Hole{Land: 6_000_000}, track(23_299)))
+	assert.Empty(t, with(design.Hole{}, track(22_000)))
+	assert.Equal(t, []string{"holeEdge 299000 of 300000 L1"}, with(design.Hole{}, track(21_999)))
+	// its ring is checked as any other: 0.125 mm
+	assert.Empty(t, with(design.Hole{Land: 3_450_000}))
+	assert.Equal(t, []string{"ring 124000 of 125000"}, with(design.Hole{Land: 3_448_000}))
+}

@@ -44,7 +44,7 @@ func line(x1, y1, x2, y2 float64) string {
 	return fmt.Sprintf("LINE 8 EDGE 10 %g 20 %g 11 %g 21 %g", x1, y1, x2, y2)
 }
 
-func taken(t *testing.T, data []byte, how dxf.Taking) *dxf.Outline {
+func taken(t *testing.T, data []byte, how dxf.Taking) *dxf.Edges {
 	t.Helper()
 	d, err := dxf.Read(data)
 	require.NoError(t, err)
@@ -105,7 +105,7 @@ func TestPolylines(t *testing.T) {
 
 // An ellipse and a spline are followed by arcs within the tolerance: every place of the curve, worked out by its own definition, lies as near.
 func TestCurvesWithinTheTolerance(t *testing.T) {
-	ring := func(o *dxf.Outline) geom.Ring { return geom.Closing(o.Outline) }
+	ring := func(o *dxf.Edges) geom.Ring { return geom.Closing(o.Outline) }
 	off := func(r geom.Ring, x, y float64) float64 {
 		p := geom.Pt(int64(math.Round(x*1e6)), int64(math.Round(y*1e6)))
 		least := math.Inf(1)
@@ -166,10 +166,15 @@ func TestGaps(t *testing.T) {
 	o, err := d.Outline(dxf.Taking{Gap: 50_000})
 	require.NoError(t, err)
 	assert.Equal(t, []dxf.Mended{{At: geom.Pt(40_025_000, 0), Size: 50_000}}, o.Mended)
+	assert.InDelta(t, 800+0.025*20/2, area(o.Outline), 1e-6, "straight still")
+	for _, c := range o.Outline {
+		assert.Nil(t, c.Mid)
+	}
 	o = taken(t, drawn(4, append(sides[:1:1], line(40.0005, 0, 40, 20), sides[2], sides[3])...), dxf.Taking{})
 	assert.Empty(t, o.Mended, "what decimals lose is no gap")
 	o = taken(t, drawn(4, append(sides[:1:1], line(40, 0, 40, 20), sides[2], sides[3], line(60, 0, 70, 0))...), dxf.Taking{})
 	assert.Equal(t, []geom.Point{geom.Pt(60_000_000, 0), geom.Pt(70_000_000, 0)}, o.Open)
+	assert.Equal(t, []geom.Piece{geom.Straight(geom.Pt(60_000_000, 0), geom.Pt(70_000_000, 0))}, o.Loose)
 	assert.Equal(t, []string{"Lines with 2 loose ends close nowhere and are left out."}, o.Notes)
 }
 

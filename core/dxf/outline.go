@@ -26,12 +26,13 @@ type Mended struct {
 	Size int64      `json:"size"`
 }
 
-// Outline is what a drawing gives: the board's edge and what is cut out of it.
-type Outline struct {
+// Edges are what a drawing gives: the board's edge and what is cut out of it.
+type Edges struct {
 	Outline []geom.Corner   `json:"outline"`
 	CutOuts [][]geom.Corner `json:"cutOuts"`
 	Mended  []Mended        `json:"mended"`
-	Open    []geom.Point    `json:"open"`  // ends of lines that close nowhere, which are left out
+	Open    []geom.Point    `json:"open"`  // ends of lines that close nowhere
+	Loose   []geom.Piece    `json:"loose"` // those lines, which are left out
 	Notes   []string        `json:"notes"` // what was left out, and why
 }
 
@@ -44,7 +45,7 @@ const (
 
 // Outline joins the curves of a drawing to closed lines. The one that encloses the most is the edge, those within it are cut out; what lies
 // outside or within a cut-out is left out, and said. Cost: O(n log n) of the curves.
-func (d *Drawing) Outline(t Taking) (*Outline, error) {
+func (d *Drawing) Outline(t Taking) (*Edges, error) {
 	unit := d.Unit
 	if t.Unit > 0 {
 		unit = t.Unit
@@ -72,7 +73,7 @@ func (d *Drawing) Outline(t Taking) (*Outline, error) {
 	if len(pieces) == 0 {
 		return nil, errors.New("no line or arc of the drawing was chosen")
 	}
-	out := &Outline{CutOuts: [][]geom.Corner{}, Mended: []Mended{}, Open: []geom.Point{}, Notes: []string{}}
+	out := &Edges{CutOuts: [][]geom.Corner{}, Mended: []Mended{}, Open: []geom.Point{}, Loose: []geom.Piece{}, Notes: []string{}}
 	pieces = out.once(pieces)
 	loops, err := out.join(pieces, gap)
 	if err != nil {
@@ -147,7 +148,7 @@ func piecesOf(p path, unit, tolerance float64) (geom.Ring, error) {
 }
 
 // once leaves out what is drawn twice, either way round.
-func (o *Outline) once(pieces geom.Ring) geom.Ring {
+func (o *Edges) once(pieces geom.Ring) geom.Ring {
 	seen := map[geom.Piece]bool{}
 	kept := pieces[:0]
 	for _, p := range pieces {
@@ -170,7 +171,7 @@ type end struct {
 }
 
 // join makes closed lines of pieces whose ends lie near each other.
-func (o *Outline) join(pieces geom.Ring, gap int64) ([]geom.Ring, error) {
+func (o *Edges) join(pieces geom.Ring, gap int64) ([]geom.Ring, error) {
 	spots := spotsOf(pieces, gap)
 	at := make([][2]int, len(pieces)) // spot of the first and the last place
 	for s, spot := range spots {
@@ -180,13 +181,22 @@ func (o *Outline) join(pieces geom.Ring, gap int64) ([]geom.Ring, error) {
 	}
 	used := make([]bool, len(pieces))
 	var loops []geom.Ring
+	in := make([]bool, len(pieces)) // of a closed line
 	for i := range pieces {
 		if used[i] {
 			continue
 		}
-		loop, closed := o.walk(pieces, spots, at, used, i)
+		loop, members, closed := o.walk(pieces, spots, at, used, i)
 		if closed {
 			loops = append(loops, loop)
+			for _, k := range members {
+				in[k] = true
+			}
+		}
+	}
+	for i, p := range pieces {
+		if !in[i] {
+			o.Loose = append(o.Loose, p)
 		}
 	}
 	for _, s := range spots {
@@ -213,28 +223,30 @@ func side(e end) int {
 }
 
 // walk goes on from a piece until it is back, or at a loose end.
-func (o *Outline) walk(pieces geom.Ring, spots []spot, at [][2]int, used []bool, first int) (loop geom.Ring, closed bool) {
+func (o *Edges) walk(pieces geom.Ring, spots []spot, at [][2]int, used []bool, first int) (loop geom.Ring, members []int, closed bool) {
 	e := end{first, true}
 	for {
 		used[e.piece] = true
+		members = append(members, e.piece)
 		p := pieces[e.piece]
 		from, to := at[e.piece][0], at[e.piece][1]
 		if !e.last {
 			p, from, to = p.Back(), to, from
 		}
-		p.A, p.B = spots[from].at, spots[to].at
-		if !p.Round() {
-			p = geom.Straight(p.A, p.B)
+		if p.Round() {
+			p.A, p.B = spots[from].at, spots[to].at
+		} else {
+			p = geom.Straight(spots[from].at, spots[to].at)
 		}
 		if p.A != p.B {
 			loop = append(loop, p)
 		}
 		if to == at[first][0] {
-			return loop, len(loop) > 1
+			return loop, members, len(loop) > 1
 		}
 		next, ok := spots[to].other(e)
 		if !ok || used[next.piece] {
-			return nil, false
+			return nil, members, false
 		}
 		e = end{next.piece, !next.last} // entered at one end, left at the other
 	}
@@ -304,7 +316,7 @@ func spotsOf(pieces geom.Ring, gap int64) []spot {
 }
 
 // sort tells edge and cut-outs apart.
-func (o *Outline) sort(loops []geom.Ring) error {
+func (o *Edges) sort(loops []geom.Ring) error {
 	slices.SortStableFunc(loops, func(a, b geom.Ring) int { return cmp.Compare(math.Abs(b.Area()), math.Abs(a.Area())) })
 	for _, l := range loops {
 		if p, bad := geom.Crossing(l); bad {

@@ -35,6 +35,8 @@ const board = computed(() => (void props.project.docTick.value, props.project.bo
 const size = computed(() => (board.value.outline?.length ? ringBox(board.value.outline) : null))
 const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean }) =>
   props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields }).catch(complain)
+const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
+  props.project.edit('setHole', { ids: [one.value!.object!.id], ...fields }).catch(complain)
 const copper = computed(() => board.value.stack.filter((l) => l.copper))
 /** What a via goes through, how it is made and how it is covered. */
 function span(v: Kinds['via']) {
@@ -88,7 +90,7 @@ const rules: [string, string][] = [
 ]
 function resize(w: number, h: number) {
   const b = size.value ?? { minX: 0, minY: 0 }
-  props.editor.setRect({ minX: b.minX, minY: b.minY, maxX: b.minX + w, maxY: b.minY + h })
+  void props.editor.run('drawEdge', { form: 'rectangle', a: { x: b.minX, y: b.minY }, b: { x: b.minX + w, y: b.minY + h } })
 }
 </script>
 
@@ -153,9 +155,17 @@ function resize(w: number, h: number) {
       <LengthField label="x" :value="(one.object as Legend).at.x" @keep="set({ x: $event })" />
       <LengthField label="y" :value="(one.object as Legend).at.y" @keep="set({ y: $event })" />
     </template>
-    <p v-if="one.kind === 'hole'">
-      Diameter <span class="mono">{{ say((one.object as Kinds['hole']).diameter) }}</span>
-    </p>
+    <template v-if="one.kind === 'hole'">
+      <LengthField label="Diameter" :value="(one.object as Kinds['hole']).diameter" @keep="setHole({ diameter: $event })" />
+      <LengthField
+        label="Copper"
+        :value="(one.object as Kinds['hole']).land || null"
+        empty="not plated"
+        @keep="setHole({ land: $event })"
+      />
+      <LengthField label="Kept free" :value="(one.object as Kinds['hole']).keep ?? 0" @keep="setHole({ keep: $event })" />
+      <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
+    </template>
     <template v-if="one.kind === 'legend'">
       <TextField
         label="Text"

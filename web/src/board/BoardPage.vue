@@ -16,6 +16,7 @@ import type { Command } from '../shell/keys'
 import { useTaste } from '../shell/taste'
 import BoardDetails from './BoardDetails.vue'
 import CarryPanel from './CarryPanel.vue'
+import DrawingPanel from './DrawingPanel.vue'
 import { BoardEditor } from './editor'
 import LayerLadder from './LayerLadder.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
@@ -230,7 +231,7 @@ defineExpose({ ed })
         {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
       </v-btn>
     </div>
-    <div v-if="empty && !ed.state.carrying" class="float drawing-empty">
+    <div v-if="empty && !ed.state.carrying && !ed.state.drawing && ed.picks" class="float drawing-empty">
       <template v-if="hasCircuit">
         <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
         <v-btn color="primary" variant="flat" @click="ed.state.carrying = true">Carry to board</v-btn>
@@ -245,6 +246,12 @@ defineExpose({ ed })
       :project="project"
       @close="ed.state.carrying = false"
       @carried="((ed.state.carrying = false), frameAll())"
+    />
+    <DrawingPanel
+      v-if="ed.state.drawing"
+      :project="project"
+      @close="ed.state.drawing = false"
+      @taken="((ed.state.drawing = false), frameAll())"
     />
     <template #side>
       <DetailsPanel

@@ -254,11 +254,27 @@ export function viaItems(v: Via, look: () => Look): Item[] {
 
 export function holeItem(h: Hole, look: () => Look): Item {
   return {
-    ...boxOf([h.at], h.diameter / 2 + 0.2e6),
+    ...boxOf([h.at], Math.max(h.diameter, h.land ?? 0) / 2 + (h.keep ?? 0) + 0.2e6),
     id: h.id,
     layer: 'bore',
     draw: (pen) => {
       const { ctx } = pen
+      const room = Math.max(h.diameter, h.land ?? 0) / 2
+      if (h.keep) {
+        ctx.beginPath()
+        ctx.arc(h.at.x / 1e6, h.at.y / 1e6, (room + h.keep) / 1e6, 0, 2 * Math.PI)
+        ctx.setLineDash([4 * pen.px, 3 * pen.px])
+        ctx.strokeStyle = look().colours.link
+        ctx.lineWidth = pen.px
+        ctx.stroke()
+        ctx.setLineDash([])
+      }
+      if (h.land) {
+        ctx.beginPath()
+        ctx.arc(h.at.x / 1e6, h.at.y / 1e6, room / 1e6, 0, 2 * Math.PI)
+        ctx.fillStyle = look().colours.barrel
+        ctx.fill()
+      }
       bore(pen, h.at, h.diameter, look().colours.bore)
       ctx.strokeStyle = look().colours.edge
       ctx.lineWidth = 1.2 * pen.px

@@ -303,7 +303,7 @@ describe('the hand led by keys', () => {
     ed.pressAt(tolerance)
     ed.nudge(10, 10)
     ed.pressAt(tolerance)
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'setOutline', outline: [at(5, 6), at(15, 6), at(15, 16), at(5, 16)] })
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawEdge', form: 'rectangle', a: at(5, 6), b: at(15, 16) })
     ed.take('track')
     ed.move(at(-2, 0), tolerance)
     ed.nudge(0, 0)
@@ -337,13 +337,13 @@ describe('other tools of the board', () => {
     pull(1, 1)
     expect(line.sent).toEqual([])
     pull(-40.2, 30)
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'setOutline', outline: [at(-40, 0), at(0, 0), at(0, 30), at(-40, 30)] }) // prettier-ignore
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawEdge', form: 'rectangle', a: at(0, 0), b: at(-40, 30) })
   })
   it('lay holes and texts; a text must be typed first', async () => {
     const { ed, line } = await onBoard([board(2)])
     ed.take('hole')
     ed.down(at(3.2, 4), tolerance, plain)
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addHole', at: at(3, 4), diameter: 3_200_000 })
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addHole', at: at(3, 4), diameter: 3_200_000, land: 0, keep: 0 })
     ed.take('text')
     ed.text.state.text = '  '
     ed.down(at(3, 4), tolerance, plain)

@@ -8,6 +8,7 @@ import type { Grab, Press, Tool } from '../hands/tool'
 import type { Project } from '../live/project'
 import type { AnyObject, Kind, Kinds, Link, PartRef, Placed, Point } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
+import { saveFile } from '../shell/saving'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
@@ -34,6 +35,7 @@ export class BoardEditor extends Stage {
     hidden: [] as number[],
     showLinks: true,
     carrying: false,
+    drawing: false, // an outline is being taken from a drawing
   })
   readonly track = new TrackTool(this)
   readonly measure = new MeasureTool(this)
@@ -197,6 +199,7 @@ export class BoardEditor extends Stage {
   }
   lastBack() {
     if (this.state.carrying) this.state.carrying = false
+    else if (this.state.drawing) this.state.drawing = false
     else if (this.flagged) this.flagged = null
     else return false
     return true
@@ -218,9 +221,8 @@ export class BoardEditor extends Stage {
     return (this.project.find(id)!.object as Placed).at
   }
 
-  setRect(b: Box) {
-    const outline = [{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }] // prettier-ignore
-    void this.run('setOutline', { outline })
+  writeDrawing() {
+    void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
   }
 
   // ---- layers

@@ -41,7 +41,7 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       }
       case 'hole': {
         const h = found.object as Kinds['hole']
-        if (dist(p, h.at) <= h.diameter / 2) add(id, 0)
+        if (dist(p, h.at) <= Math.max(h.diameter, h.land ?? 0) / 2) add(id, 0)
         break
       }
       case 'legend':

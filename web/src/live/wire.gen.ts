@@ -305,6 +305,8 @@ export interface Hole {
   id: number
   at: Point
   diameter: number
+  land?: number
+  keep?: number
   locked?: boolean
 }
 
@@ -410,6 +412,14 @@ export interface PackSeen {
   kept: boolean
 }
 
+export interface DrawingSeen {
+  unit: number
+  layers: string[]
+  skipped: string[]
+  edges?: Edges
+  wrong?: string
+}
+
 export interface BasketSeen {
   boards: number
   lines: Line[]
@@ -496,6 +506,8 @@ export interface Item {
 export interface AddHole {
   at: Point
   diameter: number
+  land?: number
+  keep?: number
 }
 
 export interface AddLegend {
@@ -895,6 +907,13 @@ export interface SetFootprint {
   noBeneath?: boolean
   solids?: Solid[]
   noModel?: boolean
+}
+
+export interface SetHole {
+  ids: number[]
+  diameter?: number
+  land?: number
+  keep?: number
 }
 
 export interface SetLayers {
@@ -1704,6 +1723,15 @@ export interface PackPart {
   findings: Flaw[]
 }
 
+export interface Edges {
+  outline: Corner[]
+  cutOuts: Corner[][]
+  mended: Mended[]
+  open: Point[]
+  loose: Piece[]
+  notes: string[]
+}
+
 export interface Line {
   number: string
   designators: string[]
@@ -2080,7 +2108,7 @@ export interface PieceMarks {
 
 export interface TimingRow {
   name: string
-  pieces: Piece[]
+  pieces: TimingPiece[]
 }
 
 export interface TimingMark {
@@ -2141,6 +2169,17 @@ export interface DrawnShape {
   pts: Point[]
   area: boolean
   r: number
+}
+
+export interface Mended {
+  at: Point
+  size: number
+}
+
+export interface Piece {
+  a: Point
+  m: Point
+  b: Point
 }
 
 export interface Cost {
@@ -2306,7 +2345,7 @@ export interface DimLine {
   text?: string
 }
 
-export interface Piece {
+export interface TimingPiece {
   state: string
   slots: number
   text: string
@@ -2448,6 +2487,7 @@ export interface Commands {
   setChecked: SetChecked
   setChecks: SetChecks
   setFootprint: SetFootprint
+  setHole: SetHole
   setLayers: SetLayers
   setLegend: SetLegend
   setName: SetName

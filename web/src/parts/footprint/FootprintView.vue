@@ -20,7 +20,8 @@ import { base64 } from '../base64'
 import LayerChips from '../LayerChips.vue'
 import { idOf, pieceOf } from '../pieces'
 import SidePanel from '../../shell/SidePanel.vue'
-import { paintGrips } from './corners'
+import { paintGrips } from '../../hands/edge'
+import { padGrips } from './corners'
 import { traceFigure } from './draw'
 import { FootprintEditor } from './editor'
 import FootprintDetails from './FootprintDetails.vue'
@@ -125,7 +126,7 @@ function overlay(pen: Pen) {
         ctx.globalAlpha = 1
       }
     }
-  if (ed.shaped && !ed.grab) paintGrips(pen, ed.shaped, c.select)
+  if (ed.shaped && !ed.grab) paintGrips(pen, padGrips(ed.shaped), c.select)
   ed.paint(pen)
   if (ed.keyed) {
     ctx.beginPath()

@@ -9,7 +9,8 @@ import TextField from '../../shell/fields/TextField.vue'
 import ToggleField from '../../shell/fields/ToggleField.vue'
 import WholeField from '../../shell/fields/WholeField.vue'
 import { complain } from '../../shell/notices'
-import { sizeOf, without } from './corners'
+import { without } from '../../hands/edge'
+import { sizeOf } from './corners'
 import type { FootprintEditor } from './editor'
 
 /** What the picked pads are; of several, what they share. */

@@ -20,7 +20,7 @@ import { MeasureTool } from './tools/measure'
 import { OriginTool } from './tools/origin'
 import { PadTool } from './tools/pad'
 import { RepeatTool } from './tools/repeat'
-import { EdgeDrag, gripsOf } from './corners'
+import { EdgeDrag, padGrips } from './corners'
 import { PieceDrag } from './dragging'
 import { dimensionLine, dimensionPlaces, figureItem, layers, openingItem, padItems, paintDimension, textItem, traceFigure, yardItem } from './draw' // prettier-ignore
 import { features, type Found, nearest, padBox } from './features'
@@ -253,7 +253,7 @@ export class FootprintEditor extends Stage {
   private gripAt(p: Press): Grab | null {
     const pad = this.shaped
     if (!pad) return null
-    const g = gripsOf(pad).find((x) => dist(x.at, p.at) <= p.tolerance * 0.8)
+    const g = padGrips(pad).find((x) => dist(x.at, p.at) <= p.tolerance * 0.8)
     return g ? new EdgeDrag(this, pad, g) : null
   }
   movable() {
