@@ -92,11 +92,11 @@ func TestShapingAnOutline(t *testing.T) {
 	b.key("y")
 	b.press("Outline")
 	b.choose("Form", "Free")
-	for _, at := range [][2]float64{{0, 0}, {38.1, 0}, {38.1, 25.4}, {12.7, 25.4}} {
+	for _, at := range [][2]float64{{2.54, 2.54}, {38.1, 2.54}, {38.1, 25.4}, {12.7, 25.4}} {
 		b.point(at[0], at[1])
 	}
 	b.key(enter)
-	b.edgeIs(38.1*25.4 - 12.7*25.4/2)
+	b.edgeIs((35.56 + 25.4) / 2 * 22.86)
 }
 
 // An outline from a DXF drawing: its unit asked for, a gap closed and shown, lines that close nowhere said; written and read again it is the same.
@@ -136,10 +136,11 @@ func TestOutlineFromADrawing(t *testing.T) {
 	b.edgeIs(want)
 	assert.Equal(t, 0, eval[int](b, `Math.min(...goldenTrace.board.outline.map(c => c.x))`), "moved to the origin")
 
-	file := eval[string](b, "fetch(`/api/projects/${goldenTrace.id}/outline.dxf`).then(r => r.text())")
-	assert.Contains(t, file, "OUTLINE")
+	code, file := p.api("GET", fmt.Sprintf("/projects/%d/outline.dxf", eval[int](b, `goldenTrace.id`)), nil)
+	require.Equal(t, 200, code)
+	assert.Contains(t, string(file), "OUTLINE")
 	again := filepath.Join(dir, "again.dxf")
-	require.NoError(t, os.WriteFile(again, []byte(file), 0o644))
+	require.NoError(t, os.WriteFile(again, file, 0o644))
 	b.press("From a drawing")
 	b.upload("DXF drawing", again)
 	b.sees("60.025 × 40 mm, 1 cut-out")
