@@ -21,6 +21,7 @@ type Board struct {
 	Outline []geom.Corner   `json:"outline"` // closed; empty: none drawn yet
 	CutOuts [][]geom.Corner `json:"cutOuts,omitempty"`
 	Stack   []StackLayer    `json:"stack"`
+	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
 	// Next is the id of the next layer that will be made.
 	Next LayerID `json:"nextLayer"`
 }

@@ -55,7 +55,7 @@ func (b *Board) WithLayers(n int) (is *Board, drop []StackLayer, err error) {
 		stack = oneMore(stack, have)
 	}
 	evened(stack, total)
-	return Board{ID: b.ID, Outline: b.Outline, CutOuts: b.CutOuts, Next: b.Next}.Stacked(stack), drop, nil
+	return b.Stacked(stack), drop, nil
 }
 
 // oneMore is the stack with one more copper layer: above the lowest, with a prepreg below it; a lone one

@@ -209,6 +209,36 @@ func TestWhichLinesAreTheEdge(t *testing.T) {
 	assert.Equal(t, geom.Pt(7_000_000, 2_000_000), b.Min)
 }
 
+// Half an ellipse from its lower end over the right to its upper one; polylines whose fields stand in another order, or that nothing ends; units said
+// elsewhere than in the header.
+func TestDrawingsWrittenOtherwise(t *testing.T) {
+	o := taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.5 41 4.71238898038469 42 1.5707963267948966", line(0, 10, 0, -10)), dxf.Taking{Tolerance: 500})
+	assert.InDelta(t, math.Pi*20*10/2, area(o.Outline), 0.05)
+	assert.Equal(t, int64(0), geom.Closing(o.Outline).Box().Min.X)
+	o = taken(t, drawn(4, "LWPOLYLINE 42 1 20 7 8 0 90 3 70 1 10 0 20 0 10 10 20 0 10 10 20 10"), dxf.Taking{})
+	assert.InDelta(t, 50, area(o.Outline), 1e-6, "what stands before the first place belongs to none")
+	o = taken(t, drawn(4, "POLYLINE 8 0 66 1 70 1", "VERTEX 8 0 10 0 20 0", "VERTEX 8 0 10 30 20 0", "VERTEX 8 0 10 30 20 30", "CIRCLE 8 0 10 20 20 10 40 1"), dxf.Taking{})
+	assert.InDelta(t, 450, area(o.Outline), 1e-6)
+	assert.Len(t, o.CutOuts, 1)
+	d, err := dxf.Read([]byte("0\nSECTION\n2\nTABLES\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nHEADER\n9\n$LUNITS\n70\n4\n0\nENDSEC\n" + string(drawn(0, line(0, 0, 1, 0)))))
+	require.NoError(t, err)
+	assert.Zero(t, d.Unit)
+	for degree := range 22 {
+		var b strings.Builder
+		fmt.Fprintf(&b, "SPLINE 8 0 71 %d", degree)
+		for i := range 2 * (degree + 1) {
+			fmt.Fprintf(&b, " 40 %d", i/(degree+1))
+		}
+		for i := range degree + 1 {
+			fmt.Fprintf(&b, " 10 %d 20 %d", i, i*i)
+		}
+		_, err := dxf.Read(drawn(4, b.String()))
+		assert.Equal(t, degree >= 1 && degree <= 20, err == nil, "degree %d: %v", degree, err)
+	}
+	_, err = dxf.Read(drawn(4, "SPLINE 8 0 71 1 40 0 40 0 40 0 40 0 10 0 20 0 10 1 20 1"))
+	assert.ErrorContains(t, err, "knots out of order", "a spline that begins where it ends")
+}
+
 func TestDrawingsThatCannotBe(t *testing.T) {
 	for says, data := range map[string][]byte{
 		"not a DXF drawing: line 1":      []byte("%PDF-1.7\nand so on\n"),

@@ -212,18 +212,18 @@ func sweep(tx *Tx) {
 	}
 }
 
-// arrive puts new parts beside the outline.
+// arrive puts new parts beside the outline, those of a cluster or a sheet together.
 func arrive(tx *Tx, packages []circuit.Package) error {
-	feet := make([]*design.Footprint, len(packages))
+	come := make([]layout.Newcomer, len(packages))
 	for i, k := range packages {
 		p := tx.Doc.Parts[k.Lead().Part]
 		if err := tx.ensureFootprint(p.Footprint); err != nil {
 			return err
 		}
-		feet[i] = tx.Doc.Footprint(p.Footprint)
+		come[i] = layout.Newcomer{Footprint: tx.Doc.Footprint(p.Footprint), Group: layout.GroupOf(tx.Doc, k.Lead())}
 	}
 	nets := tx.Nets()
-	for i, at := range layout.Arrive(tx.Doc, feet) {
+	for i, at := range layout.Arrive(tx.Doc, come) {
 		k := packages[i]
 		p := tx.Doc.Parts[k.Lead().Part]
 		pads := map[string]design.ID{}

@@ -19,6 +19,9 @@ func (tx *Tx) onBoard(ids []design.ID, place func(at geom.Point, angle int32, bo
 			}
 			q := *o
 			q.At, q.Angle, q.Bottom = place(o.At, o.Angle, o.Bottom)
+			if q.Bottom && !o.Bottom && tx.Doc.Board.OneSide {
+				return fmt.Errorf("%s stays on the upper side: this board has parts on that one alone", o.Designator)
+			}
 			q.Angle = turn(q.Angle)
 			put = &q
 		case *design.Hole:

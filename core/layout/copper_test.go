@@ -166,7 +166,7 @@ func TestArriving(t *testing.T) {
 	check := func(least int64) []geom.Box {
 		t.Helper()
 		var boxes []geom.Box
-		for i, at := range layout.Arrive(d, list) {
+		for i, at := range layout.Arrive(d, newcomers(list...)) {
 			assert.Equal(t, geom.Snap(at, 1_270_000), at)
 			b := geom.BoxOf(layout.Courtyard(list[i], geom.Pose{At: at})...)
 			assert.GreaterOrEqual(t, b.Min.X, least)
@@ -288,17 +288,25 @@ func TestColumnsOfNewParts(t *testing.T) {
 		return geom.Pt(int64(math.Round(x/1.27))*1_270_000, int64(math.Round(y/1.27))*1_270_000)
 	}
 	d := board(mm(0, 0), mm(60, 0), mm(60, 50), mm(0, 50))
-	got := layout.Arrive(d, []*design.Footprint{part(5, 20), part(10, 20), part(8, 20), part(5, 8)})
+	got := layout.Arrive(d, newcomers(part(5, 20), part(10, 20), part(8, 20), part(5, 8)))
 	assert.Equal(t, []geom.Point{
 		snapped(77, 30), // a new column: 20 + 2 + 20 mm are there, 20 more would be too tall
 		snapped(65, 30), // the widest, at the top: its corner 5 mm right of the board
 		snapped(65, 8),  // below it, 2 mm apart
 		snapped(77, 20),
 	}, got)
-	full := layout.Arrive(d, []*design.Footprint{part(6, 24), part(6, 24), part(6, 24)})
+	full := layout.Arrive(d, newcomers(part(6, 24), part(6, 24), part(6, 24)))
 	assert.Equal(t, []geom.Point{snapped(65, 26), snapped(65, 0), snapped(73, 26)}, full, "two and their gap are just as tall as the board")
-	free := layout.Arrive(board(), []*design.Footprint{part(6, 6)})
+	free := layout.Arrive(board(), newcomers(part(6, 6)))
 	assert.Equal(t, []geom.Point{snapped(105, 74)}, free)
-	tall := layout.Arrive(d, []*design.Footprint{part(6, 200)})
+	tall := layout.Arrive(d, newcomers(part(6, 200)))
 	assert.Equal(t, []geom.Point{snapped(65, -150)}, tall, "what is taller than a column has one of its own")
+}
+
+// newcomers of one group.
+func newcomers(list ...*design.Footprint) (out []layout.Newcomer) {
+	for _, f := range list {
+		out = append(out, layout.Newcomer{Footprint: f})
+	}
+	return out
 }

@@ -391,3 +391,31 @@ func TestCheckLapses(t *testing.T) {
 	s.footprints["F"].Pads[0].ID, s.footprints["F"].Dimensions = 7, []design.Dimension{{ID: 1}}
 	assert.Equal(t, parts.IsChecked, parts.CheckState(p, s), "refs and dimensions are no part of it")
 }
+
+// Of inputs and of others on the left, supplies come first, inputs next, then what is passive, then what is not connected; a place is left free
+// between kinds.
+func TestOrderOfPinsByType(t *testing.T) {
+	kinds := []string{"notConnected", "passive", "input", "supplyIn"}
+	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "left"} }), parts.ByType)
+	require.NoError(t, err)
+	for i, n := range []string{"3", "2", "1"} {
+		assert.EqualValues(t, 2*parts.Pitch, s.Pin(fmt.Sprint(4-i)).At.Y-s.Pin(n).At.Y, n)
+	}
+	kinds = []string{"both", "output", "supplyOut"}
+	s, err = parts.Arrange("S", listed(3, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "right"} }), parts.ByType)
+	require.NoError(t, err)
+	assert.Equal(t, []int64{2 * parts.Pitch, 2 * parts.Pitch}, []int64{s.Pin("3").At.Y - s.Pin("2").At.Y, s.Pin("2").At.Y - s.Pin("1").At.Y})
+}
+
+// A column of a grid needs no step across, a row none down; one pad none at all.
+func TestRepeatsOfOneColumn(t *testing.T) {
+	for _, r := range []parts.Repeat{{Kind: parts.InGrid, Count: 1, Rows: 3, Step: at(0, 1)}, {Kind: parts.InGrid, Count: 3, Rows: 1, Step: at(1, 0)}, {Kind: parts.InGrid, Count: 1, Rows: 1}, {Kind: parts.InRow, Count: 1}} {
+		r.First, r.Order = "1", parts.Along
+		_, err := r.Pads(pad("x", 0, 0, 1, 1))
+		assert.NoError(t, err)
+	}
+	_, err := parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins/100 + 1, Step: at(0.01, 0.01), First: "1", Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
+	assert.ErrorContains(t, err, "too many")
+	_, err = parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins / 100, Step: at(0.01, 0.01), First: "1", Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
+	assert.NoError(t, err)
+}

@@ -12,6 +12,7 @@ import (
 	"reflect"
 	"slices"
 
+	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
@@ -77,6 +78,7 @@ var kinds = map[string]entry{
 	"wanted":      is[Wanted, *WantedOf](),
 	"padList":     is[PadList, *PadsRead](),
 	"partTable":   is[PartTable, *parts.PartTable](),
+	"together":   is[Together, []design.ID](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),

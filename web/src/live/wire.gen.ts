@@ -238,6 +238,7 @@ export interface Board {
   outline: Corner[]
   cutOuts?: Corner[][]
   stack: StackLayer[]
+  oneSide?: boolean
   nextLayer: number
 }
 
@@ -566,6 +567,17 @@ export interface Arrange {
   how: string
 }
 
+export interface BeginBoard {
+  copper: number
+  form: string
+  width?: number
+  height?: number
+  r?: number
+  track: number
+  oneSide?: boolean
+  parts?: boolean
+}
+
 export interface Carry {
   all?: boolean
   keys?: string[]
@@ -627,6 +639,11 @@ export interface FootprintPieces {
   courtyard?: Point[]
   designatorAt?: Point
   valueAt?: Point
+}
+
+export interface Gather {
+  ids: number[]
+  at: Point
 }
 
 export interface GiveModel {
@@ -993,6 +1010,10 @@ export interface SetSheet {
   name?: string
   size?: string
   fields?: Record<string, string>
+}
+
+export interface SetSides {
+  oneSide: boolean
 }
 
 export interface SetSupply {
@@ -1457,6 +1478,11 @@ export interface Diagram {
   marks: TimingMark[]
   spans: Span[]
   slots: number
+}
+
+export interface Together {
+  ids: number[]
+  sheet?: boolean
 }
 
 export interface QuestionTrack {
@@ -2432,6 +2458,7 @@ export interface Commands {
   addUnit: AddUnit
   addVia: AddVia
   arrange: Arrange
+  beginBoard: BeginBoard
   carry: Carry
   drawEdge: DrawEdge
   drawItem: DrawItem
@@ -2442,6 +2469,7 @@ export interface Commands {
   excuse: EditExcuse
   flipPlaced: FlipPlaced
   footprintPieces: FootprintPieces
+  gather: Gather
   giveModel: GiveModel
   layBeneath: LayBeneath
   lock: Lock
@@ -2501,6 +2529,7 @@ export interface Commands {
   setRules: SetRules
   setSettings: SetSettings
   setSheet: SetSheet
+  setSides: SetSides
   setSupply: SetSupply
   setSymbol: SetSymbol
   setTrack: SetTrack
@@ -2565,6 +2594,7 @@ export interface Questions {
   suggest: { asks: Suggest; answers: Suggested }
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
+  together: { asks: Together; answers: number[] }
   track: { asks: QuestionTrack; answers: Probe }
   wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }

@@ -1,0 +1,108 @@
+package edit
+
+import (
+	"fmt"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/units"
+)
+
+// BeginBoard begins a board in one act: layers, edge, width of new tracks, on which sides parts may stand, and the circuit's parts beside it. Lengths are nanometres.
+type BeginBoard struct {
+	Copper  int    `json:"copper"`          // layers
+	Form    string `json:"form"`            // rectangle or circle; empty: no outline yet
+	Width   int64  `json:"width,omitempty"` // of a circle its diameter
+	Height  int64  `json:"height,omitempty"`
+	R       int64  `json:"r,omitempty"` // of the corners
+	Track   int64  `json:"track"`       // width of new tracks; 0: as it is
+	OneSide bool   `json:"oneSide,omitempty"`
+	Parts   bool   `json:"parts,omitempty"` // the parts come too
+}
+
+// Apply the command.
+func (c *BeginBoard) Apply(tx *Tx) error {
+	if len(tx.Doc.Board.Outline) > 0 || len(tx.Doc.Placed) > 0 {
+		return fmt.Errorf("the board is begun already; what differs from the circuit is carried over by itself")
+	}
+	if err := (&SetLayers{c.Copper}).Apply(tx); err != nil {
+		return err
+	}
+	if err := (&SetSides{c.OneSide}).Apply(tx); err != nil {
+		return err
+	}
+	if c.Track != 0 {
+		if err := (&SetRules{map[design.RuleKind]int64{design.TrackWidth: c.Track}}).Apply(tx); err != nil {
+			return err
+		}
+	}
+	if c.Form != "" {
+		edge := DrawEdge{Form: c.Form, B: geom.Pt(c.Width, c.Height), R: c.R}
+		switch {
+		case c.Width < units.MM || c.Form == EdgeRectangle && c.Height < units.MM:
+			return fmt.Errorf("a board is 1 mm wide and high at least")
+		case c.Form == EdgeCircle:
+			edge.A, edge.B = geom.Pt(c.Width/2, c.Width/2), geom.Pt(c.Width, c.Width/2)
+		case c.Form != EdgeRectangle:
+			return fmt.Errorf("a board begins as a rectangle or a circle; draw any other form with the outline's tool")
+		}
+		if err := edge.Apply(tx); err != nil {
+			return err
+		}
+	}
+	if !c.Parts {
+		return nil
+	}
+	return (&Carry{All: true}).Apply(tx)
+}
+
+// SetSides says whether parts may stand on the upper side alone.
+type SetSides struct {
+	OneSide bool `json:"oneSide"`
+}
+
+// Apply the command.
+func (c *SetSides) Apply(tx *Tx) error {
+	if tx.Doc.Board.OneSide == c.OneSide {
+		return nil
+	}
+	if c.OneSide {
+		for p := range tx.Doc.Placed.All() {
+			if p.Bottom {
+				return fmt.Errorf("%s stands on the lower side; carry it to the upper one first", p.Designator)
+			}
+		}
+	}
+	b := *tx.Doc.Board
+	b.OneSide = c.OneSide
+	return tx.Put(&b)
+}
+
+// Gather brings parts together around a place, what is connected beside each other.
+type Gather struct {
+	IDs []design.ID `json:"ids"`
+	At  geom.Point  `json:"at"`
+}
+
+// Apply the command.
+func (c *Gather) Apply(tx *Tx) error {
+	if max(c.At.X, -c.At.X, c.At.Y, -c.At.Y) > units.Limit {
+		return fmt.Errorf("that lies beyond what a board can reach")
+	}
+	places, err := layout.Gather(tx.Doc, c.IDs, c.At)
+	if err != nil {
+		return err
+	}
+	for _, id := range c.IDs {
+		at, ok := places[id]
+		if p := tx.Doc.Placed[id]; ok && p.At != at {
+			q := *p
+			q.At = at
+			if err := tx.Put(&q); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
