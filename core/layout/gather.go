@@ -23,7 +23,8 @@ const MostGathered = 500
 // Method: constructive placement by connectivity (cluster growth): the next part is the one with the most connections to those placed, a net counting
 // less the more pads it has.
 func Gather(d *design.Doc, ids []design.ID, at geom.Point) (map[design.ID]geom.Point, error) {
-	g := &gathering{d: d, at: at, grid: 635_000, place: map[design.ID]geom.Point{}, net: map[design.ID][]geom.Point{}, share: map[design.ID]float64{}}
+	g := &gathering{d: d, at: at, grid: 635_000, edge: EdgeOf(d.Board), place: map[design.ID]geom.Point{}, net: map[design.ID][]geom.Point{}, share: map[design.ID]float64{}}
+	g.inner = g.edge.Holds(at)
 	if err := g.take(ids); err != nil {
 		return nil, err
 	}
@@ -36,6 +37,8 @@ func Gather(d *design.Doc, ids []design.ID, at geom.Point) (map[design.ID]geom.P
 type gathering struct {
 	d     *design.Doc
 	at    geom.Point
+	edge  Edge
+	inner bool // they are gathered on the board, and stay on it where they can
 	grid  int64
 	left  []*mover
 	place map[design.ID]geom.Point
@@ -222,6 +225,14 @@ func moved(b geom.Box, by geom.Point) geom.Box {
 // cost of a part's place: the lengths of its connections to the nearest pads of their nets, and a little for being far off.
 func (g *gathering) cost(m *mover, at geom.Point) float64 {
 	sum := 0.05 * at.Add(m.yard.Centre()).Dist(g.at)
+	if g.inner {
+		yard := moved(m.yard, at)
+		for _, p := range []geom.Point{yard.Min, yard.Max, geom.Pt(yard.Min.X, yard.Max.Y), geom.Pt(yard.Max.X, yard.Min.Y)} {
+			if !g.edge.Holds(p) {
+				sum += float64(units.Limit)
+			}
+		}
+	}
 	for i, n := range m.nets {
 		others := g.net[n]
 		if len(others) == 0 {

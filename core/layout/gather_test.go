@@ -124,6 +124,28 @@ func TestGatheringKeepsApart(t *testing.T) {
 	})
 }
 
+// Gathered on a board, parts stay within its edge as long as there is room.
+func TestGatheringStaysOnTheBoard(t *testing.T) {
+	var nets [][2]design.ID
+	for i := range 12 { // a long chain, which would run straight out over the edge
+		nets = append(nets, [2]design.ID{design.ID(100 + i), design.ID(101 + i)})
+	}
+	d := crowd(nets...)
+	b := *d.Board
+	b.Outline = geom.Rectangle(geom.BoxOf(mm(0, 0), mm(20, 16)), 1_000_000)
+	d.Put(&b)
+	var ids []design.ID
+	for i := range nets {
+		ids = append(ids, design.ID(1000+i))
+	}
+	at, err := layout.Gather(d, ids, mm(10, 8))
+	require.NoError(t, err)
+	for id, p := range at {
+		yard := yardOf(d, d.Placed[id], p)
+		assert.True(t, yard.Min.X >= 0 && yard.Min.Y >= 0 && yard.Max.X <= 20*units.MM && yard.Max.Y <= 16*units.MM, "%v", yard)
+	}
+}
+
 // A small part goes beside the pin it serves, on that side of a long one.
 func TestGatheringAtAPin(t *testing.T) {
 	d := crowd([2]design.ID{100, 101})

@@ -78,7 +78,7 @@ var kinds = map[string]entry{
 	"wanted":      is[Wanted, *WantedOf](),
 	"padList":     is[PadList, *PadsRead](),
 	"partTable":   is[PartTable, *parts.PartTable](),
-	"together":   is[Together, []design.ID](),
+	"together":    is[Together, []design.ID](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),
 	"symbol":      is[SymbolLook, *SymbolShown](),

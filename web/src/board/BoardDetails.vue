@@ -213,6 +213,15 @@ function resize(w: number, h: number) {
       :most="32"
       @keep="project.edit('setLayers', { copper: $event }).catch(complain)"
     />
+    <ChoiceField
+      label="Parts stand"
+      :value="board.oneSide ? 'one' : 'both'"
+      :options="[
+        { value: 'both', title: 'on both sides' },
+        { value: 'one', title: 'on the upper side' },
+      ]"
+      @keep="project.edit('setSides', { oneSide: $event === 'one' }).catch(complain)"
+    />
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>

@@ -14,6 +14,7 @@ import DetailsPanel from '../shell/DetailsPanel.vue'
 import { entriesOf } from '../shell/menu'
 import type { Command } from '../shell/keys'
 import { useTaste } from '../shell/taste'
+import BeginPanel from './BeginPanel.vue'
 import BoardDetails from './BoardDetails.vue'
 import CarryPanel from './CarryPanel.vue'
 import DrawingPanel from './DrawingPanel.vue'
@@ -34,7 +35,23 @@ const hand = useStage(ed, canvas, {
     entriesOf(
       commands,
       ed.selection.size
-        ? ['left', 'right', 'side', 'lock', '', 'net', 'frameSel', '', 'remove', 'removeTrack', 'removeNet']
+        ? [
+            'left',
+            'right',
+            'side',
+            'lock',
+            '',
+            'gather',
+            'pickCluster',
+            'pickSheet',
+            '',
+            'net',
+            'frameSel',
+            '',
+            'remove',
+            'removeTrack',
+            'removeNet',
+          ]
         : ['track', 'outline', 'hole', 'text', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper'],
     ),
 })
@@ -42,6 +59,7 @@ const { tolerance } = hand
 
 const stages = computed(() => props.project.stages.value)
 const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
+const begun = computed(() => (void props.project.docTick.value, !!props.project.board.outline?.length))
 const hasCircuit = computed(() => (void props.project.docTick.value, props.project.all('part').length > 0))
 const linksWords = computed(() => {
   if (!props.project.whole.value) return 'open links are being found …'
@@ -145,6 +163,10 @@ const nextGrid = () => {
 const commands: Command[] = [
   ...hand.commands,
   { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
+  { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
+  { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
+  { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
+  { id: 'pickSheet', title: 'Pick all of its sheet', group: 'Change', run: () => ed.pickTogether(true), enabled: picked },
   { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(90_000), enabled: picked },
   { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-90_000), enabled: picked },
   { id: 'side', title: 'Other side', keys: 'M', group: 'Change', run: () => ed.flip(), enabled: picked },
@@ -231,10 +253,15 @@ defineExpose({ ed })
         {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
       </v-btn>
     </div>
-    <div v-if="empty && !ed.state.carrying && !ed.state.drawing && ed.picks" class="float drawing-empty">
+    <div v-if="empty && !ed.state.carrying && !ed.state.drawing && !ed.state.beginning && ed.picks" class="float drawing-empty">
       <template v-if="hasCircuit">
         <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
-        <v-btn color="primary" variant="flat" @click="ed.state.carrying = true">Carry to board</v-btn>
+        <div class="two">
+          <v-btn v-if="!begun" color="primary" variant="flat" @click="ed.state.beginning = true">Begin the board</v-btn>
+          <v-btn :color="begun ? 'primary' : undefined" :variant="begun ? 'flat' : 'outlined'" @click="ed.state.carrying = true">
+            Carry to board
+          </v-btn>
+        </div>
       </template>
       <template v-else>
         <p>The board takes its parts from the circuit. Draw a few there first.</p>
@@ -244,8 +271,16 @@ defineExpose({ ed })
     <CarryPanel
       v-if="ed.state.carrying"
       :project="project"
+      :editor="ed"
       @close="ed.state.carrying = false"
       @carried="((ed.state.carrying = false), frameAll())"
+    />
+    <BeginPanel
+      v-if="ed.state.beginning"
+      :project="project"
+      @close="ed.state.beginning = false"
+      @begun="((ed.state.beginning = false), frameAll())"
+      @drawing="((ed.state.beginning = false), (ed.state.drawing = true))"
     />
     <DrawingPanel
       v-if="ed.state.drawing"
@@ -269,6 +304,10 @@ defineExpose({ ed })
 </template>
 
 <style scoped>
+.two {
+  display: flex;
+  gap: 8px;
+}
 .topright {
   position: absolute;
   right: 12px;

@@ -3,12 +3,17 @@ import { computed, onMounted, ref, watch } from 'vue'
 import type { Project } from '../live/project'
 import type { Difference } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
+import type { BoardEditor } from './editor'
+import PlacePictures from './PlacePictures.vue'
 
 /** What carrying the circuit to the board would change; each can be declined. */
-const props = defineProps<{ project: Project }>()
+const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const emit = defineEmits<{ close: []; carried: [] }>()
 const list = ref<Difference[] | null>(null)
 const declined = ref(new Set<string>())
+/** The one whose places are shown. */
+const shown = ref('')
+const lit = computed(() => list.value?.find((d) => d.key === shown.value) ?? list.value?.find((d) => d.part || d.on))
 const words: Record<string, string> = {
   add: 'New',
   remove: 'Gone',
@@ -54,7 +59,14 @@ async function carry() {
     <template v-else>
       <p class="quiet">In these the board differs from the circuit. What you untick stays as it is.</p>
       <div class="list">
-        <div v-for="d in list" :key="d.key" class="line" :class="d.kind">
+        <div
+          v-for="d in list"
+          :key="d.key"
+          class="line"
+          :class="[d.kind, { lit: d === lit }]"
+          @focusin="shown = d.key"
+          @mouseenter="shown = d.key"
+        >
           <v-checkbox
             :model-value="d.kind !== 'none' && !declined.has(d.key)"
             :disabled="d.kind === 'none'"
@@ -65,6 +77,7 @@ async function carry() {
           <span>{{ d.text }}</span>
         </div>
       </div>
+      <PlacePictures v-if="lit && (lit.part || lit.on)" :editor="editor" :difference="lit" />
     </template>
     <div class="buttons">
       <v-btn @click="emit('close')">{{ list?.length ? 'Not now' : 'Close' }}</v-btn>
@@ -81,7 +94,7 @@ async function carry() {
   left: 50%;
   top: 60px;
   transform: translateX(-50%);
-  width: 480px;
+  width: 560px;
   max-height: calc(100% - 180px);
   z-index: 6;
   padding: 16px 18px;
@@ -104,6 +117,9 @@ h3 {
   padding: 1px 2px;
   align-items: center;
   border-top: 1px solid rgba(var(--v-border-color), 0.18);
+}
+.lit {
+  background: rgba(var(--v-theme-on-surface), 0.07);
 }
 .kind {
   font-size: 12px;

@@ -35,6 +35,7 @@ export class BoardEditor extends Stage {
     hidden: [] as number[],
     showLinks: true,
     carrying: false,
+    beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
   })
   readonly track = new TrackTool(this)
@@ -200,6 +201,7 @@ export class BoardEditor extends Stage {
   lastBack() {
     if (this.state.carrying) this.state.carrying = false
     else if (this.state.drawing) this.state.drawing = false
+    else if (this.state.beginning) this.state.beginning = false
     else if (this.flagged) this.flagged = null
     else return false
     return true
@@ -223,6 +225,19 @@ export class BoardEditor extends Stage {
 
   writeDrawing() {
     void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
+  }
+
+  /** Brings the parts that are picked together at the cursor. */
+  gather() {
+    const ids = this.picked('placed').map((p) => p.id)
+    if (ids.length) this.project.edit('gather', { ids, at: this.onGrid(this.raw) }).catch(complain)
+  }
+  /** Picks all parts of the clusters, or the sheets, of what is picked. */
+  async pickTogether(sheet: boolean) {
+    const ids = this.picked('placed').map((p) => p.id)
+    const all = await this.project.question('together', { ids, ...(sheet ? { sheet } : {}) }).catch(complain)
+    for (const id of all ?? []) this.selection.add(id)
+    this.redraw()
   }
 
   // ---- layers

@@ -91,6 +91,11 @@ export class Scene {
     this.onStale()
   }
 
+  /** What is drawn of an object, but for those drawn in flocks. */
+  itemsOf(id: number): readonly Item[] {
+    return this.of.get(id) ?? []
+  }
+
   /** Replaces everything at once. */
   load(all: Map<number, Item[]>, flocks: Flock[] = []) {
     this.of = all

@@ -4,7 +4,7 @@ const names: Record<string, string> = {
   pairNets: 'pairs of nets', arrange: 'lining up', setParts: 'parts’ details', renumber: 'numbering', replacePart: 'replacing parts', drawItem: 'drawing', addPicture: 'a picture',
   replaceText: 'replacing text', setChecks: 'the rules of the check', excuse: 'excusing', placePart: 'placing a part', placeSupply: 'placing a supply', placeLabel: 'placing a label',
   placeOpenMark: 'a no-connect mark', drawWire: 'drawing a wire', moveItems: 'moving', turnItems: 'turning', setPart: 'a part’s details',
-  moveText: 'moving a text', paste: 'pasting', remove: 'removing', setOutline: 'the outline', drawEdge: 'the outline', shapeEdge: 'shaping the outline', dropCut: 'a cut-out', setHole: 'a hole', setRules: 'the rules', carry: 'carrying to the board',
+  moveText: 'moving a text', paste: 'pasting', remove: 'removing', setOutline: 'the outline', beginBoard: 'beginning the board', setSides: 'the sides of parts', gather: 'gathering', drawEdge: 'the outline', shapeEdge: 'shaping the outline', dropCut: 'a cut-out', setHole: 'a hole', setRules: 'the rules', carry: 'carrying to the board',
   movePlaced: 'moving', turnPlaced: 'turning', flipPlaced: 'changing sides', setPlaced: 'an exact position', lock: 'locking', drawTrack: 'a track',
   removeTrack: 'removing a track', removeNetTracks: 'removing a net’s tracks', setTrack: 'a track’s width', addHole: 'a hole', addLegend: 'a text', setLegend: 'a text',
   putSymbol: 'a new symbol', symbolPieces: 'drawing a symbol', addPins: 'a list of pins', setSymbol: 'a symbol’s details', resizeBody: 'a symbol’s body', setOrigin: 'an origin', putFootprint: 'a footprint', footprintPieces: 'drawing a footprint',
