@@ -25,6 +25,7 @@ type Board struct {
 	dropped map[string]bool
 	further int   // places that break rules beyond those listed
 	changed kinds // of rules, since the findings were brought up to date
+	noting  noting
 }
 
 // The findings that are listed, and those that are counted beyond them. A slip of the hand, such
@@ -64,7 +65,7 @@ func Survey(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, p
 func (b *Board) Adopt(other *Board) {
 	old := b.Found
 	b.begin()
-	b.Found, b.owners, b.further = other.Found, other.owners, other.further
+	b.Found, b.owners, b.further, b.noting = other.Found, other.owners, other.further, other.noting
 	for k := range b.Found {
 		b.added[k] = true
 	}
@@ -103,6 +104,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 	}
 	b.outside(nil)
 	b.partsKeptOut(nil)
+	b.notes(nil)
 	b.outline()
 	b.count()
 	b.lost(old)
@@ -155,6 +157,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 	if len(ids) > 0 {
 		b.outside(ids)
 		b.partsKeptOut(ids)
+		b.notes(ids)
 		b.drop("noOutline")
 		b.outline()
 	}

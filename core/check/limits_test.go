@@ -285,3 +285,60 @@ func TestRoomAroundHoles(t *testing.T) {
 	assert.Empty(t, with(design.Hole{Land: 3_450_000}))
 	assert.Equal(t, []string{"ring 124000 of 125000"}, with(design.Hole{Land: 3_448_000}))
 }
+
+// Notes about where parts are to stand are found when they do not hold, at the limit, also when the other part moves or is gone.
+func TestNotesAboutPlaces(t *testing.T) {
+	d := bare()
+	d.Put(&design.Footprint{ID: 50, Name: "One", Pads: []design.Pad{{Number: "1", Form: design.Rect, Size: geom.Pt(um3(1000), um3(1000))}}, Courtyard: []geom.Point{{X: -um3(700), Y: -um3(700)}, {X: um3(700), Y: -um3(700)}, {X: um3(700), Y: um3(700)}, {X: -um3(700), Y: um3(700)}}})
+	part := func(id design.ID, name string, x, y int64) *design.Placed {
+		return &design.Placed{ID: id, Part: id + 100, Designator: name, Footprint: "One", At: geom.Pt(um3(x), um3(y))}
+	}
+	u, c := part(60, "U1", 20_000, 20_000), part(61, "C1", 24_000, 20_000)
+	c.Notes = []design.PlaceNote{{Kind: design.NoteWithin, Of: 60, Pad: "1", Distance: um3(3000)}, {Kind: design.NoteEdge, Distance: um3(15_300)}, {Kind: design.NoteText, Text: "flat"}}
+	d.Put(u)
+	d.Put(c)
+	x, set := layout.NewIndex(d), rules.Of(d)
+	b := check.NewBoard(d, x, set)
+	words := func() []string {
+		out := []string{}
+		for _, f := range b.Found {
+			if f.Kind == "placing" {
+				out = append(out, f.Text)
+			}
+		}
+		slices.Sort(out)
+		fresh := []string{}
+		for _, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
+			if f.Kind == "placing" {
+				fresh = append(fresh, f.Text)
+			}
+		}
+		slices.Sort(fresh)
+		assert.Equal(t, fresh, out, "as from scratch")
+		return out
+	}
+	put := func(p *design.Placed) {
+		d.Put(p)
+		x.Put(d, p)
+		b.Update(map[design.ID]bool{p.ID: true})
+	}
+	assert.Empty(t, words(), "3 mm from pad to pad, 15.3 mm to the edge")
+	far := *c
+	far.At.X += 1000
+	put(&far)
+	assert.Equal(t, []string{"C1 is 3.001 mm from U1.1."}, words(), "a micrometre more")
+	put(c)
+	assert.Empty(t, words())
+	gone := *u
+	gone.At.X -= um3(1000)
+	put(&gone) // the other one moved
+	assert.Equal(t, []string{"C1 is 4 mm from U1.1."}, words())
+	d.Remove(design.KindPlaced, 60)
+	x.Remove(60)
+	b.Update(map[design.ID]bool{60: true})
+	assert.Equal(t, []string{"What a note of C1 is about is not on the board."}, words())
+	bare := *c
+	bare.Notes = nil
+	put(&bare)
+	assert.Empty(t, words())
+}

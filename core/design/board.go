@@ -144,7 +144,27 @@ type Placed struct {
 	NotFitted  bool          `json:"notFitted,omitempty"`
 	Nets       map[string]ID `json:"nets"`            // pad number → net
 	Label      *geom.Point   `json:"label,omitempty"` // designator moved, footprint coordinates
+	Notes      []PlaceNote   `json:"notes,omitempty"` // where it is to stand
 }
+
+// PlaceNote says where a part is to stand.
+type PlaceNote struct {
+	Kind     string `json:"kind"`               // NoteWithin, NoteEdge or NoteText
+	Distance int64  `json:"distance,omitempty"` // at most, nanometres
+	Of       ID     `json:"of,omitempty"`       // the other part on the board
+	Pad      string `json:"pad,omitempty"`      // of the other part; empty: anywhere of it
+	Text     string `json:"text,omitempty"`
+}
+
+// Kinds of notes.
+const (
+	NoteWithin = "within" // copper of the part within a distance of a pad of another, that of the same net where both have one
+	NoteEdge   = "edge"   // the courtyard within a distance of the board's edge
+	NoteText   = "text"   // what a person is to heed
+)
+
+// MostNotes of a part.
+const MostNotes = 20
 
 // Pose carries the footprint's coordinates onto the board; on the bottom side the part is
 // seen from behind, so x is mirrored.

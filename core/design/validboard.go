@@ -274,8 +274,21 @@ func (p *Placed) Valid() error {
 			return err
 		}
 	}
+	if err := most("the notes of "+p.Designator, len(p.Notes), MostNotes); err != nil {
+		return err
+	}
+	for _, n := range p.Notes {
+		if err := n.valid("a note of " + p.Designator); err != nil {
+			return err
+		}
+	}
 	return firstOf(name("designator", p.Designator), name("footprint of "+p.Designator, p.Footprint), text("value", p.Value),
 		place("part "+p.Designator, p.At), angle("part "+p.Designator, p.Angle))
+}
+
+func (n PlaceNote) valid(what string) error {
+	return firstOf(oneOf("a kind of note", n.Kind, []string{NoteWithin, NoteEdge, NoteText}), length("the distance of "+what, n.Distance, 0), text("pad's number", n.Pad), text("note", n.Text),
+		check(n.Kind != NoteWithin || n.Of > 0, "%s names no part that it is to be near", what), check(n.Kind != NoteText || n.Text != "", "%s says nothing", what))
 }
 
 // Valid checks the track.

@@ -87,6 +87,15 @@ func (t Pose) Apply(p Point) Point {
 	return Turn(p, t.Angle).Add(t.At)
 }
 
+// Undo takes a place back to the coordinates that the pose carried over.
+func (t Pose) Undo(p Point) Point {
+	p = Turn(p.Sub(t.At), (360_000-t.Angle%360_000)%360_000)
+	if t.Mirror {
+		p.X = -p.X
+	}
+	return p
+}
+
 // ApplyAll carries every point over.
 func (t Pose) ApplyAll(pts []Point) []Point {
 	out := make([]Point, len(pts))

@@ -1,6 +1,8 @@
 package workbench
 
 import (
+	"slices"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
@@ -8,12 +10,16 @@ import (
 
 // Dragged is what moving things on the board would do to the open links, for a preview.
 type Dragged struct {
-	Links map[design.ID][]layout.Link `json:"links"`
+	Links   map[design.ID][]layout.Link `json:"links"`
+	Notes   []layout.NoteLine           `json:"notes"`   // about the places of what is moved, and of what is to be near it
+	Clashes []design.ID                 `json:"clashes"` // parts that would lie over each other
+	Length  int64                       `json:"length"`  // of the open links of the nets moved, together
 }
 
 // Drag answers for parts moved by step and turned by angle about the pivot.
 func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragged {
-	out := Dragged{Links: map[design.ID][]layout.Link{}}
+	out := Dragged{Links: map[design.ID][]layout.Link{}, Notes: []layout.NoteLine{}, Clashes: []design.ID{}}
+	parts := map[design.ID]*design.Placed{}
 	moved := map[design.ID][]*layout.Copper{}
 	nets := map[design.ID]bool{}
 	for _, id := range ids {
@@ -24,6 +30,7 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 		q := *p
 		q.At = geom.Turn(q.At.Sub(pivot), angle).Add(pivot).Add(step)
 		q.Angle = ((q.Angle+angle)%360_000 + 360_000) % 360_000
+		parts[id] = &q
 		moved[id] = layout.PiecesOf(b.Doc, &q)
 		for _, n := range p.Nets {
 			nets[n] = true
@@ -32,6 +39,29 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 	for n := range nets {
 		if links := b.links.of[n]; links != nil {
 			out.Links[n] = links.With(moved)
+			for _, l := range out.Links[n] {
+				out.Length += int64(l.A.Dist(l.B))
+			}
+		}
+	}
+	out.Clashes = layout.Clashing(b.Doc, parts)
+	slices.Sort(out.Clashes)
+	out.Notes = b.NotesOf(parts)
+	return out
+}
+
+// NotesOf measures the notes of parts and those that name them, with the parts where they are given.
+func (b *Bench) NotesOf(parts map[design.ID]*design.Placed) []layout.NoteLine {
+	at := func(id design.ID) *design.Placed {
+		if p := parts[id]; p != nil {
+			return p
+		}
+		return b.Doc.Placed[id]
+	}
+	out := []layout.NoteLine{}
+	for _, id := range b.board.check.Noting(parts) {
+		if p := at(id); p != nil {
+			out = append(out, layout.NoteLines(b.Doc, b.Index().Edge(), p, at)...)
 		}
 	}
 	return out

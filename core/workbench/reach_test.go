@@ -75,7 +75,12 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 	design.KindRule: change(func(r *rand.Rand, d *design.Doc, o *design.Rule) {
 		o.Value = design.Fixed(int64(1+r.IntN(9)) * 100_000)
 	}),
-	design.KindPlaced: change(func(r *rand.Rand, d *design.Doc, o *design.Placed) { o.At.X += step(r); o.Bottom = r.IntN(2) == 0 }),
+	design.KindPlaced: change(func(r *rand.Rand, d *design.Doc, o *design.Placed) {
+		o.At.X += step(r)
+		o.Bottom = r.IntN(2) == 0
+		ids := slices.Sorted(maps.Keys(d.Placed))
+		o.Notes = [][]design.PlaceNote{nil, {{Kind: design.NoteEdge, Distance: 5_000_000}}, {{Kind: design.NoteWithin, Of: ids[r.IntN(len(ids))], Distance: 9_000_000}}}[r.IntN(3)]
+	}),
 	design.KindTrack: change(func(r *rand.Rand, d *design.Doc, o *design.Track) {
 		o.B.Y += step(r)
 		o.Mid = nil
