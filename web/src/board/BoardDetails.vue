@@ -14,6 +14,8 @@ import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
 import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
+import PlaceNotes from './PlaceNotes.vue'
+import SeveralParts from './SeveralParts.vue'
 import WhyRules from './WhyRules.vue'
 
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
@@ -123,6 +125,7 @@ function resize(w: number, h: number) {
         </tr>
       </tbody>
     </v-table>
+    <PlaceNotes :project="project" :editor="editor" :part="placed" />
   </template>
   <template v-else-if="allTracks">
     <h3>{{ tracks.length === 1 ? 'Track' : `${tracks.length} pieces of track` }}</h3>
@@ -192,7 +195,7 @@ function resize(w: number, h: number) {
     </p>
   </template>
   <template v-else-if="picked.length">
-    <h3>{{ picked.length }} things picked</h3>
+    <SeveralParts :editor="editor" :parts="picked.filter((b) => b.kind === 'placed').length" :things="picked.length" />
   </template>
   <template v-else>
     <h3>Board</h3>

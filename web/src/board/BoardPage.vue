@@ -20,6 +20,7 @@ import CarryPanel from './CarryPanel.vue'
 import DrawingPanel from './DrawingPanel.vue'
 import { BoardEditor } from './editor'
 import LayerLadder from './LayerLadder.vue'
+import { lineUps } from './lineUps'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
 const props = defineProps<{ project: Project }>()
@@ -44,6 +45,8 @@ const hand = useStage(ed, canvas, {
             'gather',
             'pickCluster',
             'pickSheet',
+            'swap',
+            'labels',
             '',
             'net',
             'frameSel',
@@ -154,6 +157,8 @@ onUnmounted(
 )
 onUnmounted(props.project.onChange(() => props.project.lit.value && renew('net', 'links')))
 const picked = () => ed.picks && ed.selection.size > 0
+const several = () => ed.picks && ed.selection.size > 1
+watch(() => [[...ed.selection].join(), props.project.docTick.value], () => void ed.measureNotes()) // prettier-ignore
 const grids = [1_270_000, 635_000, 500_000, 317_500, 100_000, 1_000_000]
 const nextGrid = () => {
   taste.boardGrid = grids[(grids.indexOf(taste.boardGrid) + 1) % grids.length]
@@ -166,6 +171,9 @@ const commands: Command[] = [
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
   { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
+  { id: 'swap', title: 'Let two parts change places', keys: 'X', group: 'Change', run: () => ed.swap(), enabled: () => ed.picked('placed').length === 2 }, // prettier-ignore
+  { id: 'labels', title: 'Designators in order', group: 'Change', run: () => ed.orderLabels(), enabled: () => !empty.value },
+  ...lineUps.map(([how, title]) => ({ id: 'line-' + how, title, group: 'Line up', run: () => ed.lineUp(how), enabled: several })),
   { id: 'pickSheet', title: 'Pick all of its sheet', group: 'Change', run: () => ed.pickTogether(true), enabled: picked },
   { id: 'left', title: 'Turn left', keys: 'Q', group: 'Change', run: () => ed.turn(90_000), enabled: picked },
   { id: 'right', title: 'Turn right', keys: 'E', group: 'Change', run: () => ed.turn(-90_000), enabled: picked },

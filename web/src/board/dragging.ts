@@ -5,6 +5,8 @@ import { Previewer } from '../live/previewer'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { holeItem, legendItem, placedItems } from './draw'
+import { type Guide, Guides, paintGuides } from './guides'
+import { paintNotes } from './overlay'
 import type { BoardEditor } from './editor'
 import { courtyard } from './pattern'
 
@@ -14,6 +16,8 @@ export class BoardDrag implements Grab {
   private readonly ids: number[]
   private readonly first: Point
   private readonly previews: Previewer
+  private readonly guides: Guides
+  private lines: Guide[] = []
 
   constructor(
     private readonly ed: BoardEditor,
@@ -22,20 +26,26 @@ export class BoardDrag implements Grab {
     this.ids = ed.movable()
     this.first = ed.anchor(this.ids[0])
     this.previews = new Previewer(ed.project)
+    this.guides = new Guides(ed, this.ids)
   }
 
   move(p: Press) {
     const { ed, first, from } = this
     const still = !this.step.x && !this.step.y
     if (still && dist(p.at, from) < p.tolerance * 0.6) return // the hand only trembles
-    const to = snap({ x: first.x + p.at.x - from.x, y: first.y + p.at.y - from.y }, ed.grid)
-    const step = { x: to.x - first.x, y: to.y - first.y }
+    const free = { x: p.at.x - from.x, y: p.at.y - from.y }
+    const to = snap({ x: first.x + free.x, y: first.y + free.y }, ed.grid)
+    const grid = { x: to.x - first.x, y: to.y - first.y }
+    const kept = p.altKey ? { step: grid, lines: [] } : this.guides.keep(free, grid, p.tolerance * 0.8)
+    const { step } = kept
+    this.lines = kept.lines
     if (same(step, this.step)) return
     this.step = step
     ed.scene.hide(this.ids)
     this.previews.ask('drag', { ids: this.ids, step, pivot: { x: 0, y: 0 } }, (said) => {
       if (ed.grab !== this) return
       ed.dragLinks.value = said.links
+      ed.held.value = said
       ed.redraw()
     })
   }
@@ -54,11 +64,28 @@ export class BoardDrag implements Grab {
   cancel() {
     this.previews.stop()
     this.ed.dragLinks.value = null
+    this.ed.held.value = null
     this.ed.scene.hide([])
   }
 
   paint(pen: Pen) {
     for (const id of this.ids) this.held(pen, id)
+    const c = this.ed.look().colours
+    for (const id of this.ed.held.value?.clashes ?? []) if (!this.ids.includes(id)) this.tint(pen, id, { x: 0, y: 0 })
+    paintNotes(this.ed, pen, this.ed.held.value?.notes ?? [])
+    paintGuides(pen, this.lines, c.select)
+  }
+  /** The courtyard of a part that lies over another's. */
+  private tint({ ctx }: Pen, id: number, step: Point) {
+    const p = this.ed.project.get('placed', id)
+    const f = p && this.ed.project.pattern(p.footprint)
+    if (!p || !f) return
+    ctx.beginPath()
+    tracePoints(ctx, courtyard(f, boardPose({ ...p, at: { x: p.at.x + step.x, y: p.at.y + step.y } })), true)
+    ctx.globalAlpha = 0.3
+    ctx.fillStyle = this.ed.look().colours.finding
+    ctx.fill()
+    ctx.globalAlpha = 1
   }
   private held(pen: Pen, id: number) {
     const { ed, step } = this
@@ -74,6 +101,7 @@ export class BoardDrag implements Grab {
       pen.ctx.strokeStyle = ed.look().colours.select
       pen.ctx.lineWidth = 1.5 * pen.px
       pen.ctx.stroke()
+      if (ed.held.value?.clashes.includes(id)) this.tint(pen, id, step)
     } else if (found?.kind === 'hole') {
       const h = found.object as Kinds['hole']
       paintItem(holeItem({ ...h, at: moved(h.at) }, ed.look), pen)

@@ -6,13 +6,14 @@ import { SelectTool } from '../hands/select'
 import { Stage } from '../hands/stage'
 import type { Grab, Press, Tool } from '../hands/tool'
 import type { Project } from '../live/project'
-import type { AnyObject, Kind, Kinds, Link, PartRef, Placed, Point } from '../live/wire.gen'
+import type { AnyObject, Dragged, Kind, Kinds, Link, NoteLine, PartRef, Placed, Point } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import { saveFile } from '../shell/saving'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
 import { BoardDrag } from './dragging'
+import { LabelDrag, labelHolds } from './labels'
 import { areaItem, holeItem, legendItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
@@ -54,6 +55,10 @@ export class BoardEditor extends Stage {
   ]
   /** The open links of the nets that the hand moves. */
   readonly dragLinks = shallowRef<Record<string, Link[]> | null>(null)
+  /** What else the core says of what the hand moves. */
+  readonly held = shallowRef<Dragged | null>(null)
+  /** What the notes about the places of what is picked measure. */
+  readonly notes = shallowRef<NoteLine[]>([])
   flagged: Point | null = null
   private drawnStack = ''
   /** Of which handing over the objects are drawn. */
@@ -225,6 +230,33 @@ export class BoardEditor extends Stage {
 
   writeDrawing() {
     void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
+  }
+
+  /** Asks what the notes of what is picked measure. */
+  async measureNotes() {
+    const ids = this.picked('placed').map((p) => p.id)
+    const said = ids.length && ids.length < 200 ? await this.project.question('drag', { ids, step: { x: 0, y: 0 }, pivot: { x: 0, y: 0 } }).catch(() => null) : null // prettier-ignore
+    this.notes.value = said?.notes ?? []
+    this.redraw()
+  }
+  lineUp(how: string, gap = 0) {
+    const ids = this.movable()
+    this.project.edit('lineUp', { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap }).catch(complain)
+  }
+  swap() {
+    const two = this.picked('placed')
+    if (two.length === 2) this.project.edit('swapPlaced', { a: two[0].id, b: two[1].id }).catch(complain)
+    else say('Pick the two parts that are to change places.', 'error')
+  }
+  orderLabels() {
+    const ids = this.picked('placed').map((p) => p.id)
+    this.project.edit('orderLabels', { ids }).catch(complain)
+  }
+  /** The designator of the one part that is picked can be taken by itself. */
+  override handle(p: Press): Grab | null {
+    const [part] = this.picked('placed')
+    if (!part || !labelHolds(this, part, p.at)) return null
+    return new LabelDrag(this, part, p.at)
   }
 
   /** Brings the parts that are picked together at the cursor. */

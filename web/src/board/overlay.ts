@@ -1,7 +1,8 @@
 import { boardPose, tracePoints } from '../canvas/geometry'
 import type { Pen } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
-import type { Kinds, Link, Placed, Point } from '../live/wire.gen'
+import { format } from '../live/units'
+import type { Kinds, Link, NoteLine, Placed, Point } from '../live/wire.gen'
 import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
@@ -12,6 +13,7 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   if (ed.flagged) markFinding(ed, pen, ed.flagged, 16)
   drawOthers(ed, pen)
   drawSelection(ed, pen)
+  if (!ed.grab) paintNotes(ed, pen, ed.notes.value)
   ed.paint(pen)
   if (ed.keyed) drawHand(ed, pen)
 }
@@ -168,6 +170,28 @@ function drawOthers(ed: BoardEditor, pen: Pen) {
       pen.ctx.setLineDash([])
       pen.text(o.name || 'somebody', b.minX / 1e6, b.maxY / 1e6 + 9 * pen.px, 11 * pen.px, { colour, align: 'left', weight: 600 })
     }
+  }
+}
+
+/** What notes about places measure: a line with its length, in coral where it is too long. */
+export function paintNotes(ed: BoardEditor, pen: Pen, notes: NoteLine[]) {
+  const { ctx, px } = pen
+  const c = ed.look().colours
+  for (const n of notes) {
+    if (n.lost) continue
+    const colour = n.holds ? c.agrees : c.finding
+    ctx.beginPath()
+    ctx.moveTo(n.a.x / 1e6, n.a.y / 1e6)
+    ctx.lineTo(n.b.x / 1e6, n.b.y / 1e6)
+    for (const q of [n.a, n.b]) {
+      ctx.moveTo(q.x / 1e6 + 3 * px, q.y / 1e6)
+      ctx.arc(q.x / 1e6, q.y / 1e6, 3 * px, 0, 2 * Math.PI)
+    }
+    ctx.strokeStyle = colour
+    ctx.lineWidth = 1.6 * px
+    ctx.stroke()
+    const text = `${format(n.has, ed.taste.unit, 2)} ${n.holds ? '≤' : '>'} ${format(n.asked, ed.taste.unit, 2)}`
+    pen.text(text, (n.a.x + n.b.x) / 2e6, (n.a.y + n.b.y) / 2e6 + 10 * px, 12 * px, { colour, weight: 600 })
   }
 }
 

@@ -275,6 +275,7 @@ export interface Placed {
   notFitted?: boolean
   nets: Record<string, number>
   label?: Point
+  notes?: PlaceNote[]
 }
 
 export interface Track {
@@ -660,6 +661,12 @@ export interface LayBeneath {
   width: number
 }
 
+export interface LineUp {
+  ids: number[]
+  how: string
+  gap?: number
+}
+
 export interface Lock {
   ids: number[]
   locked: boolean
@@ -703,6 +710,10 @@ export interface MoveToUnit {
   from: number
   pins: number[]
   unit: number
+}
+
+export interface OrderLabels {
+  ids?: number[]
 }
 
 export interface OrderPins {
@@ -933,6 +944,11 @@ export interface SetHole {
   keep?: number
 }
 
+export interface SetLabel {
+  id: number
+  at?: Point
+}
+
 export interface SetLayers {
   copper: number
 }
@@ -955,6 +971,11 @@ export interface SetNets {
   voltage?: number
   impedance?: number
   partner?: string
+}
+
+export interface SetNotes {
+  id: number
+  notes: PlaceNote[]
 }
 
 export interface SetOrigin {
@@ -1041,6 +1062,11 @@ export interface ShapeEdge {
   act: string
   to: Point
   size?: number
+}
+
+export interface SwapPlaced {
+  a: number
+  b: number
 }
 
 export interface SymbolPieces {
@@ -1221,6 +1247,9 @@ export interface Drag {
 
 export interface Dragged {
   links: Record<string, Link[]>
+  notes: NoteLine[]
+  clashes: number[]
+  length: number
 }
 
 export interface Families {
@@ -1678,6 +1707,14 @@ export interface Amount {
   most?: number
 }
 
+export interface PlaceNote {
+  kind: string
+  distance?: number
+  of?: number
+  pad?: string
+  text?: string
+}
+
 export interface ViaPad {
   layer: number
   diameter: number
@@ -1941,6 +1978,17 @@ export interface Link {
   b: Point
   fromName: string
   toName: string
+}
+
+export interface NoteLine {
+  part: number
+  note: number
+  a: Point
+  b: Point
+  has: number
+  asked: number
+  holds: boolean
+  lost?: boolean
 }
 
 export interface BodyDimension {
@@ -2472,6 +2520,7 @@ export interface Commands {
   gather: Gather
   giveModel: GiveModel
   layBeneath: LayBeneath
+  lineUp: LineUp
   lock: Lock
   markOpen: MarkOpen
   matchPort: MatchPort
@@ -2480,6 +2529,7 @@ export interface Commands {
   movePlaced: MovePlaced
   moveText: MoveText
   moveToUnit: MoveToUnit
+  orderLabels: OrderLabels
   orderPins: OrderPins
   orderRules: OrderRules
   orderSheets: OrderSheets
@@ -2516,10 +2566,12 @@ export interface Commands {
   setChecks: SetChecks
   setFootprint: SetFootprint
   setHole: SetHole
+  setLabel: SetLabel
   setLayers: SetLayers
   setLegend: SetLegend
   setName: SetName
   setNets: SetNets
+  setNotes: SetNotes
   setOrigin: SetOrigin
   setOutline: SetOutline
   setPart: SetPart
@@ -2534,6 +2586,7 @@ export interface Commands {
   setSymbol: SetSymbol
   setTrack: SetTrack
   shapeEdge: ShapeEdge
+  swapPlaced: SwapPlaced
   symbolPieces: SymbolPieces
   takePartTable: TakePartTable
   takeParts: TakeParts
