@@ -1,10 +1,16 @@
 package e2e
 
 import (
+	"bytes"
+	"fmt"
 	"testing"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/synthetic"
 )
 
 // light is a project with a terminal, a switch, a resistor and a LED in a row on a board of 60 × 40 mm.
@@ -114,4 +120,58 @@ func TestPlacingOnTheBoard(t *testing.T) {
 	assert.InDelta(t, at[0]+6, moved[0], 0.3)
 	assert.InDelta(t, at[1]+3, moved[1], 0.3)
 	assert.Equal(t, s1, placeOf(b, "S1"), "the part stayed")
+}
+
+// Twenty parts that stand beside a board are placed one after the other: the next one hangs at the hand, the most connected first.
+func TestPlaceNext(t *testing.T) {
+	d, err := synthetic.Design(24)
+	require.NoError(t, err)
+	for p := range d.Placed.All() {
+		d.Remove(design.KindPlaced, p.ID)
+	}
+	for x := range d.Tracks.All() {
+		d.Remove(design.KindTrack, x.ID)
+	}
+	for v := range d.Vias.All() {
+		d.Remove(design.KindVia, v.ID)
+	}
+	board := *d.Board
+	board.Outline, board.CutOuts = nil, nil
+	d.Put(&board)
+	var file bytes.Buffer
+	require.NoError(t, design.WriteFile(&file, "Sluice Row", d))
+	p := start(t, "serve", t.TempDir())
+	code, body := p.api("POST", "/import", &file)
+	require.Equal(t, 201, code, string(body))
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Sluice Row", "board")
+	b.press("Begin the board")
+	b.fill("Width, mm", "120")
+	b.fill("Height, mm", "90")
+	b.click(b.found(`[...document.querySelectorAll('[role=dialog] button')].find(x => x.textContent.trim() === 'Begin the board')`))
+	b.until(`goldenTrace.all('placed').length >= 20`)
+	all := eval[int](b, `goldenTrace.all('placed').length`)
+	b.focus()
+	b.key("p")
+	b.sees("to place")
+	waiting := `Number((document.body.innerText.match(/(\d+) to place/)??[])[1]??0)`
+	b.until(waiting + ` === ` + fmt.Sprint(all))
+	on := `goldenTrace.all('placed').filter(p => p.at.x > 0 && p.at.x < 120e6 && p.at.y > 0 && p.at.y < 90e6).length`
+	for i := range 20 {
+		x, y := float64(12+i%5*22), float64(12+i/5*20)
+		b.move(x, y)
+		if i == 3 {
+			b.key("q")
+			b.glimpse("place-next")
+		}
+		b.point(x, y)
+		b.until(fmt.Sprintf(`%s === %d`, on, i+1))
+		if i+1 < all {
+			b.until(waiting + ` === ` + fmt.Sprint(all-i-1))
+		}
+	}
+	assert.Equal(t, 1, eval[int](b, `goldenTrace.all('placed').filter(p => p.angle === 90000).length`), "the one that was turned in the hand")
+	b.key(escape)
+	b.key("z", ctrl)
+	b.until(on + ` === 19`)
 }

@@ -78,6 +78,7 @@ var kinds = map[string]entry{
 	"wanted":      is[Wanted, *WantedOf](),
 	"padList":     is[PadList, *PadsRead](),
 	"partTable":   is[PartTable, *parts.PartTable](),
+	"placeNext":   is[PlaceNext, []layout.Waiting](),
 	"together":    is[Together, []design.ID](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),
 	"partCard":    is[PartCard, *Card](),

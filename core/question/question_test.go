@@ -56,6 +56,7 @@ func TestQuestionsAreBounded(t *testing.T) {
 		{"drag", `{"ids":` + ids + `,"step":{"x":0,"y":0},"pivot":{"x":0,"y":0}}`, "20001 things at once are too many to drag"},
 		{"drag", fmt.Sprintf(`{"ids":[1],"step":{"x":%d,"y":0}}`, far), "lies beyond what a drawing can reach"},
 		{"drag", fmt.Sprintf(`{"ids":[1],"pivot":{"x":0,"y":%d}}`, -far), "lies beyond what a drawing can reach"},
+		{"placeNext", `{"by":"luck"}`, "not an order of placing"},
 		{"together", `{"ids":` + ids + `}`, "20001 things at once"},
 		{"track", `{"layer":77}`, "the board has no such copper layer (id 77)"},
 		{"track", fmt.Sprintf(`{"layer":%d,"width":-1}`, top), "a track cannot be"},

@@ -21,6 +21,7 @@ import { type Touched, touched, under } from './picking'
 import { HoleTool } from './tools/hole'
 import { MeasureTool } from './tools/measure'
 import { OutlineTool } from './tools/outline'
+import { PlaceTool } from './tools/place'
 import { TextTool } from './tools/text'
 import { TrackTool } from './tools/track'
 
@@ -48,6 +49,7 @@ export class BoardEditor extends Stage {
       nothing: 'click picks · drag picks by box · middle drag moves the board · wheel zooms · T track',
     }),
     this.track,
+    new PlaceTool(this),
     new OutlineTool(this),
     new HoleTool(this),
     this.text,

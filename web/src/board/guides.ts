@@ -35,6 +35,7 @@ export class Guides {
   constructor(
     private readonly ed: BoardEditor,
     moved: number[],
+    around?: Box,
   ) {
     const parts = moved.map((id) => ed.project.get('placed', id)).filter((p) => !!p)
     const yards = parts.map((p) => this.yard(p)).filter((b) => !!b)
@@ -49,7 +50,7 @@ export class Guides {
       y: [box.minY, (box.minY + box.maxY) / 2, box.maxY, ...pads.map((q) => q.at.y)],
       box,
     }
-    this.gather(new Set(moved), box)
+    this.gather(new Set(moved), around ?? box)
   }
   private yard(p: Placed): Box | null {
     const f = this.ed.project.pattern(p.footprint)

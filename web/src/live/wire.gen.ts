@@ -1452,6 +1452,18 @@ export interface PinsRead {
   marks: Mark[]
 }
 
+export interface PlaceNext {
+  by: string
+}
+
+export interface Waiting {
+  id: number
+  designator: string
+  connections: number
+  pads: number
+  area: number
+}
+
 export interface RepeatPads {
   pad: Pad
   how: Repeat
@@ -2642,6 +2654,7 @@ export interface Questions {
   partTable: { asks: PartTable; answers: PartsPartTable }
   pattern: { asks: PatternOf; answers: Pattern }
   pinList: { asks: PinList; answers: PinsRead }
+  placeNext: { asks: PlaceNext; answers: Waiting[] }
   repeat: { asks: RepeatPads; answers: Repeated }
   sheet: { asks: QuestionSheet; answers: Page }
   suggest: { asks: Suggest; answers: Suggested }
