@@ -88,7 +88,7 @@ func (b *tab) focus() {
 
 func (b *tab) openLinks(want string) {
 	b.t.Helper()
-	b.there("status", want)
+	b.there("status", want+"*")
 }
 
 // traced reads the last handoff's zip with the independent reader and follows its copper.

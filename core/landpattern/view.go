@@ -41,6 +41,25 @@ type DimLine struct {
 	Text  string     `json:"text,omitempty"`
 }
 
+// Area is a rectangle of a style, for drawings made elsewhere.
+func Area(style string, x0, y0, x1, y1 int64) Stroke {
+	var v BodyView
+	v.area(style, x0, y0, x1, y1)
+	return v.Strokes[0]
+}
+
+// Disc is a circle of a style.
+func Disc(style string, x, y, r int64) Stroke {
+	var v BodyView
+	v.circle(style, x, y, r)
+	return v.Strokes[0]
+}
+
+// Measure is a dimension line between two places, drawn away from them.
+func Measure(key, words string, x0, y0, x1, y1, dx, dy int64) DimLine {
+	return DimLine{Key: key, Words: words, A: geom.Pt(x0, y0), B: geom.Pt(x1, y1), Off: geom.Pt(dx, dy)}
+}
+
 func (v *BodyView) area(style string, x0, y0, x1, y1 int64) {
 	v.poly(style, x0, y0, x1, y0, x1, y1, x0, y1)
 }

@@ -78,6 +78,8 @@ var kinds = map[string]entry{
 	"wanted":      is[Wanted, *WantedOf](),
 	"padList":     is[PadList, *PadsRead](),
 	"partTable":   is[PartTable, *parts.PartTable](),
+	"rulesSeen":   is[RulesSeen, *RulesShown](),
+	"ruleHolds":   is[RuleHolds, *RuleHeld](),
 	"placeNext":   is[PlaceNext, []layout.Waiting](),
 	"together":    is[Together, []design.ID](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),

@@ -337,14 +337,7 @@ func (s *Set) resolve(k design.RuleKind, who [2]Subject, layer int, at geom.Poin
 
 // fits tells whether a rule holds in a case; the two things may stand either way round.
 func (s *Set) fits(r *design.Rule, who [2]Subject, layer int, areas map[design.ID]bool) bool {
-	one := func(c design.Scope, w Subject) bool {
-		n := s.doc.Nets[w.Net]
-		if n == nil {
-			n = &design.Net{}
-		}
-		return FitsNet(c, n) && (c.Thing == "" || c.Thing == w.Thing) && (c.Part == 0 || c.Part == w.Part) &&
-			(c.Layer == 0 || layer >= 0 && c.Layer == s.doc.Board.At(layer)) && (c.Area == 0 || areas[c.Area])
-	}
+	one := func(c design.Scope, w Subject) bool { return s.one(c, w, layer, areas) }
 	if !r.Kind.Pairs() {
 		return one(r.A, who[0])
 	}

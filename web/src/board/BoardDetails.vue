@@ -16,7 +16,7 @@ import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
 import PlaceNotes from './PlaceNotes.vue'
 import SeveralParts from './SeveralParts.vue'
-import WhyRules from './WhyRules.vue'
+import WhyRules from './rules/WhyRules.vue'
 
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const taste = useTaste()
@@ -225,6 +225,9 @@ function resize(w: number, h: number) {
       ]"
       @keep="project.edit('setSides', { oneSide: $event === 'one' }).catch(complain)"
     />
+    <div class="acts">
+      <v-btn size="small" variant="outlined" @click="editor.state.ruling = true">Rules of the board</v-btn>
+    </div>
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>

@@ -21,6 +21,8 @@ import DrawingPanel from './DrawingPanel.vue'
 import { BoardEditor } from './editor'
 import LayerLadder from './LayerLadder.vue'
 import { lineUps } from './lineUps'
+import LinksChip from './LinksChip.vue'
+import RulesView from './rules/RulesView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
 const props = defineProps<{ project: Project }>()
@@ -64,15 +66,6 @@ const stages = computed(() => props.project.stages.value)
 const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
 const begun = computed(() => (void props.project.docTick.value, !!props.project.board.outline?.length))
 const hasCircuit = computed(() => (void props.project.docTick.value, props.project.all('part').length > 0))
-const linksWords = computed(() => {
-  if (!props.project.whole.value) return 'open links are being found …'
-  if (openLinks.value) return `${openLinks.value} open ${openLinks.value === 1 ? 'link' : 'links'}`
-  return empty.value ? 'no parts yet' : 'all links joined'
-})
-const openLinks = computed(
-  () => (void props.project.derivedTick.value, [...props.project.links.values()].reduce((n, l) => n + l.length, 0)),
-)
-
 const offs = [
   props.project.onChange((changes, whole) => (whole ? ed.reload() : ed.changed(changes))),
   props.project.onDerived(() => canvas.value?.redraw()),
@@ -136,7 +129,7 @@ const sheets = [
   {
     name: 'links',
     order: 101,
-    empty: () => !ed.state.showLinks || !props.project.links.size,
+    empty: () => ed.state.links === 'none' || !props.project.links.size,
     paint: (pen: Pen, box: Box) => drawLinks(ed, pen, box),
   },
   {
@@ -148,7 +141,7 @@ const sheets = [
 ]
 /** What is marked of the whole design is painted anew when it changed. */
 const renew = (...names: string[]) => names.forEach((n) => canvas.value?.renew(n))
-watch(() => [props.project.lit.value, ed.state.hoverNet, ed.state.showLinks, ed.dragLinks.value && Object.keys(ed.dragLinks.value).join()], () => renew('net', 'links')) // prettier-ignore
+watch(() => [props.project.lit.value, ed.state.hoverNet, ed.state.links, ed.state.linkClass, ed.state.hideSupplies, ed.state.links === 'picked' && [...ed.selection].join(), ed.dragLinks.value && Object.keys(ed.dragLinks.value).join()], () => renew('net', 'links')) // prettier-ignore
 onUnmounted(
   props.project.onDerived((d) => {
     if (Object.keys(d.links ?? {}).length) renew('links')
@@ -168,6 +161,7 @@ const nextGrid = () => {
 const commands: Command[] = [
   ...hand.commands,
   { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
+  { id: 'rules', title: 'Rules of the board', keys: 'R', group: 'Tools', run: () => (ed.state.ruling = !ed.state.ruling) },
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
   { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
@@ -200,12 +194,13 @@ const commands: Command[] = [
     group: 'See',
     run: () => ed.project.light(ed.netUnder(ed.raw, tolerance())),
   },
+  { id: 'linksPicked', title: 'Open links of what is picked alone', keys: 'Shift B', group: 'See', run: () => (ed.state.links = ed.state.links === 'picked' ? 'all' : 'picked') }, // prettier-ignore
   {
     id: 'links',
     title: 'Open links on or off',
     keys: 'B',
     group: 'See',
-    run: () => (ed.state.showLinks = !ed.state.showLinks),
+    run: () => (ed.state.links = ed.state.links === 'none' ? 'all' : 'none'),
   },
   {
     id: 'grid',
@@ -256,7 +251,7 @@ defineExpose({ ed })
     />
     <LayerLadder :project="project" :editor="ed" />
     <div class="topright">
-      <span class="float chip" role="status">{{ linksWords }}</span>
+      <LinksChip :project="project" :editor="ed" :empty="empty" />
       <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
         {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
       </v-btn>
@@ -283,6 +278,7 @@ defineExpose({ ed })
       @close="ed.state.carrying = false"
       @carried="((ed.state.carrying = false), frameAll())"
     />
+    <RulesView v-if="ed.state.ruling" :project="project" :editor="ed" @close="ed.state.ruling = false" />
     <BeginPanel
       v-if="ed.state.beginning"
       :project="project"
@@ -323,13 +319,6 @@ defineExpose({ ed })
   display: flex;
   gap: 8px;
   z-index: 4;
-}
-.chip {
-  padding: 4px 10px;
-  font:
-    500 12.5px Barlow,
-    sans-serif;
-  color: inherit;
 }
 .stale.v-btn {
   border: 1px solid rgb(var(--v-theme-error));

@@ -18,6 +18,7 @@ import { areaItem, holeItem, legendItem, type Look, lookOf, outlineItem, placedI
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
 import { type Touched, touched, under } from './picking'
+import { AreaTool } from './tools/area'
 import { HoleTool } from './tools/hole'
 import { MeasureTool } from './tools/measure'
 import { OutlineTool } from './tools/outline'
@@ -35,8 +36,11 @@ export class BoardEditor extends Stage {
     warning: '',
     layer: 0, // the id of the copper layer in work
     hidden: [] as number[],
-    showLinks: true,
+    links: 'all' as 'all' | 'picked' | 'class' | 'none',
+    linkClass: '',
+    hideSupplies: false,
     carrying: false,
+    ruling: false, // the rules are open
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
   })
@@ -52,11 +56,14 @@ export class BoardEditor extends Stage {
     new PlaceTool(this),
     new OutlineTool(this),
     new HoleTool(this),
+    new AreaTool(this),
     this.text,
     this.measure,
   ]
   /** The open links of the nets that the hand moves. */
   readonly dragLinks = shallowRef<Record<string, Link[]> | null>(null)
+  /** Things that a list points at. */
+  readonly pointed = shallowRef(new Set<number>())
   /** What else the core says of what the hand moves. */
   readonly held = shallowRef<Dragged | null>(null)
   /** What the notes about the places of what is picked measure. */
@@ -209,6 +216,7 @@ export class BoardEditor extends Stage {
     if (this.state.carrying) this.state.carrying = false
     else if (this.state.drawing) this.state.drawing = false
     else if (this.state.beginning) this.state.beginning = false
+    else if (this.state.ruling) this.state.ruling = false
     else if (this.flagged) this.flagged = null
     else return false
     return true
@@ -230,6 +238,18 @@ export class BoardEditor extends Stage {
     return (this.project.find(id)!.object as Placed).at
   }
 
+  /** Which nets' open links are seen. */
+  seesLinks(): (net: number) => boolean {
+    const { links, linkClass, hideSupplies } = this.state
+    if (links === 'none') return () => false
+    const supplies = new Set(hideSupplies ? this.project.all('supply').map((s) => s.name) : [])
+    const picked = links === 'picked' ? new Set(this.picked('placed').flatMap((p) => Object.values(p.nets))) : null
+    return (net) => {
+      const n = this.project.get('net', net)
+      if (supplies.has(n?.name ?? '')) return false
+      return picked ? picked.has(net) : links !== 'class' || n?.class === linkClass
+    }
+  }
   writeDrawing() {
     void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
   }

@@ -53,12 +53,12 @@ function traceLinks(ed: BoardEditor, pen: Pen, links: Link[], strong: boolean) {
 
 /** The open links within a box, but for those of nets that the hand moves. */
 export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
-  if (!ed.state.showLinks) return
+  const sees = ed.seesLinks()
   const held = ed.dragLinks.value
   const quiet: Link[] = []
   const strong: Link[] = []
   for (const [net, links] of ed.project.links) {
-    if (held && String(net) in held) continue
+    if ((held && String(net) in held) || !sees(net)) continue
     const name = ed.project.netName(net)
     const list = name && (name === ed.project.lit.value || name === ed.state.hoverNet) ? strong : quiet
     for (const l of links) if (meets(boxOf([l.a, l.b]), box)) list.push(l)
@@ -70,7 +70,8 @@ export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
 /** The links of what the hand moves. */
 function drawHeldLinks(ed: BoardEditor, pen: Pen) {
   const held = ed.dragLinks.value
-  if (held && ed.state.showLinks) traceLinks(ed, pen, Object.values(held).flatMap((l) => l ?? []), true) // prettier-ignore
+  const sees = ed.seesLinks()
+  if (held) traceLinks(ed, pen, Object.entries(held).flatMap(([net, l]) => (sees(Number(net)) ? (l ?? []) : [])), true) // prettier-ignore
 }
 
 /** The net in the light, within a box. */
@@ -148,6 +149,7 @@ function drawSelection(ed: BoardEditor, pen: Pen) {
   }
   if (ed.picks && ed.state.hovered && !ed.selection.has(ed.state.hovered) && !ed.grab) outline(ed.state.hovered, false)
   if (!ed.scene.hides) for (const id of ed.selection) outline(id, true)
+  for (const id of ed.pointed.value) outline(id, false)
 }
 
 /** What others in the project picked, each with their name. */

@@ -1474,6 +1474,27 @@ export interface Repeated {
   pattern: Pattern
 }
 
+export interface RuleHolds {
+  rule: Rule
+}
+
+export interface RuleHeld {
+  says: string
+  holding: Holding
+  wrong?: string
+}
+
+export interface RulesSeen {
+}
+
+export interface RulesShown {
+  sampler: BodyView
+  numbers: Record<string, number>
+  kinds: RuleKindWords[]
+  rules: RuleSeen[]
+  classes: Record<string, number>
+}
+
 export interface QuestionSheet {
   sheet: number
   path?: string
@@ -2164,6 +2185,27 @@ export interface Repeat {
   order: string
 }
 
+export interface Holding {
+  things: number
+  others: number
+  nets: string[]
+  ofNets: number
+  ids: number[]
+}
+
+export interface RuleKindWords {
+  kind: string
+  words: string
+  pairs: boolean
+}
+
+export interface RuleSeen {
+  rule: Rule
+  says: string
+  holding: Holding
+  trouble?: string
+}
+
 export interface SheetUse {
   path: string
   sheet: number
@@ -2656,6 +2698,8 @@ export interface Questions {
   pinList: { asks: PinList; answers: PinsRead }
   placeNext: { asks: PlaceNext; answers: Waiting[] }
   repeat: { asks: RepeatPads; answers: Repeated }
+  ruleHolds: { asks: RuleHolds; answers: RuleHeld }
+  rulesSeen: { asks: RulesSeen; answers: RulesShown }
   sheet: { asks: QuestionSheet; answers: Page }
   suggest: { asks: Suggest; answers: Suggested }
   symbol: { asks: SymbolLook; answers: SymbolShown }

@@ -129,6 +129,7 @@ export class PlaceTool implements Tool {
       this.skip()
       return true
     } else return false
+    this.lines = []
     this.preview()
     this.ed.redraw()
     return true

@@ -8,7 +8,7 @@ import { useTaste } from '../../shell/taste'
 import { rangeWriting } from '../range'
 
 /** A body, or a section through a joint, drawn with its dimension lines. Where a line has a key, the dimension is typed at it. */
-const props = defineProps<{ view: BodyView; dims?: Record<string, Range>; wrong?: string; small?: boolean }>()
+const props = defineProps<{ view: BodyView; dims?: Record<string, Range>; wrong?: string; small?: boolean; named?: boolean }>()
 const emit = defineEmits<{ keep: [string, Range] }>()
 const taste = useTaste()
 const root = ref<HTMLDivElement>()
@@ -23,7 +23,7 @@ const room = computed<Box>(() => {
   for (const d of props.view.dims) b = union(b, boxOf([add(d.a, d.off), add(d.b, d.off)]))
   return b ?? { minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }
 })
-const margin = computed(() => (props.small ? { x: 34, y: 24 } : { x: 62, y: 26 }))
+const margin = computed(() => (props.small ? { x: 34, y: 24 } : props.named ? { x: 66, y: 40 } : { x: 62, y: 26 }))
 const scale = computed(() => {
   const [w, h] = [room.value.maxX - room.value.minX, room.value.maxY - room.value.minY]
   return Math.max(1e-9, Math.min((width.value - 2 * margin.value.x) / Math.max(w, 1e5), (height.value - 2 * margin.value.y) / Math.max(h, 1e5))) // prettier-ignore
@@ -48,7 +48,7 @@ const lines = computed<Line[]>(() => {
     const [a, b] = [onScreen(add(d.a, d.off)), onScreen(add(d.b, d.off))]
     return { d, a, b, footA: onScreen(d.a), footB: onScreen(d.b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } }
   })
-  const [w, h] = props.small ? [70, 18] : [104, 26]
+  const [w, h] = props.small ? [70, 18] : props.named ? [112, 44] : [104, 26]
   for (const l of out) {
     // a field that would hide what it is of stands beyond the line
     const level = Math.abs(l.a.y - l.b.y) < 1
@@ -137,6 +137,7 @@ function arrow(at: { x: number; y: number }, from: { x: number; y: number }) {
         :style="{ left: l.label.x + 'px', top: l.label.y + 'px' }"
         :title="l.d.words"
       >
+        <span v-if="named" class="name">{{ l.d.words }}</span>
         <EntryField
           :label="l.d.words"
           :says="l.d.words"
@@ -186,6 +187,22 @@ svg {
   fill: #b9bfc9;
   stroke: #8d95a3;
 }
+.mask {
+  fill: rgba(123, 92, 190, 0.35);
+  stroke: #9a7fd6;
+}
+.paste {
+  fill: none;
+  stroke: #c9ced8;
+  stroke-dasharray: 4 3;
+}
+.silk {
+  fill: #f4ecdc;
+}
+.hole {
+  fill: #0e0b13;
+  stroke: #d9906f;
+}
 .copper {
   fill: #e7b549;
   stroke: none;
@@ -229,6 +246,20 @@ svg {
   background: rgb(var(--v-theme-surface));
   border-radius: 6px;
   z-index: 1;
+}
+.name {
+  display: block;
+  text-align: center;
+  font-size: 11px;
+  line-height: 15px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.ground {
+  fill: rgba(var(--v-border-color), 0.16);
+  stroke: currentColor;
+  stroke-width: 1.5;
 }
 .entry.wrong {
   box-shadow: 0 0 0 2px rgb(var(--v-theme-error));

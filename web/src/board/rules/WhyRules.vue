@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Project } from '../live/project'
-import type { Asked } from '../live/wire.gen'
-import { complain } from '../shell/notices'
+import type { Project } from '../../live/project'
+import type { Asked } from '../../live/wire.gen'
+import { complain } from '../../shell/notices'
 
 /** Which rules hold for what is picked, and which they beat: one thing by itself, or two as they stand to each other. */
 const props = defineProps<{ project: Project; ids: number[] }>()
