@@ -18,8 +18,6 @@ const boardArea = `(()=>{const area=c=>c.reduce((s,p,i)=>{const q=c[(i+1)%c.leng
 	r=A*B*C/(4*Math.abs(k)),obtuse=A*A+B*B<C*C,half=Math.asin(Math.min(1,C/2/r)),th=2*(obtuse?half:Math.PI-half);
 	a+=Math.sign(k)*(r*r*(th-Math.sin(th))/2)}return s+a},0)/1e12;const b=goldenTrace.board;return area(b.outline)-(b.cutOuts??[]).reduce((s,c)=>s+Math.abs(area(c)),0)})()`
 
-func (b *tab) boardArea() float64 { return eval[float64](b, boardArea) }
-
 func (b *tab) edgeIs(area float64) {
 	b.t.Helper()
 	b.until(fmt.Sprintf(`goldenTrace.board.outline.length && Math.abs(%s-%g)<0.05`, boardArea, area))

@@ -175,12 +175,12 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	// two tracks above the lower edge
 	y1 := edge + wide
 	y2 := y1 + clear
-	box("copper", 1300*um, edge, 5600*um, y1)
-	box("copper", 1300*um, y2, 5600*um, y2+thin)
+	box("copper", 1300*um, edge, 5200*um, y1)
+	box("copper", 1300*um, y2, 5200*um, y2+thin)
 	dim(design.EdgeClearance, 1800*um, 0, 1800*um, edge, -2500*um, 0)
-	dim(design.TrackWidth, 5600*um, edge, 5600*um, y1, 700*um, 0)
+	dim(design.TrackWidth, 5200*um, edge, 5200*um, y1, 700*um, 0)
 	dim(design.Clearance, 1300*um, y1, 1300*um, y2, -2000*um, 0)
-	dim(design.LeastWidth, 5600*um, y2, 5600*um, y2+thin, 700*um, 0)
+	dim(design.LeastWidth, 5200*um, y2, 5200*um, y2+thin, 700*um, 0)
 	// two drilled holes with their rings
 	hx, hy := 1700*um, 4200*um
 	gap := hole + apart
@@ -200,7 +200,7 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	dim(design.ViaDiameter, vx-via/2, vy, vx+via/2, vy, 0, 1100*um)
 	dim(design.ViaHole, vx-bore/2, vy, vx+bore/2, vy, 0, -1000*um)
 	// a pad with its openings, and a line of silk
-	px, py, pw, ph := 8100*um, 1300*um, 1900*um, 1300*um
+	px, py, pw, ph := 8700*um, 1300*um, 1700*um, 1300*um
 	box("mask", px-mask, py-mask, px+pw+mask, py+ph+mask)
 	box("copper", px, py, px+pw, py+ph)
 	box("paste", px+paste, py+paste, px+pw-paste, py+ph-paste)

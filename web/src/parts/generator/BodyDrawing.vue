@@ -253,8 +253,6 @@ svg {
   font-size: 11px;
   line-height: 15px;
   white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
 }
 .ground {
   fill: rgba(var(--v-border-color), 0.16);
