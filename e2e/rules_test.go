@@ -1,9 +1,14 @@
 package e2e
 
 import (
+	"bytes"
+	"fmt"
+	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // A rule for one class in one area: drawn, said, asked "why?"; one that matches nothing says so, one that another hides too; the order is changed, numbers are
@@ -47,6 +52,18 @@ func TestRulesOfABoard(t *testing.T) {
 	b.press("Add the rule")
 	b.sees("Nothing on the board fits it now.")
 	b.glimpse("rules")
+
+	// out into a file and in again, less a rule that names what is not here
+	code, written := b.p.api("GET", fmt.Sprintf("/projects/%d/rules.json", eval[int](b, `goldenTrace.id`)), nil)
+	require.Equal(t, 200, code)
+	assert.Contains(t, string(written), `"class": "signal"`)
+	file := filepath.Join(t.TempDir(), "rules.json")
+	require.NoError(t, os.WriteFile(file, bytes.Replace(written, []byte(`"net": "NOSUCH*"`), []byte(`"layer": "Inner 7"`), 1), 0o644))
+	b.upload("File of rules", file)
+	b.sees("and 1 rule for some things, in place of the 2 there are")
+	b.sees("is left out: there is no layer Inner 7 here.")
+	b.press("Take them")
+	b.until(`goldenTrace.all('rule').filter(r => r.a?.class || r.a?.net).length === 1`)
 	b.key(escape)
 	b.gone("dialog", "Rules")
 

@@ -12,12 +12,14 @@ import (
 
 	"goldentrace/core/dxf"
 	"goldentrace/core/fab/handoff"
+	"goldentrace/core/rules"
 )
 
-// drawingRoutes are those of drawings of outlines.
+// drawingRoutes are those of files about a board: drawings of its outline, and its rules.
 func (a *api) drawingRoutes(e *echo.Echo) {
 	e.POST("/api/drawing", a.readDrawing)
 	e.GET("/api/projects/:id/outline.dxf", a.with(a.outlineDrawing))
+	e.GET("/api/projects/:id/rules.json", a.with(a.rulesFile))
 }
 
 // DrawingSeen is what a DXF drawing holds, and the outline it gives; nothing is taken by asking.
@@ -66,4 +68,21 @@ func (a *api) outlineDrawing(c *echo.Context, id int64) error {
 	}
 	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-outline.dxf"`, name))
 	return c.Blob(http.StatusOK, "image/vnd.dxf", b.Bytes())
+}
+
+func (a *api) rulesFile(c *echo.Context, id int64) error {
+	p, err := a.hub.project(c.Request().Context(), id)
+	if err != nil {
+		return fail(c, err)
+	}
+	name := ""
+	data, err := ask(p, func() ([]byte, error) {
+		name = handoff.Stem(p.name)
+		return rules.Write(p.bench.Doc)
+	})
+	if err != nil {
+		return fail(c, err)
+	}
+	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-rules.json"`, name))
+	return c.Blob(http.StatusOK, "application/json", data)
 }

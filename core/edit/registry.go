@@ -71,6 +71,7 @@ var kinds = map[string]func() Command{
 	"dropCut":         func() Command { return &DropCut{} },
 	"setRules":        func() Command { return &SetRules{} },
 	"putRule":         func() Command { return &PutRule{} },
+	"takeRules":       func() Command { return &TakeRules{} },
 	"orderRules":      func() Command { return &OrderRules{} },
 	"putArea":         func() Command { return &PutArea{} },
 	"setLayers":       func() Command { return &SetLayers{} },

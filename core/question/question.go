@@ -17,6 +17,7 @@ import (
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
 	"goldentrace/core/parts"
+	"goldentrace/core/rules"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
 )
@@ -79,6 +80,7 @@ var kinds = map[string]entry{
 	"padList":     is[PadList, *PadsRead](),
 	"partTable":   is[PartTable, *parts.PartTable](),
 	"rulesSeen":   is[RulesSeen, *RulesShown](),
+	"rulesFile":   is[RulesFile, *rules.Filed](),
 	"ruleHolds":   is[RuleHolds, *RuleHeld](),
 	"placeNext":   is[PlaceNext, []layout.Waiting](),
 	"together":    is[Together, []design.ID](),

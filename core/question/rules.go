@@ -115,6 +115,16 @@ func (q *RuleHolds) Answer(b *workbench.Bench) (*RuleHeld, error) {
 	return &RuleHeld{Says: rules.Sentence(b.Doc, &r), Holding: holding(b, &r)}, nil
 }
 
+// RulesFile asks what a file of rules would bring; nothing is taken by asking.
+type RulesFile struct {
+	Text string `json:"text"`
+}
+
+// Answer the question.
+func (q *RulesFile) Answer(b *workbench.Bench) (*rules.Filed, error) {
+	return rules.Read(b.Doc, []byte(q.Text))
+}
+
 // holding counts what fits a rule's scopes. Cost: that of all pieces on the board.
 func holding(b *workbench.Bench, r *design.Rule) Holding {
 	out := Holding{Nets: []string{}, IDs: []design.ID{}}

@@ -1087,6 +1087,12 @@ export interface TakeParts {
   names: string[]
 }
 
+export interface TakeRules {
+  numbers?: Record<string, number>
+  rules: Rule[]
+  classes?: Record<string, string[]>
+}
+
 export interface TurnItems {
   ids: number[]
   pivot: Point
@@ -1482,6 +1488,17 @@ export interface RuleHeld {
   says: string
   holding: Holding
   wrong?: string
+}
+
+export interface RulesFile {
+  text: string
+}
+
+export interface Filed {
+  numbers: Record<string, number>
+  rules: Rule[]
+  classes: Record<string, string[]>
+  left: string[]
 }
 
 export interface RulesSeen {
@@ -2644,6 +2661,7 @@ export interface Commands {
   symbolPieces: SymbolPieces
   takePartTable: TakePartTable
   takeParts: TakeParts
+  takeRules: TakeRules
   turnItems: TurnItems
   turnPlaced: TurnPlaced
   updateParts: UpdateParts
@@ -2699,6 +2717,7 @@ export interface Questions {
   placeNext: { asks: PlaceNext; answers: Waiting[] }
   repeat: { asks: RepeatPads; answers: Repeated }
   ruleHolds: { asks: RuleHolds; answers: RuleHeld }
+  rulesFile: { asks: RulesFile; answers: Filed }
   rulesSeen: { asks: RulesSeen; answers: RulesShown }
   sheet: { asks: QuestionSheet; answers: Page }
   suggest: { asks: Suggest; answers: Suggested }

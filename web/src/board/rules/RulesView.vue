@@ -2,10 +2,12 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPencilOutline } from '@mdi/js'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import type { Project } from '../../live/project'
-import type { Range, Rule, RulesShown } from '../../live/wire.gen'
+import type { Filed, Range, Rule, RulesShown } from '../../live/wire.gen'
 import BodyDrawing from '../../parts/generator/BodyDrawing.vue'
 import TextField from '../../shell/fields/TextField.vue'
+import FilePick from '../../shell/fields/FilePick.vue'
 import { complain, say } from '../../shell/notices'
+import { saveFile } from '../../shell/saving'
 import type { BoardEditor } from '../editor'
 import RuleEditor from './RuleEditor.vue'
 
@@ -40,6 +42,20 @@ const light = (ids: number[]) => {
 }
 onUnmounted(() => light([]))
 
+// ---- rules in a file
+
+const coming = shallowRef<Filed | null>(null)
+const write = () => saveFile(`/projects/${props.project.id}/rules.json`, 'rules.json').catch(complain)
+async function read(f: File | undefined) {
+  if (f) coming.value = await props.project.question('rulesFile', { text: await f.text() }).catch((e) => (complain(e), null))
+}
+async function take() {
+  const c = coming.value
+  if (!c) return
+  const done = await props.project.edit('takeRules', { numbers: c.numbers, rules: c.rules, classes: c.classes }).catch(complain)
+  if (done !== undefined) coming.value = null
+}
+
 // ---- classes of nets
 
 const pattern = ref('')
@@ -72,8 +88,23 @@ async function give() {
   <div class="float rules" role="dialog" aria-label="Rules" @keydown.esc.stop="emit('close')">
     <header>
       <h3>Rules</h3>
+      <v-btn size="small" variant="outlined" class="first" @click="write">Write them to a file</v-btn>
+      <FilePick label="File of rules" accept=".json" @files="([f]) => read(f)">
+        <template #default="{ choose }">
+          <v-btn size="small" variant="outlined" @click="choose">Take from a file</v-btn>
+        </template>
+      </FilePick>
       <v-btn :icon="mdiClose" size="small" variant="text" aria-label="Close the rules" @click="emit('close')" />
     </header>
+    <div v-if="coming" class="coming" role="status">
+      <p>
+        The file holds {{ Object.keys(coming.numbers).length }} numbers for everything and {{ coming.rules.length }}
+        {{ coming.rules.length === 1 ? 'rule' : 'rules' }} for some things, in place of the {{ rules.length }} there are.
+        <span v-for="l in coming.left" :key="l" class="left">{{ l }}</span>
+      </p>
+      <v-btn size="small" color="primary" variant="flat" @click="take">Take them</v-btn>
+      <v-btn size="small" variant="text" @click="coming = null">Cancel</v-btn>
+    </div>
     <div class="body">
       <BodyDrawing v-if="shown" class="sampler" named :view="shown.sampler" :dims="dims" @keep="setNumber" />
       <section>
@@ -180,8 +211,21 @@ async function give() {
 }
 header {
   display: flex;
-  justify-content: space-between;
+  gap: 8px;
   align-items: center;
+}
+.first {
+  margin-left: auto;
+}
+.coming {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-bottom: 8px;
+}
+.left {
+  display: block;
+  color: rgb(var(--v-theme-error));
 }
 .body {
   flex: 1;
