@@ -255,3 +255,79 @@ func TestAlternativesOfChips(t *testing.T) {
 		}
 	}
 }
+
+// Leads of drawn footprints stand in their plated holes and fill two thirds of them, square; outlines stand as high as their kind of component.
+func TestBodiesOfDrawnFootprints(t *testing.T) {
+	for name, top := range map[string]float64{"TO-92 wide": 4.9, "Screw terminal 2": 10, "Disc 5.08 mm": 4.5, "Toggle 5.08 mm": 9.5} {
+		f := library.Footprint(name)
+		if !assert.NotNil(t, f, name) {
+			continue
+		}
+		highest, leads := int64(0), 0
+		for _, s := range f.Solids {
+			highest = max(highest, s.To)
+			if s.Material != "lead" {
+				continue
+			}
+			leads++
+			box := geom.BoxOf(geom.Named(s.Edge)...)
+			in := false
+			for i := range f.Pads {
+				p := &f.Pads[i]
+				side := p.Hole / 3 * 2
+				in = in || box.Centre() == p.At && box.Max.X-box.Min.X == side && box.Max.Y-box.Min.Y == side
+			}
+			assert.True(t, in, "%s: a lead at %v", name, box.Centre())
+			assert.Equal(t, []int64{-2 * units.MM, units.MM}, []int64{s.From, s.To})
+		}
+		assert.Equal(t, units.MMf(top), highest, name)
+		holes := 0
+		for i := range f.Pads {
+			if f.Pads[i].Hole > 0 && !f.Pads[i].Bare {
+				holes++
+			}
+		}
+		assert.Equal(t, holes, leads, name)
+	}
+}
+
+// Packages are found by the names that the trade gives them, and by no others.
+func TestPackagesByName(t *testing.T) {
+	for name, family := range map[string]string{"0603": "chip", "2512": "chip", "SMA": "moulded", "SOIC-8": "gullTwo", "TSSOP-20": "gullTwo", "DIP-14": "dualInline", "QFN-32": "noLeadFour", "PLCC-44": "jLeadFour", "SOT-23": "transistor"} {
+		r := library.PackageNamed(name)
+		if assert.NotNil(t, r, name) {
+			assert.Equal(t, family, r.Family, name)
+		}
+	}
+	for _, name := range []string{"", "0604", "SOIC", "SOIC-9", "SOIC-", "-8", "QFN-33", "soic-8", "SMD"} {
+		assert.Nil(t, library.PackageNamed(name), name)
+	}
+	assert.Equal(t, int64(1_600_000), library.PackageNamed("0603").Dims["length"].Middle())
+}
+
+// Grids of balls have supplies in their middle, ground and supply by turns, and a bank of numbered ones around; headers come in the numbers of positions that are
+// sold.
+func TestPinsOfArraysAndHeaders(t *testing.T) {
+	it, ok := library.Shipped().Find("Logic array BGA-81")
+	require.True(t, ok)
+	kind := map[string]string{}
+	for _, p := range it.Symbol.Pins {
+		kind[p.Number] = p.Name
+	}
+	require.Len(t, kind, 81)
+	assert.Equal(t, "GND", kind["E5"], "the middle")
+	assert.Equal(t, []string{"VDD", "VDD", "GND", "GND"}, []string{kind["D5"], kind["E6"], kind["D4"], kind["F6"]})
+	supplies := 0
+	for _, n := range kind {
+		if n == "VDD" || n == "GND" {
+			supplies++
+		}
+	}
+	assert.Equal(t, 25, supplies, "five by five")
+	assert.Equal(t, []string{"IO0", "IO8", "IO9", "IO80"}, []string{kind["A1"], kind["A9"], kind["B1"], kind["J9"]})
+	for name, there := range map[string]bool{"Header 1 × 1, 2.54 mm": true, "Header 2 × 1, 2.54 mm": false, "Header 1 × 13, 2.54 mm": true, "Header 1 × 13, 1.27 mm": false, "Header 1 × 2, 2 mm": false,
+		"Socket 2 × 20, 1.27 mm": true, "Header 1 × 3, 2 mm": true, "Header 2 × 15, 2 mm": false, "Header 1 × 7, 1.27 mm": false} {
+		_, ok := library.Shipped().Find(name)
+		assert.Equal(t, there, ok, name)
+	}
+}
