@@ -215,3 +215,14 @@ func TestArrivingInGroups(t *testing.T) {
 		}
 	})
 }
+
+// Courtyards that only touch do not clash, and what is gathered may stand as near as the grid allows; the one that moves and the one that stays are both told.
+func TestTouchingIsNoClash(t *testing.T) {
+	d := crowd([2]design.ID{100, 101}, [2]design.ID{100, 101})
+	for x, want := range map[float64][]design.ID{4: {}, 3.9: {1000, 1001}} {
+		p, q := *d.Placed[1000], *d.Placed[1001]
+		p.At, q.At = mm(0, 0), mm(x, 0)
+		d.Put(&q)
+		assert.ElementsMatch(t, want, layout.Clashing(d, map[design.ID]*design.Placed{1000: &p}))
+	}
+}

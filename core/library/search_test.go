@@ -49,3 +49,26 @@ func TestWhatComesFirst(t *testing.T) {
 	assert.Len(t, list, 2)
 	assert.Equal(t, 6, found)
 }
+
+// A word at the beginning of one of the other texts' words counts more than one within, wherever the items stand; rows of parts with units count the pins of
+// all of them.
+func TestWordsOfOtherTexts(t *testing.T) {
+	item := func(name, description string) library.Item {
+		return library.Item{Part: &design.LibraryPart{Name: name, Description: description}, Symbol: &design.Symbol{}}
+	}
+	c := library.NewCatalog([]library.Item{item("First", "a nosluice"), item("Second", "a sluicegate"), item("Third", "both nosluice and sluice")})
+	list, _ := c.Search("sluice", 0)
+	var names []string
+	for _, it := range list {
+		names = append(names, it.Part.Name)
+	}
+	assert.Equal(t, []string{"Second", "Third", "First"}, names)
+
+	unit := func(n int) *design.Symbol { return &design.Symbol{Pins: make([]design.Pin, n)} }
+	it := library.Item{Part: &design.LibraryPart{Name: "Gates", Units: []string{"A", "B"}}, Symbol: unit(9), Units: []*design.Symbol{unit(3), unit(2)}}
+	assert.Equal(t, 5, library.RowOf(it).Pins)
+	list, _ = library.NewCatalog([]library.Item{it}).Search("5 pins", 0)
+	assert.Len(t, list, 1)
+	it.Units = nil
+	assert.Equal(t, 9, library.RowOf(it).Pins)
+}
