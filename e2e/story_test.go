@@ -127,13 +127,9 @@ func pinsOf(islands []reread.Island) [][]string {
 	return out
 }
 
-// The whole job by hand: from an empty sheet to a zip whose copper joins exactly what the
-// circuit joins.
-func TestFromEmptySheetToZip(t *testing.T) {
-	p := start(t, "serve", t.TempDir())
-	b := p.open(t, browser(t), "/")
-	newProject(t, p, b, "Gate Light")
-
+// lightRow draws a terminal, a switch, a resistor and a LED in a row, and the wires from one to the next.
+func (b *tab) lightRow() {
+	b.t.Helper()
 	b.putPart("Terminal 2", 60, 120)
 	b.putPart("Switch", 90, 122.5)
 	b.putPart("Resistor", 120, 122.5)
@@ -141,6 +137,15 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.wire(65, 122.5, 85, 122.5)
 	b.wire(95, 122.5, 115, 122.5)
 	b.wire(125, 122.5, 145, 122.5)
+}
+
+// The whole job by hand: from an empty sheet to a zip whose copper joins exactly what the
+// circuit joins.
+func TestFromEmptySheetToZip(t *testing.T) {
+	p := start(t, "serve", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	newProject(t, p, b, "Gate Light")
+	b.lightRow()
 	b.wire(155, 122.5, 155, 105, 65, 105, 65, 117.5)
 	require.Equal(t, 4, eval[int](b, `goldenTrace.netList.value.length`), "nets of the circuit")
 	b.key("t")

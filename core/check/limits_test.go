@@ -58,32 +58,43 @@ func TestEveryRuleAtItsLimit(t *testing.T) {
 		want func(short int64) string // what is found when it is short by so much
 	}{
 		"two tracks": {func(d *design.Doc, more int64) {
-			d.Put(&design.Track{ID: 50, Layer: d.Board.At(2), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000, Net: synthetic.Net(d, "A")})
-			d.Put(&design.Track{ID: 51, Layer: d.Board.At(2), A: geom.Pt(um3(10_000), um3(10_500)+more), B: geom.Pt(um3(20_000), um3(10_500)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
+			d.Put(&design.Track{ID: 50, Layer: d.Board.At(2), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000,
+				Net: synthetic.Net(d, "A")})
+			d.Put(&design.Track{ID: 51, Layer: d.Board.At(2), A: geom.Pt(um3(10_000), um3(10_500)+more),
+				B: geom.Pt(um3(20_000), um3(10_500)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
 		}, "clearance", func(s int64) string { return fmt.Sprintf("clearance %d of 200000 L3", 200_000-s) }},
 		"a via and a track on an inner layer": {func(d *design.Doc, more int64) {
-			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(1), To: d.Board.At(2), Net: synthetic.Net(d, "A")})
-			d.Put(&design.Track{ID: 51, Layer: d.Board.At(1), A: geom.Pt(um3(5_000), um3(10_750)+more), B: geom.Pt(um3(20_000), um3(10_750)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(1), To: d.Board.At(2),
+				Net: synthetic.Net(d, "A")})
+			d.Put(&design.Track{ID: 51, Layer: d.Board.At(1), A: geom.Pt(um3(5_000), um3(10_750)+more),
+				B: geom.Pt(um3(20_000), um3(10_750)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
 		}, "clearance", func(s int64) string { return fmt.Sprintf("clearance %d of 200000 L2", 200_000-s) }},
 		"a track and the edge": {func(d *design.Doc, more int64) {
-			d.Put(&design.Track{ID: 50, Layer: d.Board.At(0), A: geom.Pt(um3(450)+more, um3(10_000)), B: geom.Pt(um3(450)+more, um3(20_000)), Width: 300_000, Net: synthetic.Net(d, "A")})
+			d.Put(&design.Track{ID: 50, Layer: d.Board.At(0), A: geom.Pt(um3(450)+more, um3(10_000)), B: geom.Pt(um3(450)+more, um3(20_000)),
+				Width: 300_000, Net: synthetic.Net(d, "A")})
 		}, "edge", func(s int64) string { return fmt.Sprintf("edge %d of 300000 L1", 300_000-s) }},
 		"two holes of one net": {func(d *design.Doc, more int64) {
-			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "A")})
-			d.Put(&design.Via{ID: 51, At: geom.Pt(um3(10_650)+more, um3(10_000)), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "A")})
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3),
+				Net: synthetic.Net(d, "A")})
+			d.Put(&design.Via{ID: 51, At: geom.Pt(um3(10_650)+more, um3(10_000)), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0),
+				To: d.Board.At(3), Net: synthetic.Net(d, "A")})
 		}, "holes", func(s int64) string { return fmt.Sprintf("holes %d of 250000", 250_000-s) }},
 		"a screw hole and a track": {func(d *design.Doc, more int64) {
 			d.Put(&design.Hole{ID: 50, At: at(10_000, 10_000), Diameter: 3_000_000})
-			d.Put(&design.Track{ID: 51, Layer: d.Board.At(3), A: geom.Pt(um3(5_000), um3(11_950)+more), B: geom.Pt(um3(20_000), um3(11_950)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
+			d.Put(&design.Track{ID: 51, Layer: d.Board.At(3), A: geom.Pt(um3(5_000), um3(11_950)+more),
+				B: geom.Pt(um3(20_000), um3(11_950)+more), Width: 300_000, Net: synthetic.Net(d, "B")})
 		}, "holeEdge", func(s int64) string { return fmt.Sprintf("holeEdge %d of 300000 L4", 300_000-s) }},
 		"a thin track": {func(d *design.Doc, more int64) {
-			d.Put(&design.Track{ID: 50, Layer: d.Board.At(0), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 150_000 + more, Net: synthetic.Net(d, "A")})
+			d.Put(&design.Track{ID: 50, Layer: d.Board.At(0), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 150_000 + more,
+				Net: synthetic.Net(d, "A")})
 		}, "width", func(s int64) string { return fmt.Sprintf("width %d of 150000 L1", 150_000-s) }},
 		"a small hole": {func(d *design.Doc, more int64) {
-			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 300_000 + more, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "A")})
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 800_000, Hole: 300_000 + more, From: d.Board.At(0), To: d.Board.At(3),
+				Net: synthetic.Net(d, "A")})
 		}, "hole", func(s int64) string { return fmt.Sprintf("hole %d of 300000", 300_000-s) }},
 		"a thin ring": {func(d *design.Doc, more int64) {
-			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 650_000 + 2*more, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "A")})
+			d.Put(&design.Via{ID: 50, At: at(10_000, 10_000), Diameter: 650_000 + 2*more, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3),
+				Net: synthetic.Net(d, "A")})
 		}, "ring", func(s int64) string { return fmt.Sprintf("ring %d of 125000", 125_000-s) }},
 	} {
 		for _, more := range []int64{2000, 0, -2} {
@@ -104,14 +115,20 @@ func TestWhatIsNoFault(t *testing.T) {
 	at := func(x, y int64) geom.Point { return geom.Pt(um3(x), um3(y)) }
 	d := bare()
 	for i := range 4 { // one above the other
-		d.Put(&design.Track{ID: design.ID(50 + i), Layer: d.Board.At(i), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000, Net: synthetic.Net(d, string(rune('A'+i)))})
+		d.Put(&design.Track{ID: design.ID(50 + i), Layer: d.Board.At(i), A: at(10_000, 10_000), B: at(20_000, 10_000), Width: 300_000,
+			Net: synthetic.Net(d, string(rune('A'+i)))})
 	}
-	d.Put(&design.Track{ID: 60, Layer: d.Board.At(0), A: at(15_000, 5_000), B: at(15_000, 20_000), Width: 300_000, Net: synthetic.Net(d, "A")}) // crosses its own net
-	d.Put(&design.Via{ID: 61, At: at(30_000, 30_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(1), Net: synthetic.Net(d, "A")})
-	d.Put(&design.Via{ID: 62, At: at(30_100, 30_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(2), To: d.Board.At(3), Net: synthetic.Net(d, "B")})
+	d.Put(&design.Track{ID: 60, Layer: d.Board.At(0), A: at(15_000, 5_000), B: at(15_000, 20_000), Width: 300_000,
+		Net: synthetic.Net(d, "A")}) // crosses its own net
+	d.Put(&design.Via{ID: 61, At: at(30_000, 30_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(1),
+		Net: synthetic.Net(d, "A")})
+	d.Put(&design.Via{ID: 62, At: at(30_100, 30_000), Diameter: 800_000, Hole: 400_000, From: d.Board.At(2), To: d.Board.At(3),
+		Net: synthetic.Net(d, "B")})
 	assert.Empty(t, found(d))
-	d.Put(&design.Via{ID: 63, At: at(30_000, 30_200), Diameter: 800_000, Hole: 400_000, From: d.Board.At(1), To: d.Board.At(2), Net: synthetic.Net(d, "C")})
-	assert.Equal(t, []string{"clearance 0 of 200000 L2", "clearance 0 of 200000 L3", "holes 0 of 250000", "holes 0 of 250000"}, found(d), "it meets both")
+	d.Put(&design.Via{ID: 63, At: at(30_000, 30_200), Diameter: 800_000, Hole: 400_000, From: d.Board.At(1), To: d.Board.At(2),
+		Net: synthetic.Net(d, "C")})
+	assert.Equal(t, []string{"clearance 0 of 200000 L2", "clearance 0 of 200000 L3", "holes 0 of 250000", "holes 0 of 250000"}, found(d),
+		"it meets both")
 }
 
 func pads(nets ...string) []string { return nets }
@@ -127,7 +144,8 @@ func bear(d *design.Doc, nets []string) map[string]design.ID {
 
 func footprint(together ...string) *design.Footprint {
 	f := &design.Footprint{
-		ID: 20, Name: "F", Courtyard: []geom.Point{{X: -3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: 3_000_000}, {X: -3_000_000, Y: 3_000_000}},
+		ID: 20, Name: "F", Courtyard: []geom.Point{{X: -3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: -3_000_000},
+			{X: 3_000_000, Y: 3_000_000}, {X: -3_000_000, Y: 3_000_000}},
 		Pads: []design.Pad{
 			{Number: "1", Form: "rect", At: geom.Pt(-600_000, 0), Size: geom.Pt(1_000_000, 1_000_000)},
 			{Number: "2", Form: "rect", At: geom.Pt(550_000, 0), Size: geom.Pt(1_000_000, 1_000_000)},
@@ -182,7 +200,8 @@ func TestRingsOfPads(t *testing.T) {
 		}
 		d := bare()
 		d.Put(f)
-		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20_000_001, 20_000_003), Angle: rapid.Int32Range(0, 359_999).Draw(t, "angle"), Bottom: rapid.Bool().Draw(t, "bottom"), Nets: bear(d, pads("A"))})
+		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20_000_001, 20_000_003),
+			Angle: rapid.Int32Range(0, 359_999).Draw(t, "angle"), Bottom: rapid.Bool().Draw(t, "bottom"), Nets: bear(d, pads("A"))})
 		list := found(d)
 		if ring >= 125_000 {
 			assert.Empty(t, list)
@@ -289,12 +308,15 @@ func TestRoomAroundHoles(t *testing.T) {
 // Notes about where parts are to stand are found when they do not hold, at the limit, also when the other part moves or is gone.
 func TestNotesAboutPlaces(t *testing.T) {
 	d := bare()
-	d.Put(&design.Footprint{ID: 50, Name: "One", Pads: []design.Pad{{Number: "1", Form: design.Rect, Size: geom.Pt(um3(1000), um3(1000))}}, Courtyard: []geom.Point{{X: -um3(700), Y: -um3(700)}, {X: um3(700), Y: -um3(700)}, {X: um3(700), Y: um3(700)}, {X: -um3(700), Y: um3(700)}}})
+	d.Put(&design.Footprint{ID: 50, Name: "One", Pads: []design.Pad{{Number: "1", Form: design.Rect, Size: geom.Pt(um3(1000), um3(1000))}},
+		Courtyard: []geom.Point{{X: -um3(700), Y: -um3(700)}, {X: um3(700), Y: -um3(700)}, {X: um3(700), Y: um3(700)},
+			{X: -um3(700), Y: um3(700)}}})
 	part := func(id design.ID, name string, x, y int64) *design.Placed {
 		return &design.Placed{ID: id, Part: id + 100, Designator: name, Footprint: "One", At: geom.Pt(um3(x), um3(y))}
 	}
 	u, c := part(60, "U1", 20_000, 20_000), part(61, "C1", 24_000, 20_000)
-	c.Notes = []design.PlaceNote{{Kind: design.NoteWithin, Of: 60, Pad: "1", Distance: um3(3000)}, {Kind: design.NoteEdge, Distance: um3(15_300)}, {Kind: design.NoteText, Text: "flat"}}
+	c.Notes = []design.PlaceNote{{Kind: design.NoteWithin, Of: 60, Pad: "1", Distance: um3(3000)},
+		{Kind: design.NoteEdge, Distance: um3(15_300)}, {Kind: design.NoteText, Text: "flat"}}
 	d.Put(u)
 	d.Put(c)
 	x, set := layout.NewIndex(d), rules.Of(d)

@@ -77,8 +77,8 @@ func Read(data []byte) (*Drawing, error) {
 	if len(data) > LargestFile {
 		return nil, fmt.Errorf("the drawing has %d MB; %d are the most", len(data)>>20, LargestFile>>20)
 	}
-	if bytes.HasPrefix(data, []byte("AutoCAD Binary DXF")) {
-		return nil, errors.New("this is a binary DXF file; one as text is read")
+	if bytes.IndexByte(data[:min(len(data), 256)], 0) >= 0 {
+		return nil, errors.New("this is a binary file; a DXF drawing as text is read")
 	}
 	if !utf8.Valid(data) { // names may be in any code page; numbers and kinds are plain letters
 		data = bytes.ToValidUTF8(data, []byte("?"))

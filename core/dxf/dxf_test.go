@@ -57,7 +57,8 @@ func area(c []geom.Corner) float64 { return geom.Closing(c).Area() / 1e12 }
 
 func TestALineAnArcAndACircle(t *testing.T) {
 	// 40 × 20 mm whose right end is half round: 40·20 + π·10²/2; a round cut-out of 3 mm
-	o := taken(t, drawn(4, line(0, 0, 40, 0), "ARC 8 EDGE 10 40 20 10 40 10 50 270 51 90", line(0, 20, 40, 20), line(0, 0, 0, 20), "CIRCLE 8 EDGE 10 10 20 10 40 3"), dxf.Taking{})
+	o := taken(t, drawn(4, line(0, 0, 40, 0), "ARC 8 EDGE 10 40 20 10 40 10 50 270 51 90", line(0, 20, 40, 20), line(0, 0, 0, 20),
+		"CIRCLE 8 EDGE 10 10 20 10 40 3"), dxf.Taking{})
 	assert.InDelta(t, 800+math.Pi*50, area(o.Outline), 1e-4)
 	require.Len(t, o.Outline, 5, "the half circle is two quarters")
 	require.Len(t, o.CutOuts, 1)
@@ -88,7 +89,8 @@ func TestUnits(t *testing.T) {
 func TestPolylines(t *testing.T) {
 	want := 4*10 + math.Pi*4
 	light := "LWPOLYLINE 8 0 90 4 70 1 10 0 20 0 10 10 20 0 42 1 10 10 20 4 10 0 20 4 42 1"
-	old := []string{"POLYLINE 8 0 66 1 70 1", "VERTEX 8 0 10 0 20 0", "VERTEX 8 0 10 10 20 0 42 1", "VERTEX 8 0 10 10 20 4", "VERTEX 8 0 10 0 20 4 42 1", "SEQEND 8 0"}
+	old := []string{"POLYLINE 8 0 66 1 70 1", "VERTEX 8 0 10 0 20 0", "VERTEX 8 0 10 10 20 0 42 1", "VERTEX 8 0 10 10 20 4",
+		"VERTEX 8 0 10 0 20 4 42 1", "SEQEND 8 0"}
 	assert.InDelta(t, want, area(taken(t, drawn(4, light), dxf.Taking{}).Outline), 1e-4)
 	o := taken(t, drawn(4, append(old, "CIRCLE 8 0 10 5 20 2 40 1")...), dxf.Taking{})
 	assert.InDelta(t, want, area(o.Outline), 1e-4)
@@ -103,7 +105,8 @@ func TestPolylines(t *testing.T) {
 	assert.InDelta(t, 20, area(o.Outline), 1e-6)
 }
 
-// An ellipse and a spline are followed by arcs within the tolerance: every place of the curve, worked out by its own definition, lies as near.
+// An ellipse and a spline are followed by arcs within the tolerance: every place of the curve, worked out by its own definition, lies
+// as near.
 func TestCurvesWithinTheTolerance(t *testing.T) {
 	ring := func(o *dxf.Edges) geom.Ring { return geom.Closing(o.Outline) }
 	off := func(r geom.Ring, x, y float64) float64 {
@@ -148,7 +151,8 @@ func TestCurvesWithinTheTolerance(t *testing.T) {
 			assert.Less(t, off(s, x, y), float64(tolerance)+600)
 		}
 	}
-	few, many := taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.4"), dxf.Taking{Tolerance: 100_000}), taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.4"), dxf.Taking{Tolerance: 200})
+	few, many := taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.4"), dxf.Taking{Tolerance: 100_000}), taken(t,
+		drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.4"), dxf.Taking{Tolerance: 200})
 	assert.Less(t, len(few.Outline), len(many.Outline))
 	assert.InDelta(t, math.Pi*20*8, area(many.Outline), 0.05)
 	// a quarter of a circle as a rational spline: weights 1, √½, 1
@@ -181,9 +185,11 @@ func TestGaps(t *testing.T) {
 // The largest closed line is the edge, those within it are cut out; others, and lines of layers that were not chosen, are not.
 func TestWhichLinesAreTheEdge(t *testing.T) {
 	box := func(layer string, x, y, side float64) string {
-		return fmt.Sprintf("LWPOLYLINE 8 %s 90 4 70 1 10 %g 20 %g 10 %g 20 %g 10 %g 20 %g 10 %g 20 %g", layer, x, y, x+side, y, x+side, y+side, x, y+side)
+		return fmt.Sprintf("LWPOLYLINE 8 %s 90 4 70 1 10 %g 20 %g 10 %g 20 %g 10 %g 20 %g 10 %g 20 %g", layer, x, y, x+side, y, x+side,
+			y+side, x, y+side)
 	}
-	data := drawn(4, box("A", 10, 10, 5), box("A", 11, 11, 2), box("A", 0, 0, 50), box("A", 70, 0, 20), box("B", -10, -10, 120), "TEXT 8 NOTES 10 0 20 0 1 word", "TEXT 8 NOTES 10 0 20 0 1 word")
+	data := drawn(4, box("A", 10, 10, 5), box("A", 11, 11, 2), box("A", 0, 0, 50), box("A", 70, 0, 20), box("B", -10, -10, 120),
+		"TEXT 8 NOTES 10 0 20 0 1 word", "TEXT 8 NOTES 10 0 20 0 1 word")
 	d, err := dxf.Read(data)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"A", "B"}, d.Layers)
@@ -192,7 +198,8 @@ func TestWhichLinesAreTheEdge(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 2500, area(o.Outline), 1e-6)
 	assert.Len(t, o.CutOuts, 1)
-	assert.Equal(t, []string{"1 closed line beside the largest is left out; a project has one board.", "1 closed line within a cut-out is left out."}, o.Notes)
+	assert.Equal(t, []string{"1 closed line beside the largest is left out; a project has one board.",
+		"1 closed line within a cut-out is left out."}, o.Notes)
 	o, err = d.Outline(dxf.Taking{})
 	require.NoError(t, err)
 	assert.InDelta(t, 14_400, area(o.Outline), 1e-6)
@@ -209,15 +216,18 @@ func TestWhichLinesAreTheEdge(t *testing.T) {
 	assert.Equal(t, geom.Pt(7_000_000, 2_000_000), b.Min)
 }
 
-// Half an ellipse from its lower end over the right to its upper one; polylines whose fields stand in another order, or that nothing ends; units said
+// Half an ellipse from its lower end over the right to its upper one; polylines whose fields stand in another order, or that nothing
+// ends; units said
 // elsewhere than in the header.
 func TestDrawingsWrittenOtherwise(t *testing.T) {
-	o := taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.5 41 4.71238898038469 42 1.5707963267948966", line(0, 10, 0, -10)), dxf.Taking{Tolerance: 500})
+	o := taken(t, drawn(4, "ELLIPSE 8 0 10 0 20 0 11 20 21 0 40 0.5 41 4.71238898038469 42 1.5707963267948966", line(0, 10, 0, -10)),
+		dxf.Taking{Tolerance: 500})
 	assert.InDelta(t, math.Pi*20*10/2, area(o.Outline), 0.05)
 	assert.Equal(t, int64(0), geom.Closing(o.Outline).Box().Min.X)
 	o = taken(t, drawn(4, "LWPOLYLINE 42 1 20 7 8 0 90 3 70 1 10 0 20 0 10 10 20 0 10 10 20 10"), dxf.Taking{})
 	assert.InDelta(t, 50, area(o.Outline), 1e-6, "what stands before the first place belongs to none")
-	o = taken(t, drawn(4, "POLYLINE 8 0 66 1 70 1", "VERTEX 8 0 10 0 20 0", "VERTEX 8 0 10 30 20 0", "VERTEX 8 0 10 30 20 30", "CIRCLE 8 0 10 20 20 10 40 1"), dxf.Taking{})
+	o = taken(t, drawn(4, "POLYLINE 8 0 66 1 70 1", "VERTEX 8 0 10 0 20 0", "VERTEX 8 0 10 30 20 0", "VERTEX 8 0 10 30 20 30",
+		"CIRCLE 8 0 10 20 20 10 40 1"), dxf.Taking{})
 	assert.InDelta(t, 450, area(o.Outline), 1e-6)
 	assert.Len(t, o.CutOuts, 1)
 	d, err := dxf.Read([]byte("0\nSECTION\n2\nTABLES\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nHEADER\n9\n$LUNITS\n70\n4\n0\nENDSEC\n" + string(drawn(0, line(0, 0, 1, 0)))))
@@ -246,7 +256,7 @@ func TestDrawingsThatCannotBe(t *testing.T) {
 		"its end is missing":             bytes.TrimSuffix(drawn(4, line(0, 0, 1, 1)), []byte("0\nEOF\n")),
 		"no value":                       []byte("0\nSECTION\n2\nENTITIES\n0\n"),
 		"is empty":                       drawn(4),
-		"binary DXF":                     []byte("AutoCAD Binary DXF\r\n\x1a\x00"),
+		"a binary file":                  []byte("DXF\r\n\x1a\x00"),
 		`line 20 says "wide"`:            drawn(4, "LINE 8 0 10 wide"),
 		`says "1e99" where a number`:     drawn(4, "LINE 8 0 10 1e99"),
 		`says "NaN" where a number`:      drawn(4, "CIRCLE 8 0 10 0 20 0 40 NaN"),
@@ -265,8 +275,9 @@ func TestDrawingsThatCannotBe(t *testing.T) {
 	for says, data := range map[string][]byte{
 		"3 lines of the drawing meet at 10 mm": drawn(4, line(0, 0, 10, 0), line(10, 0, 10, 10), line(10, 10, 0, 0), line(10, 0, 20, 0)),
 		"crosses itself":                       drawn(4, line(0, 0, 10, 10), line(10, 10, 10, 0), line(10, 0, 0, 10), line(0, 10, 0, 0)),
-		"cross each other":                     drawn(4, line(0, 0, 10, 0), line(10, 0, 10, 10), line(10, 10, 0, 10), line(0, 10, 0, 0), "CIRCLE 8 0 10 9 20 5 40 2"),
-		"is its unit right":                    drawn(6, line(0, 0, 1e4, 0), line(1e4, 0, 10, 10), line(10, 10, 0, 0)),
+		"cross each other": drawn(4, line(0, 0, 10, 0), line(10, 0, 10, 10), line(10, 10, 0, 10), line(0, 10, 0, 0),
+			"CIRCLE 8 0 10 9 20 5 40 2"),
+		"is its unit right": drawn(6, line(0, 0, 1e4, 0), line(1e4, 0, 10, 10), line(10, 10, 0, 0)),
 	} {
 		d, err := dxf.Read(data)
 		require.NoError(t, err, says)
@@ -299,7 +310,8 @@ func TestRoundTrip(t *testing.T) {
 				corners[i].Mid = &m
 			}
 		}
-		board := &design.Board{Outline: corners, CutOuts: [][]geom.Corner{{geom.Pt(2_000_000, 0).Through(geom.Pt(0, 2_000_000)), geom.Pt(-2_000_000, 0).Through(geom.Pt(0, -2_000_000))}}}
+		board := &design.Board{Outline: corners, CutOuts: [][]geom.Corner{{geom.Pt(2_000_000, 0).Through(geom.Pt(0, 2_000_000)),
+			geom.Pt(-2_000_000, 0).Through(geom.Pt(0, -2_000_000))}}}
 		if !possible(board) {
 			t.Skip("no board")
 		}

@@ -271,15 +271,15 @@ func (s *spot) other(e end) (end, bool) {
 
 // spotsOf gathers the ends of pieces that lie within the gap of each other.
 func spotsOf(pieces geom.Ring, gap int64) []spot {
-	type place struct {
+	type met struct {
 		at geom.Point
 		e  end
 	}
-	var all []place
+	var all []met
 	for i, p := range pieces {
-		all = append(all, place{p.A, end{i, false}}, place{p.B, end{i, true}})
+		all = append(all, met{p.A, end{i, false}}, met{p.B, end{i, true}})
 	}
-	slices.SortStableFunc(all, func(a, b place) int { return cmp.Compare(a.at.X, b.at.X) })
+	slices.SortStableFunc(all, func(a, b met) int { return cmp.Compare(a.at.X, b.at.X) })
 	f := geom.NewForest(len(all))
 	for i := range all {
 		for k := i + 1; k < len(all) && all[k].at.X-all[i].at.X <= gap; k++ {

@@ -15,7 +15,7 @@ import (
 // CUTOUT, circles on HOLES.
 func Write(w io.Writer, b *design.Board, holes []*design.Hole) error {
 	out := &writer{w: bufio.NewWriter(w)}
-	out.put(0, "SECTION", 2, "HEADER", 9, "$ACADVER", 1, "AC1009", 9, "$INSUNITS", 70, "4", 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES")
+	out.put(0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, "4", 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES")
 	out.ring("OUTLINE", b.Outline)
 	for _, c := range b.CutOuts {
 		out.ring("CUTOUT", c)

@@ -9,7 +9,8 @@ import (
 	"goldentrace/core/units"
 )
 
-// BeginBoard begins a board in one act: layers, edge, width of new tracks, on which sides parts may stand, and the circuit's parts beside it. Lengths are nanometres.
+// BeginBoard begins a board in one act: layers, edge, width of new tracks, on which sides parts may stand, and the circuit's parts
+// beside it. Lengths are nanometres.
 type BeginBoard struct {
 	Copper  int    `json:"copper"`          // layers
 	Form    string `json:"form"`            // rectangle or circle; empty: no outline yet

@@ -24,7 +24,8 @@ func dualInlineFamily() *Family {
 	return &Family{
 		ID: "dualInline", Words: "Two rows of leads through the board", Group: twoRows,
 		Example: example(map[string]int{"pins": 8}, map[string][2]float64{
-			"span": {7.62, 7.62}, "bodyWidth": {6.1, 6.6}, "bodyLength": {9.0, 9.6}, "pitch": {2.54, 2.54}, "leadWidth": {0.41, 0.51}, "leadThickness": {0.2, 0.3}, "height": {4.5, 5.08},
+			"span": {7.62, 7.62}, "bodyWidth": {6.1, 6.6}, "bodyLength": {9.0, 9.6}, "pitch": {2.54, 2.54}, "leadWidth": {0.41,
+				0.51}, "leadThickness": {0.2, 0.3}, "height": {4.5, 5.08},
 		}),
 		Dims: dims("span", "distance of the rows", "bodyWidth", "width of the body", "bodyLength", "length of the body", "pitch", "pitch",
 			"leadWidth", "width of a lead", "leadThickness", "thickness of a lead", "height", "height"),
@@ -52,7 +53,8 @@ func dualInlineFamily() *Family {
 			for _, p := range m.f.Pads {
 				m.boxAt("lead", p.At.X, p.At.Y, m.dim("leadThickness").Middle(), m.dim("leadWidth").Middle(), -3_000_000, hh/2)
 				if s := sign(p.At.X); s*p.At.X > w/2 {
-					m.box("lead", min(s*w/2, p.At.X), p.At.Y-m.dim("leadWidth").Middle()/2, max(s*w/2, p.At.X), p.At.Y+m.dim("leadWidth").Middle()/2, hh/2-250_000, hh/2)
+					m.box("lead", min(s*w/2, p.At.X), p.At.Y-m.dim("leadWidth").Middle()/2, max(s*w/2, p.At.X), p.At.Y+m.dim("leadWidth").Middle()/2,
+						hh/2-250_000, hh/2)
 				}
 			}
 			return nil
@@ -113,17 +115,20 @@ func headerFamily() *Family {
 		},
 		Choices: []Choice{
 			{"kind", "kind", options("pins", "pins", "socket", "socket")},
-			{"order", "numbers run", options("across", "across the rows, then on", "along", "along each row", "around", "along one row, back along the other")},
+			{"order", "numbers run", options("across", "across the rows, then on", "along", "along each row", "around",
+				"along one row, back along the other")},
 		},
 		check: func(m *maker) error {
 			py := m.rowPitch()
 			switch {
 			case m.dim("pin").Max >= min(m.dim("pitch").Min, py):
-				return impossible("pin", "pins of %s at a pitch of %s would touch", units.Text(m.dim("pin").Max), units.Text(min(m.dim("pitch").Min, py)))
+				return impossible("pin", "pins of %s at a pitch of %s would touch", units.Text(m.dim("pin").Max),
+					units.Text(min(m.dim("pitch").Min, py)))
 			case m.choice("order") == "around" && m.count("rows") > 2:
 				return impossible("rows", "numbers run around two rows, not %d", m.count("rows"))
 			case int64(m.count("rows")-1)*py+m.dim("pin").Min > m.dim("bodyWidth").Max:
-				return impossible("bodyWidth", "%d rows %s apart do not fit a body %s wide", m.count("rows"), units.Text(py), units.Text(m.dim("bodyWidth").Max))
+				return impossible("bodyWidth", "%d rows %s apart do not fit a body %s wide", m.count("rows"), units.Text(py),
+					units.Text(m.dim("bodyWidth").Max))
 			}
 			return nil
 		},
@@ -181,7 +186,8 @@ func headerFamily() *Family {
 				what = "HDRS"
 			}
 			order := map[string]string{"across": "", "along": "L", "around": "R"}[m.choice("order")]
-			return fmt.Sprintf("%s%d%sW%sP%s_%dX%d_%dX%sX%s%s", what, m.count("rows")*m.count("positions")-len(m.left), order, hundredths(m.dim("pin")), hundredths(m.dim("pitch")),
+			return fmt.Sprintf("%s%d%sW%sP%s_%dX%d_%dX%sX%s%s", what, m.count("rows")*m.count("positions")-len(m.left), order,
+				hundredths(m.dim("pin")), hundredths(m.dim("pitch")),
 				m.count("rows"), m.count("positions"), l/10_000, hundredths(m.dim("bodyWidth")), tallest(m.dim("height")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
@@ -235,10 +241,12 @@ func axialFamily() *Family {
 		ID: "axial", Words: "Axial leads", Group: leaded,
 		Example: example(nil, map[string][2]float64{"bodyLength": {6, 6.5}, "diameter": {2.2, 2.5}, "lead": {0.55, 0.65}}),
 		Dims:    dims("bodyLength", "length of the body", "diameter", "diameter of the body", "lead", "diameter of a lead"),
-		Choices: []Choice{{"kind", "kind of part", options("RES", "resistor", "DIO", "diode", "CAP", "capacitor", "IND", "inductor", "FUS", "fuse")}, polarity},
+		Choices: []Choice{{"kind", "kind of part", options("RES", "resistor", "DIO", "diode", "CAP", "capacitor", "IND", "inductor", "FUS",
+			"fuse")}, polarity},
 		check: func(m *maker) error {
 			if m.dim("lead").Max >= m.dim("diameter").Max {
-				return impossible("lead", "leads of %s are thicker than the body of %s", units.Text(m.dim("lead").Max), units.Text(m.dim("diameter").Max))
+				return impossible("lead", "leads of %s are thicker than the body of %s", units.Text(m.dim("lead").Max),
+					units.Text(m.dim("diameter").Max))
 			}
 			if m.has("span") && m.dim("span").Min < m.dim("bodyLength").Max {
 				return impossible("span", "leads %s apart lie under the body of %s", units.Text(m.dim("span").Min), units.Text(m.dim("bodyLength").Max))
@@ -273,7 +281,8 @@ func axialFamily() *Family {
 			if m.polar {
 				polar = "P"
 			}
-			return fmt.Sprintf("%sAD%s%dW%sL%sD%s%s", m.choice("kind"), polar, m.axialSpan()/10_000, hundredths(m.dim("lead")), hundredths(m.dim("bodyLength")), hundredths(m.dim("diameter")), m.holeSuffix())
+			return fmt.Sprintf("%sAD%s%dW%sL%sD%s%s", m.choice("kind"), polar, m.axialSpan()/10_000, hundredths(m.dim("lead")),
+				hundredths(m.dim("bodyLength")), hundredths(m.dim("diameter")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
 			l, d, a, s := m.dim("bodyLength").Middle(), m.dim("diameter").Middle(), m.dim("lead").Middle(), m.axialSpan()
@@ -315,9 +324,11 @@ func radialFamily() *Family {
 	f := &Family{
 		ID: "radial", Words: "Radial leads", Group: leaded,
 		Example: example(nil, map[string][2]float64{"span": {2, 2}, "lead": {0.45, 0.55}, "length": {5, 5.5}, "height": {11, 12}}),
-		Dims:    dims("span", "distance of the leads", "lead", "diameter of a lead", "length", "diameter or length of the body", "height", "height"),
+		Dims: dims("span", "distance of the leads", "lead", "diameter of a lead", "length", "diameter or length of the body", "height",
+			"height"),
 		Choices: []Choice{
-			{"kind", "kind of part", options("CAP", "capacitor", "RES", "resistor", "IND", "inductor", "LED", "LED", "VAR", "varistor", "XTAL", "crystal")},
+			{"kind", "kind of part", options("CAP", "capacitor", "RES", "resistor", "IND", "inductor", "LED", "LED", "VAR", "varistor", "XTAL",
+				"crystal")},
 			{"body", "body", options("round", "round", "box", "a box or a disc")},
 			{"polar", "polarity", options("yes", "lead 1 is marked", "no", "either way round")},
 		},
@@ -369,7 +380,8 @@ func radialFamily() *Family {
 			if m.has("thickness") {
 				what, body = "RR", "L"+hundredths(m.dim("length"))+"T"+hundredths(m.dim("thickness"))
 			}
-			return fmt.Sprintf("%s%s%s%sW%s%sH%s%s", m.choice("kind"), what, polar, hundredths(m.dim("span")), hundredths(m.dim("lead")), body, tallest(m.dim("height")), m.holeSuffix())
+			return fmt.Sprintf("%s%s%s%sW%s%sH%s%s", m.choice("kind"), what, polar, hundredths(m.dim("span")), hundredths(m.dim("lead")), body,
+				tallest(m.dim("height")), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {
 			l, s, a, hh := m.dim("length").Middle(), m.dim("span").Middle(), m.dim("lead").Middle(), m.dim("height").Middle()
@@ -405,7 +417,8 @@ func circularFamily() *Family {
 		Example: example(map[string]int{"pins": 8, "places": 8}, map[string][2]float64{
 			"circle": {5.08, 5.08}, "lead": {0.41, 0.48}, "diameter": {8.9, 9.4}, "height": {4.2, 4.7},
 		}),
-		Dims: dims("circle", "diameter of the circle of leads", "lead", "diameter of a lead", "diameter", "diameter of the body", "height", "height"),
+		Dims: dims("circle", "diameter of the circle of leads", "lead", "diameter of a lead", "diameter", "diameter of the body", "height",
+			"height"),
 		Counts: []Count{
 			{Key: "pins", Words: "leads", Least: 2, Most: 48, Usual: 3},
 			{Key: "places", Words: "places around the circle", Least: 2, Most: 48, Usual: 4},
@@ -417,9 +430,11 @@ func circularFamily() *Family {
 			case k < n:
 				return impossible("places", "%d leads do not fit %d places", n, k)
 			case m.dim("circle").Max >= m.dim("diameter").Max:
-				return impossible("circle", "the circle of leads (%s) is not within the body (%s)", units.Text(m.dim("circle").Max), units.Text(m.dim("diameter").Max))
+				return impossible("circle", "the circle of leads (%s) is not within the body (%s)", units.Text(m.dim("circle").Max),
+					units.Text(m.dim("diameter").Max))
 			case float64(m.dim("lead").Max) >= chord:
-				return impossible("lead", "%d leads of %s on a circle of %s would touch", k, units.Text(m.dim("lead").Max), units.Text(m.dim("circle").Min))
+				return impossible("lead", "%d leads of %s on a circle of %s would touch", k, units.Text(m.dim("lead").Max),
+					units.Text(m.dim("circle").Min))
 			}
 			return nil
 		},
@@ -441,7 +456,8 @@ func circularFamily() *Family {
 			return nil
 		},
 		name: func(m *maker) string {
-			return fmt.Sprintf("TO%sW%sD%sH%s-%dX%d%s", hundredths(m.dim("circle")), hundredths(m.dim("lead")), hundredths(m.dim("diameter")), tallest(m.dim("height")),
+			return fmt.Sprintf("TO%sW%sD%sH%s-%dX%d%s", hundredths(m.dim("circle")), hundredths(m.dim("lead")), hundredths(m.dim("diameter")),
+				tallest(m.dim("height")),
 				m.count("places"), m.count("pins")-len(m.left), m.holeSuffix())
 		},
 		views: func(m *maker) []BodyView {

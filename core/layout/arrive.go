@@ -47,7 +47,8 @@ const (
 	groupGap = 5 * units.MM
 )
 
-// Arrive finds places beside the outline for new parts: to the right of all that is there, those of a group together, in columns from the top, on the
+// Arrive finds places beside the outline for new parts: to the right of all that is there, those of a group together, in columns from
+// the top, on the
 // 1.27 mm grid, none over another.
 func Arrive(d *design.Doc, list []Newcomer) []geom.Point {
 	here := standing(d)
@@ -93,7 +94,8 @@ func Arrive(d *design.Doc, list []Newcomer) []geom.Point {
 	return out
 }
 
-// standing is the room of all that is on the board or beside it. Where no outline is drawn, one will most likely be drawn from the origin on.
+// standing is the room of all that is on the board or beside it. Where no outline is drawn, one will most likely be drawn from the
+// origin on.
 func standing(d *design.Doc) geom.Box {
 	var all geom.Extent
 	all.AddRing(d.Board.Outline)

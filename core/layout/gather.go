@@ -16,14 +16,18 @@ import (
 // MostGathered bounds what is gathered at once.
 const MostGathered = 500
 
-// Gather finds places for parts around a place: the one most connected to the others in the middle, then each where its connections are shortest, beside
-// those that lie already, keeping its angle and side. None comes over another part of its side. Parts that are locked stay, and draw the others to
+// Gather finds places for parts around a place: the one most connected to the others in the middle, then each where its connections are
+// shortest, beside
+// those that lie already, keeping its angle and side. None comes over another part of its side. Parts that are locked stay, and draw
+// the others to
 // them. Cost: O(n² · pads of a part), n at most MostGathered.
 //
-// Method: constructive placement by connectivity (cluster growth): the next part is the one with the most connections to those placed, a net counting
+// Method: constructive placement by connectivity (cluster growth): the next part is the one with the most connections to those placed,
+// a net counting
 // less the more pads it has.
 func Gather(d *design.Doc, ids []design.ID, at geom.Point) (map[design.ID]geom.Point, error) {
-	g := &gathering{d: d, at: at, grid: 635_000, edge: EdgeOf(d.Board), place: map[design.ID]geom.Point{}, net: map[design.ID][]geom.Point{}, share: map[design.ID]float64{}}
+	g := &gathering{d: d, at: at, grid: 635_000, edge: EdgeOf(d.Board), place: map[design.ID]geom.Point{},
+		net: map[design.ID][]geom.Point{}, share: map[design.ID]float64{}}
 	g.inner = g.edge.Holds(at)
 	if err := g.take(ids); err != nil {
 		return nil, err
@@ -161,7 +165,8 @@ func (g *gathering) next() *mover {
 	i := 0
 	for k, m := range g.left {
 		b := g.left[i]
-		if c := cmp.Or(cmp.Compare(m.pull, b.pull), cmp.Compare(m.within, b.within), cmp.Compare(area(m), area(b)), cmp.Compare(b.part.ID, m.part.ID)); c > 0 {
+		if c := cmp.Or(cmp.Compare(m.pull, b.pull), cmp.Compare(m.within, b.within), cmp.Compare(area(m), area(b)),
+			cmp.Compare(b.part.ID, m.part.ID)); c > 0 {
 			i = k
 		}
 	}
@@ -193,7 +198,8 @@ func (g *gathering) put(m *mover) {
 	}
 	for ring := int64(1); math.IsInf(best, 1) && ring < 400; ring++ { // nothing beside them is free: farther and farther out
 		step := ring * 2 * units.MM
-		for _, q := range []geom.Point{{X: step}, {X: -step}, {Y: step}, {Y: -step}, {X: step, Y: step}, {X: -step, Y: step}, {X: step, Y: -step}, {X: -step, Y: -step}} {
+		for _, q := range []geom.Point{{X: step}, {X: -step}, {Y: step}, {Y: -step}, {X: step, Y: step}, {X: -step, Y: step},
+			{X: step, Y: -step}, {X: -step, Y: -step}} {
 			try(g.at.Add(q).Sub(middle))
 		}
 	}

@@ -25,7 +25,8 @@ func crowd(nets ...[2]design.ID) *design.Doc {
 		for _, id := range n {
 			d.Put(&design.Net{ID: id, Name: fmt.Sprint("N", id)})
 		}
-		d.Put(&design.Placed{ID: design.ID(1000 + i), Part: design.ID(2000 + i), Designator: fmt.Sprint("R", i), Footprint: "F", At: mm(200, float64(10*i)), Nets: map[string]design.ID{"1": n[0], "2": n[1]}})
+		d.Put(&design.Placed{ID: design.ID(1000 + i), Part: design.ID(2000 + i), Designator: fmt.Sprint("R", i), Footprint: "F",
+			At: mm(200, float64(10*i)), Nets: map[string]design.ID{"1": n[0], "2": n[1]}})
 	}
 	return d
 }
@@ -65,7 +66,8 @@ func TestGatheringAChain(t *testing.T) {
 	assert.Less(t, joined/5, all/float64(n)*0.8)
 }
 
-// Gathered parts never lie over each other nor over what is there already on their side; locked ones stay and draw the others to them; what was not
+// Gathered parts never lie over each other nor over what is there already on their side; locked ones stay and draw the others to them;
+// what was not
 // picked stays; the same is found each time.
 func TestGatheringKeepsApart(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
@@ -155,7 +157,8 @@ func TestGatheringAtAPin(t *testing.T) {
 		long.Pads = append(long.Pads, design.Pad{Number: fmt.Sprint(i + 1), Form: design.Rect, At: mm(float64(2*i-19), 0), Size: mm(1, 1)})
 	}
 	d.Put(long)
-	d.Put(&design.Placed{ID: 1100, Part: 2100, Designator: "U1", Footprint: "Long", At: mm(50, 40), Locked: true, Nets: map[string]design.ID{"20": 100, "1": 102}})
+	d.Put(&design.Placed{ID: 1100, Part: 2100, Designator: "U1", Footprint: "Long", At: mm(50, 40), Locked: true,
+		Nets: map[string]design.ID{"20": 100, "1": 102}})
 	at, err := layout.Gather(d, []design.ID{1000, 1100}, mm(50, 40))
 	require.NoError(t, err)
 	assert.Less(t, at[1000].Dist(mm(69, 40)), 8e6, "at the end where its net is")
@@ -165,7 +168,8 @@ func TestGatheringAtAPin(t *testing.T) {
 	assert.Error(t, err)
 }
 
-// Parts arrive in groups: the smallest cluster around them, else their sheet in its use; the room of one group and that of another do not meet.
+// Parts arrive in groups: the smallest cluster around them, else their sheet in its use; the room of one group and that of another do
+// not meet.
 func TestArrivingInGroups(t *testing.T) {
 	d := design.New("groups")
 	sheet := d.SheetsInOrder()[0].ID
@@ -185,7 +189,8 @@ func TestArrivingInGroups(t *testing.T) {
 		var list []layout.Newcomer
 		for i := range rapid.IntRange(2, 40).Draw(t, "parts") {
 			w, h := float64(rapid.IntRange(1, 30).Draw(t, "width")), float64(rapid.IntRange(1, 30).Draw(t, "height"))
-			list = append(list, layout.Newcomer{Footprint: &design.Footprint{Name: fmt.Sprint(i), Courtyard: []geom.Point{mm(-w/3, 0), mm(w, 0), mm(w, h), mm(-w/3, h)}},
+			list = append(list, layout.Newcomer{Footprint: &design.Footprint{Name: fmt.Sprint(i),
+				Courtyard: []geom.Point{mm(-w/3, 0), mm(w, 0), mm(w, h), mm(-w/3, h)}},
 				Group: layout.Group{Cluster: design.ID(rapid.IntRange(1, 5).Draw(t, "group"))}})
 		}
 		rooms := map[layout.Group]geom.Box{}
@@ -216,7 +221,8 @@ func TestArrivingInGroups(t *testing.T) {
 	})
 }
 
-// Courtyards that only touch do not clash, and what is gathered may stand as near as the grid allows; the one that moves and the one that stays are both told.
+// Courtyards that only touch do not clash, and what is gathered may stand as near as the grid allows; the one that moves and the one
+// that stays are both told.
 func TestTouchingIsNoClash(t *testing.T) {
 	d := crowd([2]design.ID{100, 101}, [2]design.ID{100, 101})
 	for x, want := range map[float64][]design.ID{4: {}, 3.9: {1000, 1001}} {

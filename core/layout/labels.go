@@ -49,8 +49,10 @@ const (
 	labelStep = 500 * units.Micrometre
 )
 
-// OrderLabels finds places for the designators of parts, as seen from their footprints: around the part and near it, on no pad, hole or other text of
-// its side, off other parts where that is possible, within the board's edge; one for which there is none stays where it is. Texts keep the angle of their part, which
+// OrderLabels finds places for the designators of parts, as seen from their footprints: around the part and near it, on no pad, hole or
+// other text of
+// its side, off other parts where that is possible, within the board's edge; one for which there is none stays where it is. Texts keep
+// the angle of their part, which
 // is read from below or from the right. None named: all parts. Cost: O(parts · places tried · things near).
 func OrderLabels(d *design.Doc, ids []design.ID) map[design.ID]geom.Point {
 	l := &labelling{d: d, edge: EdgeOf(d.Board), lines: d.Numbers()[design.SilkWidth] / 2, yards: map[design.ID]geom.Box{}}

@@ -30,7 +30,8 @@ func textAt(d *design.Doc, p *design.Placed, label geom.Point) geom.Box {
 	return e.Box.Grow(75_000)
 }
 
-// Texts put in order lie on no pad, hole, via or other text of their side, and on the board where their part is; those not asked for stay. The same is
+// Texts put in order lie on no pad, hole, via or other text of their side, and on the board where their part is; those not asked for
+// stay. The same is
 // found each time.
 func TestLabelsInOrder(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
@@ -50,7 +51,8 @@ func TestLabelsInOrder(t *testing.T) {
 			p.Designator = fmt.Sprint("R", rapid.IntRange(1, 999).Draw(t, "number"))
 		}
 		for i := range rapid.IntRange(0, 6).Draw(t, "vias") {
-			d.Put(&design.Via{ID: design.ID(3000 + i), At: mm(float64(rapid.IntRange(2, 58).Draw(t, "x")), float64(rapid.IntRange(2, 38).Draw(t, "y"))), Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: 100})
+			d.Put(&design.Via{ID: design.ID(3000 + i), At: mm(float64(rapid.IntRange(2, 58).Draw(t, "x")),
+				float64(rapid.IntRange(2, 38).Draw(t, "y"))), Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: 100})
 		}
 		places := layout.OrderLabels(d, nil)
 		again := layout.OrderLabels(d, nil)
@@ -96,7 +98,8 @@ func TestWhereALabelStands(t *testing.T) {
 	d.Placed[1000].At, d.Placed[1001].At = mm(0, 0), mm(0, 4)
 	places := layout.OrderLabels(d, []design.ID{1000})
 	require.Len(t, places, 1)
-	// the other part is above at 3 to 5 mm, its text at its footprint's place in the middle of it: there is room of 2 mm between both, enough for 1 mm of text
+	// the other part is above at 3 to 5 mm, its text at its footprint's place in the middle of it: there is room of 2 mm between both,
+	// enough for 1 mm of text
 	box := textAt(d, d.Placed[1000], places[1000])
 	assert.Greater(t, box.Min.Y, int64(1_000_000))
 	assert.Less(t, box.Max.Y, int64(3_000_000))

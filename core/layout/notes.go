@@ -20,7 +20,8 @@ type NoteLine struct {
 	Lost  bool       `json:"lost,omitempty"` // what it is to be near is not on the board
 }
 
-// NoteLines measures the notes of a part; those that are words alone measure nothing. at finds parts where they are, or where they are being moved to. Cost: that of
+// NoteLines measures the notes of a part; those that are words alone measure nothing. at finds parts where they are, or where they are
+// being moved to. Cost: that of
 // its pads and the other part's.
 func NoteLines(d *design.Doc, edge *Edge, p *design.Placed, at func(design.ID) *design.Placed) []NoteLine {
 	var out []NoteLine
@@ -104,7 +105,8 @@ func (l *NoteLine) toEdge(d *design.Doc, edge *Edge, p *design.Placed) {
 	l.Has = max(geom.Measured(least), 0)
 }
 
-// Clashing are the parts whose courtyards lie over each other on one side, of those that are moved and all others; touching is no clash. Cost: a look
+// Clashing are the parts whose courtyards lie over each other on one side, of those that are moved and all others; touching is no
+// clash. Cost: a look
 // at each part of the board for each that is moved.
 func Clashing(d *design.Doc, moved map[design.ID]*design.Placed) []design.ID {
 	type yard struct {
@@ -153,7 +155,8 @@ func Clashing(d *design.Doc, moved map[design.ID]*design.Placed) []design.ID {
 			if !ok {
 				continue
 			}
-			if w, h := min(own.box.Max.X, other.box.Max.X)-max(own.box.Min.X, other.box.Min.X), min(own.box.Max.Y, other.box.Max.Y)-max(own.box.Min.Y, other.box.Min.Y); w <= units.Micrometre || h <= units.Micrometre {
+			if w, h := min(own.box.Max.X, other.box.Max.X)-max(own.box.Min.X, other.box.Min.X), min(own.box.Max.Y,
+				other.box.Max.Y)-max(own.box.Min.Y, other.box.Min.Y); w <= units.Micrometre || h <= units.Micrometre {
 				continue
 			}
 			if gap, _, _ := geom.Gap(own.in, other.in); gap <= 0 {

@@ -44,7 +44,8 @@ func TestWhatNotesMeasure(t *testing.T) {
 	p.Angle = 0
 	u.At = mm(11, 20)
 	assert.Zero(t, measure(design.PlaceNote{Kind: design.NoteWithin, Of: 1001}).Has, "over each other they are no distance apart")
-	for _, n := range []design.PlaceNote{{Kind: design.NoteWithin, Of: 77, Distance: 1e9}, {Kind: design.NoteWithin, Of: 1001, Pad: "9", Distance: 1e9}} {
+	for _, n := range []design.PlaceNote{{Kind: design.NoteWithin, Of: 77, Distance: 1e9},
+		{Kind: design.NoteWithin, Of: 1001, Pad: "9", Distance: 1e9}} {
 		l := measure(n)
 		assert.True(t, l.Lost)
 		assert.False(t, l.Holds)

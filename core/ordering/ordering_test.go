@@ -17,8 +17,10 @@ import (
 
 // A cut tape from ten pieces on and a reel of 1000, with prices in millionths.
 var (
-	tape = ordering.Offer{Packaging: "cut tape", Minimum: 10, Multiple: 1, Breaks: []ordering.Break{{From: 10, Price: 50_000}, {From: 100, Price: 20_000}, {From: 500, Price: 10_000}}}
-	reel = ordering.Offer{Packaging: "full reel", Minimum: 1000, Multiple: 1000, Breaks: []ordering.Break{{From: 1000, Price: 4_000}, {From: 4000, Price: 3_000}}}
+	tape = ordering.Offer{Packaging: "cut tape", Minimum: 10, Multiple: 1, Breaks: []ordering.Break{{From: 10, Price: 50_000}, {From: 100,
+		Price: 20_000}, {From: 500, Price: 10_000}}}
+	reel = ordering.Offer{Packaging: "full reel", Minimum: 1000, Multiple: 1000, Breaks: []ordering.Break{{From: 1000, Price: 4_000},
+		{From: 4000, Price: 3_000}}}
 	both = []ordering.Offer{tape, reel}
 )
 
@@ -62,7 +64,8 @@ func TestWhatSoManyCost(t *testing.T) {
 	more, ok := ordering.Cheaper(turned, c, nil)
 	assert.True(t, ok)
 	assert.Equal(t, 100, more.Pieces)
-	flat := ordering.Offer{Packaging: "tube", Minimum: 1, Multiple: 1, Breaks: []ordering.Break{{From: 1, Price: 10}, {From: 20, Price: 5}, {From: 40, Price: 2}, {From: 50, Price: 2}}}
+	flat := ordering.Offer{Packaging: "tube", Minimum: 1, Multiple: 1, Breaks: []ordering.Break{{From: 1, Price: 10}, {From: 20, Price: 5},
+		{From: 40, Price: 2}, {From: 50, Price: 2}}}
 	c, _ = ordering.Cheapest([]ordering.Offer{flat}, 10, nil)
 	assert.EqualValues(t, 100, c.Total)
 	more, ok = ordering.Cheaper([]ordering.Offer{flat}, c, nil)
@@ -85,7 +88,8 @@ func TestBuyingProperties(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var offers []ordering.Offer
 		for range rapid.IntRange(1, 4).Draw(t, "offers") {
-			o := ordering.Offer{Packaging: rapid.SampledFrom(ordering.Packagings).Draw(t, "packaging"), Multiple: rapid.IntRange(1, 50).Draw(t, "multiple")}
+			o := ordering.Offer{Packaging: rapid.SampledFrom(ordering.Packagings).Draw(t, "packaging"),
+				Multiple: rapid.IntRange(1, 50).Draw(t, "multiple")}
 			o.Minimum = o.Multiple * rapid.IntRange(1, 5).Draw(t, "minimum")
 			from, price := o.Minimum, int64(rapid.IntRange(1000, 1_000_000).Draw(t, "price"))
 			for range rapid.IntRange(1, 4).Draw(t, "breaks") {
@@ -118,8 +122,10 @@ func TestQuantitiesAsTheyAreWritten(t *testing.T) {
 		unit  string
 		text  string
 	}{
-		{4700, "Ω", "4.7 kΩ"}, {1e-7, "F", "100 nF"}, {2.2e-5, "F", "22 µF"}, {0.0125, "W", "12.5 mW"}, {8e6, "Hz", "8 MHz"}, {1, "%", "1 %"}, {0.1, "%", "0.1 %"}, {85, "°C", "85 °C"},
-		{0, "V", "0 V"}, {8, "", "8"}, {999.95, "Ω", "1000 Ω"}, {1e-12, "F", "1 pF"}, {1e10, "Ω", "10 GΩ"}, {52300, "Ω", "52.3 kΩ"}, {-40, "V", "-40 V"},
+		{4700, "Ω", "4.7 kΩ"}, {1e-7, "F", "100 nF"}, {2.2e-5, "F", "22 µF"}, {0.0125, "W", "12.5 mW"}, {8e6, "Hz", "8 MHz"}, {1, "%",
+			"1 %"}, {0.1, "%", "0.1 %"}, {85, "°C", "85 °C"},
+		{0, "V", "0 V"}, {8, "", "8"}, {999.95, "Ω", "1000 Ω"}, {1e-12, "F", "1 pF"}, {1e10, "Ω", "10 GΩ"}, {52300, "Ω", "52.3 kΩ"}, {-40,
+			"V", "-40 V"},
 	} {
 		assert.Equal(t, x.text, ordering.Quantity(x.value, x.unit))
 	}
@@ -127,7 +133,8 @@ func TestQuantitiesAsTheyAreWritten(t *testing.T) {
 		value float64
 		unit  string
 	}{
-		"4k7": {4700, ""}, "52k3": {52300, ""}, "100n": {1e-7, ""}, "22 µF": {2.2e-5, "F"}, "22uF": {2.2e-5, "F"}, "8 MHz": {8e6, "Hz"}, "0.1 %": {0.1, "%"}, "2R2": {2.2, "Ω"}, "100 0.1 %": {100, ""},
+		"4k7": {4700, ""}, "52k3": {52300, ""}, "100n": {1e-7, ""}, "22 µF": {2.2e-5, "F"}, "22uF": {2.2e-5, "F"}, "8 MHz": {8e6,
+			"Hz"}, "0.1 %": {0.1, "%"}, "2R2": {2.2, "Ω"}, "100 0.1 %": {100, ""},
 		"22µ 1.2 A": {2.2e-5, ""}, "600 Ω": {600, "Ω"}, "63 mA": {0.063, "A"}, "2,5 V": {2.5, "V"}, "10K": {1e4, ""}, "47 ohm": {47, "Ω"},
 	} {
 		v, unit, ok := ordering.Read(text)
@@ -181,18 +188,24 @@ func TestWhatIsAskedForAPart(t *testing.T) {
 		library, prefix, value, footprint string
 		want                              ordering.Query
 	}{
-		{"Resistor 0603", "R", "4k7", "0603", ordering.Query{Family: "resistor", Is: map[string][]string{"package": {"0603"}, "resistance": {"4.7 kΩ"}}}},
-		{"Resistor 1206", "R", "100 0.1 %", "1206", ordering.Query{Family: "resistor", Is: map[string][]string{"package": {"1206"}, "resistance": {"100 Ω"}}}},
-		{"Capacitor 0603", "C", "100n", "0603", ordering.Query{Family: "ceramic capacitor", Is: map[string][]string{"package": {"0603"}, "capacitance": {"100 nF"}}}},
-		{"Ferrite bead", "L", "600 Ω", "0805", ordering.Query{Family: "ferrite bead", Is: map[string][]string{"package": {"0805"}, "impedance at 100 MHz": {"600 Ω"}}}},
+		{"Resistor 0603", "R", "4k7", "0603", ordering.Query{Family: "resistor", Is: map[string][]string{"package": {"0603"},
+			"resistance": {"4.7 kΩ"}}}},
+		{"Resistor 1206", "R", "100 0.1 %", "1206", ordering.Query{Family: "resistor", Is: map[string][]string{"package": {"1206"},
+			"resistance": {"100 Ω"}}}},
+		{"Capacitor 0603", "C", "100n", "0603", ordering.Query{Family: "ceramic capacitor",
+			Is: map[string][]string{"package": {"0603"}, "capacitance": {"100 nF"}}}},
+		{"Ferrite bead", "L", "600 Ω", "0805", ordering.Query{Family: "ferrite bead", Is: map[string][]string{"package": {"0805"},
+			"impedance at 100 MHz": {"600 Ω"}}}},
 		{"LED 0805", "D", "green", "0805", ordering.Query{Family: "LED", Is: map[string][]string{"package": {"0805"}}, Words: "green"}},
 		{"Clamp pair", "D", "BV99", "SOT-23", ordering.Query{Family: "diode", Is: map[string][]string{"package": {"SOT-23"}}, Words: "BV99"}},
-		{"Suppressor SMA", "D", "33 V", "SMA", ordering.Query{Family: "suppressor", Is: map[string][]string{"package": {"SMA"}, "voltage": {"33 V"}}}},
+		{"Suppressor SMA", "D", "33 V", "SMA", ordering.Query{Family: "suppressor", Is: map[string][]string{"package": {"SMA"},
+			"voltage": {"33 V"}}}},
 		{"Bus driver", "U", "SK-485", "SOIC-8", ordering.Query{Is: map[string][]string{"package": {"SOIC-8"}}, Words: "SK-485"}},
 		{"Odd thing", "U", "", "", ordering.Query{Is: map[string][]string{}, Words: "Odd thing"}},
 		{"Resistor 0603", "R", "12 V", "0603", ordering.Query{Family: "resistor", Is: map[string][]string{"package": {"0603"}}}},
 	} {
-		got := ordering.Wanted(&design.Part{Library: x.library, Value: x.value, Footprint: x.footprint}, &design.LibraryPart{Name: x.library, Prefix: x.prefix})
+		got := ordering.Wanted(&design.Part{Library: x.library, Value: x.value, Footprint: x.footprint},
+			&design.LibraryPart{Name: x.library, Prefix: x.prefix})
 		assert.Equal(t, x.want, got, x.library)
 	}
 	assert.Equal(t, "SOT-23-5", ordering.PackageIn("Amplifier SOT-23-5"))
@@ -208,7 +221,8 @@ func needy(t *testing.T) []ordering.Need {
 	d.Put(&design.LibraryPart{ID: 21, Name: "Ordered", Symbol: "R", Prefix: "R", Order: map[string]string{ordering.FieldNumber: "OF-B"}})
 	number := func(n string) map[string]string { return map[string]string{ordering.FieldNumber: n} }
 	for _, p := range []*design.Part{
-		{ID: 31, Designator: "R10", Library: "Resistor", Value: "1k", Fields: number("OF-A")}, {ID: 32, Designator: "R2", Library: "Resistor", Value: "1k0", Fields: number("OF-A")},
+		{ID: 31, Designator: "R10", Library: "Resistor", Value: "1k", Fields: number("OF-A")}, {ID: 32, Designator: "R2", Library: "Resistor",
+			Value: "1k0", Fields: number("OF-A")},
 		{ID: 33, Designator: "R3", Library: "Resistor", Fields: number("OF-A"), NotFitted: true}, {ID: 34, Designator: "R4", Library: "Ordered"},
 		{ID: 35, Designator: "R5", Library: "Resistor", Value: "2k"}, {ID: 36, Designator: "R6", Library: "Ordered", Fields: number("OF-C")},
 	} {
@@ -221,11 +235,13 @@ func needy(t *testing.T) []ordering.Need {
 func TestABasketByHand(t *testing.T) {
 	needs := needy(t)
 	assert.Equal(t, []ordering.Need{
-		{Number: "OF-A", Value: "1k0", Library: "Resistor", Designators: []string{"R2", "R10"}}, {Number: "OF-B", Library: "Ordered", Designators: []string{"R4"}},
+		{Number: "OF-A", Value: "1k0", Library: "Resistor", Designators: []string{"R2", "R10"}}, {Number: "OF-B", Library: "Ordered",
+			Designators: []string{"R4"}},
 		{Value: "2k", Library: "Resistor", Designators: []string{"R5"}}, {Number: "OF-C", Library: "Ordered", Designators: []string{"R6"}},
 	}, needs)
 	known := map[string]*ordering.Part{
-		"OF-A": {Number: "OF-A", Maker: "Sennick", MakerNumber: "=SK", Text: "Resistor, 1 kΩ", Status: "made", Stock: 30, Weeks: 6, Offers: []ordering.Offer{tape}},
+		"OF-A": {Number: "OF-A", Maker: "Sennick", MakerNumber: "=SK", Text: "Resistor, 1 kΩ", Status: "made", Stock: 30, Weeks: 6,
+			Offers: []ordering.Offer{tape}},
 		"OF-B": {Number: "OF-B", Status: "last orders", Stock: 5000, Offers: []ordering.Offer{reel}},
 	}
 	b := &design.Basket{Boards: 25, Spares: 3, Least: 1, Held: map[string]int{"OF-A": 2}}
@@ -270,7 +286,8 @@ func TestABasketByHand(t *testing.T) {
 	rows, err := csv.NewReader(bytes.NewReader(f.CSV())).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 5)
-	assert.Equal(t, []string{"OF-A", "Sennick", "'=SK", "Resistor, 1 kΩ", "50", "cut tape", "0.05", "2.5", "50", "2", "2", "R2 R10", "30 of 50 in stock; more in 6 weeks"}, rows[1], "no text is a formula")
+	assert.Equal(t, []string{"OF-A", "Sennick", "'=SK", "Resistor, 1 kΩ", "50", "cut tape", "0.05", "2.5", "50", "2", "2", "R2 R10",
+		"30 of 50 in stock; more in 6 weeks"}, rows[1], "no text is a formula")
 	assert.Equal(t, "nothing chosen: Resistor 2k", rows[4][12])
 	assert.True(t, strings.HasSuffix(string(f.CSV()), "\r\n"), "RFC 4180")
 }

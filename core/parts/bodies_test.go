@@ -51,13 +51,15 @@ func TestBodiesGrowAlongTheSideOfAPin(t *testing.T) {
 		{"nowhere near", design.Pin{At: at(-20, -20), Turn: 0}, geom.Box{Min: at(-5, -5), Max: at(5, 5)}},
 	} {
 		c.pin.Number, c.pin.Length = "1", long
-		s := &design.Symbol{Name: "S", Figures: []design.Figure{{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}}, Pins: []design.Pin{c.pin}}
+		s := &design.Symbol{Name: "S", Figures: []design.Figure{{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5,
+			5)}}}, Pins: []design.Pin{c.pin}}
 		out, err := parts.Fit(s)
 		require.NoError(t, err)
 		box, _ := parts.BodyOf(out)
 		assert.Equal(t, c.want, box, c.name)
 	}
-	small, large := design.Figure{Form: "area", Pts: []geom.Point{at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)}}, design.Figure{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}
+	small, large := design.Figure{Form: "area", Pts: []geom.Point{at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)}}, design.Figure{Form: "area",
+		Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}
 	_, first := parts.BodyOf(&design.Symbol{Figures: []design.Figure{large, small}})
 	_, last := parts.BodyOf(&design.Symbol{Figures: []design.Figure{small, large}})
 	assert.Equal(t, []int{0, 1}, []int{first, last}, "the larger one, wherever it stands")
@@ -75,7 +77,8 @@ func TestBodiesGrowAlongTheSideOfAPin(t *testing.T) {
 // Texts above and below make room for pins that stand there.
 func TestTextsKeepClearOfPins(t *testing.T) {
 	for _, side := range []string{"left", "top", "bottom"} {
-		s, err := parts.Arrange("S", listed(2, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: side} }), parts.InOrder)
+		s, err := parts.Arrange("S", listed(2, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: side} }),
+			parts.InOrder)
 		require.NoError(t, err)
 		high, low := s.DesignatorAt.Y, s.ValueAt.Y
 		for _, p := range s.Pins {
@@ -108,14 +111,16 @@ func TestSidesAreEvened(t *testing.T) {
 	assert.Equal(t, 10, left("input", 10), "inputs stay on the left")
 	assert.Equal(t, 10, right("output", 10), "outputs on the right")
 	assert.Equal(t, 6, left("notConnected", 10))
-	s, err := parts.Arrange("S", listed(10, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: "left"} }), parts.ByType)
+	s, err := parts.Arrange("S", listed(10, func(int) parts.Listed { return parts.Listed{Name: "A", Type: "passive", Side: "left"} }),
+		parts.ByType)
 	require.NoError(t, err)
 	assert.Equal(t, 10, onSides(s)[0], "where somebody said it, it stays")
 }
 
 // A list put into a symbol that has pins: those of its numbers take its names, the others come in below, on both sides.
 func TestListsIntoASymbol(t *testing.T) {
-	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: fmt.Sprint("OLD", i), Type: "passive"} }), parts.InOrder)
+	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: fmt.Sprint("OLD", i), Type: "passive"} }),
+		parts.InOrder)
 	require.NoError(t, err)
 	list := listed(8, func(i int) parts.Listed { return parts.Listed{Name: fmt.Sprint("NEW", i), Type: "input"} })
 	out, err := parts.AddListed(s, list, parts.InOrder)
@@ -153,7 +158,8 @@ func TestListsIntoASymbol(t *testing.T) {
 	_, err = parts.AddListed(s, nil, parts.InOrder)
 	assert.Error(t, err)
 	// one without a body takes new pins below its own
-	bare := &design.Symbol{Name: "B", Pins: []design.Pin{{Number: "1", At: at(-5, 0), Turn: 0, Length: parts.PinLength}, {Number: "2", At: at(5, -2.5), Turn: 2, Length: parts.PinLength}}}
+	bare := &design.Symbol{Name: "B", Pins: []design.Pin{{Number: "1", At: at(-5, 0), Turn: 0, Length: parts.PinLength},
+		{Number: "2", At: at(5, -2.5), Turn: 2, Length: parts.PinLength}}}
 	out, err = parts.AddListed(bare, listed(4, func(int) parts.Listed { return parts.Listed{Type: "passive"} }), parts.InOrder)
 	require.NoError(t, err)
 	assert.Equal(t, []geom.Point{at(5, -5), at(5, -7.5)}, []geom.Point{out.Pins[2].At, out.Pins[3].At})
@@ -180,8 +186,10 @@ func TestWhatCountsAsTheSame(t *testing.T) {
 	g.Recipe.Dims["pitch"] = design.Range{Min: 5, Max: 4}
 	assert.False(t, parts.AsGenerated(&g), "what cannot be made is not as made")
 
-	a := &design.Symbol{ID: 4, Name: "A", Pins: []design.Pin{{ID: 3, Number: "1", Type: "passive"}}, Figures: []design.Figure{{ID: 2, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
-	b := &design.Symbol{ID: 5, Name: "B", Pins: []design.Pin{{ID: 9, Number: "1", Type: "passive"}}, Figures: []design.Figure{{ID: 8, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
+	a := &design.Symbol{ID: 4, Name: "A", Pins: []design.Pin{{ID: 3, Number: "1", Type: "passive"}},
+		Figures: []design.Figure{{ID: 2, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
+	b := &design.Symbol{ID: 5, Name: "B", Pins: []design.Pin{{ID: 9, Number: "1", Type: "passive"}},
+		Figures: []design.Figure{{ID: 8, Form: "circle", Pts: []geom.Point{{}}, R: 1}}}
 	assert.True(t, parts.SameSymbol(a, b))
 	b.Pins[0].Type = "input"
 	assert.False(t, parts.SameSymbol(a, b))
@@ -191,11 +199,14 @@ func TestWhatCountsAsTheSame(t *testing.T) {
 func TestMatchesSayWhatIsKnown(t *testing.T) {
 	through := parts.Match{Name: "T", Shape: shape(2, 5, 5, 5, true)}
 	assert.Equal(t, []string{"2 pins equal"}, parts.Rank(parts.Shape{Pins: 2}, []parts.Match{through}, 0)[0].Words)
-	assert.Equal(t, []string{"2 pins equal", "pitch equal", "through the board"}, parts.Rank(parts.Shape{Pins: 2, Pitch: units.MMf(5)}, []parts.Match{through}, 0)[0].Words)
+	assert.Equal(t, []string{"2 pins equal", "pitch equal", "through the board"}, parts.Rank(parts.Shape{Pins: 2, Pitch: units.MMf(5)},
+		[]parts.Match{through}, 0)[0].Words)
 	assert.Equal(t, []string{"2 pins equal", "body equal", "on the surface"},
-		parts.Rank(parts.Shape{Pins: 2, Length: units.MMf(5), Width: units.MMf(5), Through: true}, []parts.Match{{Name: "S", Shape: shape(2, 0, 5, 5, false)}}, 0)[0].Words)
+		parts.Rank(parts.Shape{Pins: 2, Length: units.MMf(5), Width: units.MMf(5), Through: true},
+			[]parts.Match{{Name: "S", Shape: shape(2, 0, 5, 5, false)}}, 0)[0].Words)
 	assert.Equal(t, []string{"1 pin equal", "pitch 0.03 mm less", "body 0.11 mm longer", "body 0.2 mm narrower"},
-		parts.Rank(parts.Shape{Pins: 1, Pitch: units.MMf(1.03), Length: units.MMf(5), Width: units.MMf(4)}, []parts.Match{{Name: "S", Shape: shape(1, 1, 5.11, 3.8, false)}}, 0)[0].Words)
+		parts.Rank(parts.Shape{Pins: 1, Pitch: units.MMf(1.03), Length: units.MMf(5), Width: units.MMf(4)},
+			[]parts.Match{{Name: "S", Shape: shape(1, 1, 5.11, 3.8, false)}}, 0)[0].Words)
 	assert.Empty(t, parts.Rank(parts.Shape{}, []parts.Match{through}, 0)[0].Words, "nothing is known, nothing is said")
 	// a body too large for its footprint is worse than one that has room
 	room := parts.Match{Name: "a room", Shape: shape(2, 1, 6, 4, false)}
@@ -203,7 +214,8 @@ func TestMatchesSayWhatIsKnown(t *testing.T) {
 	assert.Equal(t, "a room", parts.Rank(shape(2, 1, 5, 4, false), []parts.Match{tight, room}, 0)[0].Name)
 	// of two that are equal the usual density stands first, then the name
 	var names []string
-	for _, m := range parts.Rank(shape(2, 1, 4, 4, false), []parts.Match{{Name: "L", Density: design.Least, Shape: shape(2, 1, 4, 4, false)}, {Name: "N", Density: design.Nominal, Shape: shape(2, 1, 4, 4, false)},
+	for _, m := range parts.Rank(shape(2, 1, 4, 4, false), []parts.Match{{Name: "L", Density: design.Least,
+		Shape: shape(2, 1, 4, 4, false)}, {Name: "N", Density: design.Nominal, Shape: shape(2, 1, 4, 4, false)},
 		{Name: "A", Density: design.Most, Shape: shape(2, 1, 4, 4, false)}, {Name: "H", Shape: shape(2, 1, 4, 4, false)}}, 3) {
 		names = append(names, m.Name)
 	}
@@ -282,7 +294,8 @@ func namesKeepOut(t *testing.T, side int) {
 	}
 }
 
-// Copper around a hole that lies off the middle of a long round pad: 0.5 mm to its side, less 0.1 mm off the middle line and the hole's half.
+// Copper around a hole that lies off the middle of a long round pad: 0.5 mm to its side, less 0.1 mm off the middle line and the hole's
+// half.
 func TestRingsOffTheMiddle(t *testing.T) {
 	oval := pad("1", 0, 0, 3, 1)
 	oval.Form, oval.Hole, oval.HoleAt = design.Oval, units.MMf(0.6), at(0.4, 0.1)
@@ -297,7 +310,8 @@ func TestRingsOffTheMiddle(t *testing.T) {
 // Pins that stand on the edge of a body, but along it, stay when it grows.
 func TestPinsAlongAnEdgeStay(t *testing.T) {
 	for _, turn := range []int{0, 1, 2, 3} {
-		corner := map[int]geom.Point{0: at(2.5, 5), 1: at(5, 2.5), 2: at(-2.5, -5), 3: at(-5, -2.5)}[turn] // its foot 2.5 mm on, on an edge that it runs along
+		corner := map[int]geom.Point{0: at(2.5, 5), 1: at(5, 2.5), 2: at(-2.5, -5), 3: at(-5,
+			-2.5)}[turn] // its foot 2.5 mm on, on an edge that it runs along
 		s := &design.Symbol{Name: "S", Figures: []design.Figure{{Form: "area", Pts: []geom.Point{at(-5, -5), at(5, -5), at(5, 5), at(-5, 5)}}},
 			Pins: []design.Pin{{Number: "1", At: corner.Sub(geom.Turn(at(2.5, 0), int32(turn)*90_000)), Turn: turn, Length: units.MMf(2.5)}}}
 		out, err := parts.Resize(s, geom.Box{Min: at(-10, -10), Max: at(10, 10)})
@@ -329,7 +343,8 @@ func TestFootprintsAtTheEdge(t *testing.T) {
 	assert.Empty(t, check(design.Footprint{Pads: []design.Pad{through("1", 0, 0, 1.1, 0.3)}, Courtyard: yard(5, 5)}))
 	two := []design.Pad{pad("1", -2, 0, 1, 1), pad("2", 2, 0, 1, 1)}
 	peg := design.Pad{Form: design.Round, At: at(0, 4), Size: at(1, 1), Hole: units.MM, Bare: true}
-	assert.Empty(t, check(design.Footprint{Pads: append(two, peg), Courtyard: yard(5, 5)}), "of two pads nobody asks for a mark, whatever pegs there are")
+	assert.Empty(t, check(design.Footprint{Pads: append(two, peg), Courtyard: yard(5, 5)}),
+		"of two pads nobody asks for a mark, whatever pegs there are")
 	three := []design.Pad{pad("1", -2, 0, 1, 1), pad("2", 0, 0, 1, 1), pad("3", 2, 0, 1, 1)}
 	assert.Equal(t, []string{"mark"}, kinds(check(design.Footprint{Pads: three, Courtyard: yard(5, 5)})))
 	assert.Empty(t, check(design.Footprint{Pads: append(three, peg), Courtyard: yard(5, 5)}), "a peg beside the row tells it")
@@ -350,16 +365,19 @@ func TestFootprintsAtTheEdge(t *testing.T) {
 // Grounds stand below all others on their side, however they are called.
 func TestGroundsStandBelow(t *testing.T) {
 	for _, name := range []string{"GND", "AGND1", "VSS", "VSS2", "EP", "V-", "V−"} {
-		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}}, parts.ByType)
+		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}},
+			parts.ByType)
 		require.NoError(t, err)
 		assert.Less(t, s.Pin("1").At.Y, s.Pin("2").At.Y, name)
 	}
 	for _, name := range []string{"VDD", "VCC_GOOD", "EPS"} {
-		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}}, parts.ByType)
+		s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: name, Type: "supplyIn"}, {Number: "2", Name: "IN", Type: "input"}},
+			parts.ByType)
 		require.NoError(t, err)
 		assert.Greater(t, s.Pin("1").At.Y, s.Pin("2").At.Y, name)
 	}
-	s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: "GND", Type: "passive"}, {Number: "2", Name: "X", Type: "notConnected"}}, parts.ByType)
+	s, err := parts.Arrange("S", []parts.Listed{{Number: "1", Name: "GND", Type: "passive"},
+		{Number: "2", Name: "X", Type: "notConnected"}}, parts.ByType)
 	require.NoError(t, err)
 	assert.Greater(t, s.Pin("1").At.Y, s.Pin("2").At.Y, "what is no supply is no ground")
 	_, err = parts.Arrange("S", listed(parts.MostListed, func(int) parts.Listed { return parts.Listed{Type: "passive"} }), parts.InOrder)
@@ -371,7 +389,8 @@ func TestGroundsStandBelow(t *testing.T) {
 // A part is checked until what was checked is another.
 func TestCheckLapses(t *testing.T) {
 	s := source{symbols: map[string]*design.Symbol{"S": {Name: "S", Pins: []design.Pin{{Number: "1", Name: "A", Type: "passive"}}}},
-		footprints: map[string]*design.Footprint{"F": {Name: "F", Pads: []design.Pad{pad("1", 0, 0, 1, 1)}}, "G": {Name: "G", Pads: []design.Pad{pad("1", 0, 0, 2, 1)}}}}
+		footprints: map[string]*design.Footprint{"F": {Name: "F", Pads: []design.Pad{pad("1", 0, 0, 1, 1)}},
+			"G": {Name: "G", Pads: []design.Pad{pad("1", 0, 0, 2, 1)}}}}
 	p := &design.LibraryPart{Name: "P", Symbol: "S", Footprint: "F", Densities: map[string]string{design.Most: "G"}}
 	assert.Equal(t, parts.Unchecked, parts.CheckState(p, s))
 	p.Checked = &design.Checked{By: "Alder", Print: parts.Print(p, s)}
@@ -392,30 +411,58 @@ func TestCheckLapses(t *testing.T) {
 	assert.Equal(t, parts.IsChecked, parts.CheckState(p, s), "refs and dimensions are no part of it")
 }
 
-// Of inputs and of others on the left, supplies come first, inputs next, then what is passive, then what is not connected; a place is left free
+// Of inputs and of others on the left, supplies come first, inputs next, then what is passive, then what is not connected; a place is
+// left free
 // between kinds.
 func TestOrderOfPinsByType(t *testing.T) {
 	kinds := []string{"notConnected", "passive", "input", "supplyIn"}
-	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "left"} }), parts.ByType)
+	s, err := parts.Arrange("S", listed(4, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "left"} }),
+		parts.ByType)
 	require.NoError(t, err)
 	for i, n := range []string{"3", "2", "1"} {
 		assert.EqualValues(t, 2*parts.Pitch, s.Pin(fmt.Sprint(4-i)).At.Y-s.Pin(n).At.Y, n)
 	}
 	kinds = []string{"both", "output", "supplyOut"}
-	s, err = parts.Arrange("S", listed(3, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "right"} }), parts.ByType)
+	s, err = parts.Arrange("S", listed(3, func(i int) parts.Listed { return parts.Listed{Name: "A", Type: kinds[i], Side: "right"} }),
+		parts.ByType)
 	require.NoError(t, err)
 	assert.Equal(t, []int64{2 * parts.Pitch, 2 * parts.Pitch}, []int64{s.Pin("3").At.Y - s.Pin("2").At.Y, s.Pin("2").At.Y - s.Pin("1").At.Y})
 }
 
 // A column of a grid needs no step across, a row none down; one pad none at all.
 func TestRepeatsOfOneColumn(t *testing.T) {
-	for _, r := range []parts.Repeat{{Kind: parts.InGrid, Count: 1, Rows: 3, Step: at(0, 1)}, {Kind: parts.InGrid, Count: 3, Rows: 1, Step: at(1, 0)}, {Kind: parts.InGrid, Count: 1, Rows: 1}, {Kind: parts.InRow, Count: 1}} {
+	for _, r := range []parts.Repeat{{Kind: parts.InGrid, Count: 1, Rows: 3, Step: at(0, 1)},
+		{Kind: parts.InGrid, Count: 3, Rows: 1, Step: at(1, 0)}, {Kind: parts.InGrid, Count: 1, Rows: 1}, {Kind: parts.InRow, Count: 1}} {
 		r.First, r.Order = "1", parts.Along
 		_, err := r.Pads(pad("x", 0, 0, 1, 1))
 		assert.NoError(t, err)
 	}
-	_, err := parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins/100 + 1, Step: at(0.01, 0.01), First: "1", Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
+	_, err := parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins/100 + 1, Step: at(0.01, 0.01), First: "1",
+		Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
 	assert.ErrorContains(t, err, "too many")
-	_, err = parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins / 100, Step: at(0.01, 0.01), First: "1", Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
+	_, err = parts.Repeat{Kind: parts.InGrid, Count: 100, Rows: design.MostPins / 100, Step: at(0.01, 0.01), First: "1",
+		Order: parts.Along}.Pads(pad("x", 0, 0, 1, 1))
 	assert.NoError(t, err)
+}
+
+// Eight pins and one beneath on four sides: 1 2 down the left, 3 4 and 9 along the bottom, 5 6 up the right, 7 8 back along the top.
+func TestFourSides(t *testing.T) {
+	s, err := parts.Arrange("Quad", listed(9, func(int) parts.Listed { return parts.Listed{Name: "P", Type: "passive"} }), parts.FourSides)
+	require.NoError(t, err)
+	sides := map[int][]string{}
+	for _, p := range s.Pins {
+		sides[p.Turn] = append(sides[p.Turn], p.Number)
+	}
+	assert.Equal(t, map[int][]string{0: {"1", "2"}, 1: {"3", "4", "9"}, 2: {"5", "6"}, 3: {"7", "8"}}, sides)
+	down := func(first, then string) {
+		assert.Greater(t, s.Pin(first).At.Y, s.Pin(then).At.Y, "%s above %s", first, then)
+	}
+	right := func(first, then string) {
+		assert.Less(t, s.Pin(first).At.X, s.Pin(then).At.X, "%s left of %s", first, then)
+	}
+	down("1", "2")
+	down("6", "5")
+	right("3", "4")
+	right("4", "9")
+	right("8", "7")
 }

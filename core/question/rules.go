@@ -161,7 +161,8 @@ func holding(b *workbench.Bench, r *design.Rule) Holding {
 	return out
 }
 
-// sampler is a small board with a bit of everything, on which each rule for everything stands as a dimension line. What would be too small or too large to be
+// sampler is a small board with a bit of everything, on which each rule for everything stands as a dimension line. What would be too
+// small or too large to be
 // seen is drawn within bounds; the lines say what holds.
 func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	v := landpattern.BodyView{Name: "Rules for everything", Strokes: []landpattern.Stroke{}, Dims: []landpattern.DimLine{}}
@@ -169,7 +170,8 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	um := units.Micrometre
 	edge, clear := seen(design.EdgeClearance, 150*um, 1500*um), seen(design.Clearance, 120*um, 1200*um)
 	wide, thin := seen(design.TrackWidth, 150*um, 1500*um), seen(design.LeastWidth, 100*um, 1200*um)
-	hole, ring, apart := seen(design.LeastHole, 250*um, 1200*um), seen(design.LeastRing, 100*um, 700*um), seen(design.HoleClearance, 200*um, 1500*um)
+	hole, ring, apart := seen(design.LeastHole, 250*um, 1200*um), seen(design.LeastRing, 100*um, 700*um), seen(design.HoleClearance,
+		200*um, 1500*um)
 	via, bore := seen(design.ViaDiameter, 500*um, 1800*um), seen(design.ViaHole, 200*um, 1300*um)
 	mask, paste := seen(design.MaskMargin, -300*um, 400*um), seen(design.PasteMargin, -300*um, 400*um)
 	silk := seen(design.SilkWidth, 80*um, 600*um)

@@ -198,6 +198,7 @@ const some = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `
   </CentredPanel>
 </template>
 
+<style scoped src="./paper.css"></style>
 <style scoped>
 .head {
   display: flex;
@@ -214,13 +215,6 @@ const some = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `
   position: relative;
   border-radius: 8px;
   overflow: hidden;
-}
-.board-dark {
-  background: #17131e;
-  border: 1px solid rgba(var(--v-border-color), 0.3);
-}
-.board-light {
-  background: #e4e8ee;
 }
 canvas {
   position: absolute;

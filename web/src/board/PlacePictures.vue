@@ -108,6 +108,7 @@ watch(() => [props.difference.key, taste.circuitShade, taste.boardShade], show)
   </div>
 </template>
 
+<style scoped src="./paper.css"></style>
 <style scoped>
 .pair {
   display: grid;
@@ -133,13 +134,6 @@ canvas {
 }
 .sheet.dark {
   background: #1c1825;
-}
-.board-dark {
-  background: #17131e;
-  border: 1px solid rgba(var(--v-border-color), 0.3);
-}
-.board-light {
-  background: #e4e8ee;
 }
 .none {
   position: absolute;

@@ -6,7 +6,7 @@ import type { BoardEditor } from './editor'
 import { courtyard } from './pattern'
 
 /** A line that what is moved may keep to: where it lies, of what, and how far that reaches along it. */
-interface Line {
+export interface Line {
   at: number
   name: string
   from: number
@@ -51,6 +51,7 @@ export class Guides {
       box,
     }
     this.gather(new Set(moved), around ?? box)
+    for (const list of [this.xs, this.ys]) list.sort((a, b) => a.at - b.at)
   }
   private yard(p: Placed): Box | null {
     const f = this.ed.project.pattern(p.footprint)
@@ -110,17 +111,24 @@ export class Guides {
   }
 }
 
-function nearest(lines: Line[], own: number[], step: number, tolerance: number) {
+/** The line nearest to one of the places after the step, within the tolerance; the lines are in the order of where they lie. */
+export function nearest(lines: Line[], own: number[], step: number, tolerance: number) {
   let best: { step: number; line: Line } | null = null
   let least = tolerance
-  for (const line of lines)
-    for (const v of own) {
-      const off = Math.abs(v + step - line.at)
-      if (off < least) {
-        least = off
-        best = { step: line.at - v, line }
-      }
+  for (const v of own) {
+    let [lo, hi] = [0, lines.length] // the first line at the place or beyond it
+    while (lo < hi) {
+      const mid = (lo + hi) >> 1
+      if (lines[mid].at < v + step) lo = mid + 1
+      else hi = mid
     }
+    for (const line of [lines[lo - 1], lines[lo]]) {
+      const off = line ? Math.abs(v + step - line.at) : Infinity
+      if (off >= least) continue
+      least = off
+      best = { step: line.at - v, line }
+    }
+  }
   return best
 }
 

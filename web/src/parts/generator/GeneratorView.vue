@@ -275,6 +275,7 @@ const short = (s: string) => {
 }
 </script>
 
+<style scoped src="../../board/paper.css"></style>
 <style scoped>
 .work {
   flex: 1;
@@ -342,13 +343,6 @@ const short = (s: string) => {
   min-height: 0;
   border-radius: 10px;
   overflow: hidden;
-}
-.board-dark {
-  background: #17131e;
-  border: 1px solid rgba(var(--v-border-color), 0.3);
-}
-.board-light {
-  background: #e4e8ee;
 }
 canvas {
   position: absolute;
