@@ -28,12 +28,12 @@ web/node_modules/.installed: web/package-lock.json
 	touch $@
 
 # Debian's packages that are missing are installed where that is permitted, else named.
-tools-build: NEED = gcc
-tools: NEED = gcc chromium
+tools-build: NEED = gcc pkg-config geos-config
+tools: NEED = gcc pkg-config geos-config chromium
 tools tools-build:
 	@command -v go >/dev/null || { echo "Go is missing: install Go 1.26 or later."; exit 1; }
 	@command -v npm >/dev/null || { echo "Node.js and npm are missing: install Node.js 20.19 or later."; exit 1; }
-	@missing=""; for c in $(NEED); do command -v $$c >/dev/null || missing="$$missing $$c"; done; \
+	@missing=""; for c in $(NEED); do command -v $$c >/dev/null || missing="$$missing $${c/geos-config/libgeos-dev}"; done; \
 	if [ -n "$$missing" ]; then \
 		if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then apt-get update -q && DEBIAN_FRONTEND=noninteractive apt-get install -y -q --no-install-recommends $$missing; \
 		else echo "These packages are missing:$$missing. Install them, for instance with: sudo apt-get install$$missing"; exit 1; fi; fi

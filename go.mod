@@ -18,6 +18,7 @@ require (
 	github.com/srwiley/rasterx v0.0.0-20220730225603-2ab79fcdd4ef
 	github.com/stretchr/testify v1.12.1
 	github.com/tidwall/rtree v1.10.0
+	github.com/twpayne/go-geos v0.20.2
 	golang.org/x/image v0.47.0
 	pgregory.net/rapid v1.3.0
 )

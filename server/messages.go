@@ -58,6 +58,8 @@ type (
 		Drawn   []paper.Drawn  `json:"drawn,omitempty"`
 		// Patterns of footprints that changed.
 		Patterns []layout.Pattern `json:"patterns,omitempty"`
+		// Texts in outline fonts that changed.
+		Texts []layout.Lettered `json:"texts,omitempty"`
 	}
 	// Derived is what follows from what was kept.
 	Derived struct {

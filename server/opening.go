@@ -17,14 +17,15 @@ type Boxed struct {
 
 // Parcel is a part of a project's objects.
 type Parcel struct {
-	Objects  []Boxed          `json:"objects,omitempty"`
-	Copper   *columns.Copper  `json:"copper,omitempty"`
-	Patterns []layout.Pattern `json:"patterns,omitempty"` // of the footprints among the objects
+	Objects  []Boxed           `json:"objects,omitempty"`
+	Copper   *columns.Copper   `json:"copper,omitempty"`
+	Patterns []layout.Pattern  `json:"patterns,omitempty"` // of the footprints among the objects
+	Texts    []layout.Lettered `json:"texts,omitempty"`    // of the texts in outline fonts among them
 }
 
 // onBoard are the kinds that the board is drawn from.
 var onBoard = []design.Kind{design.KindSettings, design.KindFootprint, design.KindNet, design.KindBoard, design.KindRuleArea, design.KindRule, design.KindPlaced,
-	design.KindTrack, design.KindVia, design.KindHole, design.KindLegend}
+	design.KindTrack, design.KindVia, design.KindHole, design.KindLegend, design.KindFigure, design.KindDimension}
 
 // offBoard are all others.
 var offBoard = slices.DeleteFunc(design.Kinds(), func(k design.Kind) bool { return slices.Contains(onBoard, k) })
@@ -44,7 +45,7 @@ func split(stage string) (first, rest []design.Kind) {
 // first is all that the stage in view is drawn from.
 func first(d design.Shared, stage string) Parcel {
 	kinds, _ := split(stage)
-	return parcelOf(d.All(kinds...))
+	return parcelOf(d, d.All(kinds...))
 }
 
 // rest is everything else, some at a time.
@@ -52,7 +53,7 @@ func rest(d design.Shared, stage string) iter.Seq[Parcel] {
 	_, kinds := split(stage)
 	return func(yield func(Parcel) bool) {
 		for some := range chunks(d.All(kinds...), mostInParcel) {
-			if !yield(parcelOf(slices.Values(some))) {
+			if !yield(parcelOf(d, slices.Values(some))) {
 				return
 			}
 		}
@@ -76,7 +77,7 @@ func chunks(all iter.Seq[design.Object], n int) iter.Seq[[]design.Object] {
 	}
 }
 
-func parcelOf(objects iter.Seq[design.Object]) Parcel {
+func parcelOf(d design.Shared, objects iter.Seq[design.Object]) Parcel {
 	var p Parcel
 	copper := &columns.Copper{}
 	for o := range objects {
@@ -87,9 +88,18 @@ func parcelOf(objects iter.Seq[design.Object]) Parcel {
 		if f, ok := o.(*design.Footprint); ok {
 			p.Patterns = append(p.Patterns, layout.PatternOf(f))
 		}
+		p.Texts = lettered(p.Texts, d.Asset, o)
 		p.Objects = append(p.Objects, Boxed{o.ObjectKind(), lightObject(o)})
 	}
 	return p
+}
+
+// lettered adds what a text in an outline font looks like.
+func lettered(to []layout.Lettered, asset func(design.ID) *design.Asset, o design.Object) []layout.Lettered {
+	if l, ok := o.(*design.Legend); ok && l.Font != design.Strokes {
+		return append(to, layout.Lettered{ID: l.ID, Rings: layout.TextRings(asset, l)})
+	}
+	return to
 }
 
 // early is what of a project can be shown while what follows from it is still being found.

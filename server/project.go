@@ -298,7 +298,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		p.changed[x.ID] = lastChange{e.Revision, e.Author}
 	}
 	p.last = e.Made
-	p.relate(Changed{Rev: e.Revision, Act: e.Act, Changes: light(e), Drawn: drawn, Patterns: patterns(e.Changes)})
+	p.relate(Changed{Rev: e.Revision, Act: e.Act, Changes: light(e), Drawn: drawn, Patterns: patterns(e.Changes), Texts: p.texts(e.Changes)})
 	for c := range p.clients {
 		c.tell(Told{ptr(p.historyOf(c))})
 	}
@@ -323,6 +323,14 @@ func patterns(cs edit.ChangeSet) (out []layout.Pattern) {
 		if f, ok := c.After.(*design.Footprint); ok {
 			out = append(out, layout.PatternOf(f))
 		}
+	}
+	return out
+}
+
+// texts in outline fonts that came or changed.
+func (p *project) texts(cs edit.ChangeSet) (out []layout.Lettered) {
+	for _, c := range cs {
+		out = lettered(out, p.bench.Doc.Asset, c.After)
 	}
 	return out
 }

@@ -185,10 +185,20 @@ func (b *Board) drop(key string) {
 }
 
 // list adds a finding to those listed, or counts it.
+//
+// Of a text or figure that consists of several pieces the worst place stands for all of them.
 func (b *Board) list(f Finding) {
+	if old := b.Found[f.Key]; old != nil && b.added[f.Key] && !worse(&f, old) {
+		return
+	}
 	if b.Found[f.Key] != nil || !b.full() {
 		b.put(f)
 	}
+}
+
+// worse tells whether a finding falls shorter of what is asked for than another of the same key.
+func worse(f, old *Finding) bool {
+	return cmp.Or(cmp.Compare(f.Measured-f.Required, old.Measured-old.Required), cmp.Compare(f.At.X, old.At.X), cmp.Compare(f.At.Y, old.At.Y)) < 0
 }
 
 func (b *Board) put(f Finding) {

@@ -73,7 +73,7 @@ func (b *Board) notes(ids map[design.ID]bool) {
 	for _, holder := range b.Noting(about) {
 		if p := b.doc.Placed[holder]; p != nil {
 			for key := range b.owners[holder] {
-				if f := b.Found[key]; f != nil && f.Kind == "placing" {
+				if f := b.Found[key]; f != nil && f.Kind == "placing" && f.Objects[0] == holder {
 					b.drop(key)
 				}
 			}

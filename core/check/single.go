@@ -17,7 +17,7 @@ import (
 func (b *Board) single(c *layout.Copper, by kinds) {
 	who, one := c.Subject(), []design.ID{c.ID}
 	first := bits.TrailingZeros32(c.Layers)
-	if c.Kind == "track" && by.has(design.LeastWidth) {
+	if (c.Kind == "track" || c.Kind == "figure" && !c.Shape.Area) && by.has(design.LeastWidth) {
 		w, middle := 2*c.Shape.R, c.Shape.Side(0).Middle()
 		if need := b.rules.For(design.LeastWidth, who, first, middle).Of(0); geom.Short(float64(w), need) {
 			b.list(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: need,

@@ -78,7 +78,7 @@ func (w *why) single(set *rules.Set, c *layout.Copper) {
 		w.add(design.Clearance, set.Between(design.Clearance, who, rules.Subject{}, layer, c.At), 0, c.Name, "")
 	}
 	one(design.EdgeClearance, 0, "")
-	if c.Kind == "track" {
+	if c.Kind == "track" || c.Kind == "figure" && !c.Shape.Area {
 		one(design.LeastWidth, 0, units.Text(2*c.Shape.R))
 	}
 	if c.Hole > 0 {

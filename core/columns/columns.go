@@ -25,7 +25,7 @@ func (n Numbers) MarshalText() ([]byte, error) {
 	return base64.StdEncoding.AppendEncode(nil, raw), nil
 }
 
-// Tracks by row, in the order of their ids. Lengths are nanometres.
+// Tracks by row, in the order of their ids: those that the mask covers. Lengths are nanometres.
 type Tracks struct {
 	ID     Numbers `json:"id"`
 	Layer  Numbers `json:"layer"`
@@ -82,7 +82,7 @@ func fits(vs ...int64) bool {
 }
 
 func (t *Tracks) add(o *design.Track) bool {
-	if !fits(int64(o.ID), int64(o.Layer), int64(o.Net), o.Width, o.A.X, o.A.Y, o.B.X, o.B.Y) || o.Mid != nil && !fits(o.Mid.X, o.Mid.Y) {
+	if o.Bare || !fits(int64(o.ID), int64(o.Layer), int64(o.Net), o.Width, o.A.X, o.A.Y, o.B.X, o.B.Y) || o.Mid != nil && !fits(o.Mid.X, o.Mid.Y) {
 		return false
 	}
 	row := int32(len(t.ID))

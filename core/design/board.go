@@ -180,7 +180,8 @@ type Track struct {
 	Mid    *geom.Point `json:"mid,omitempty"`
 	B      geom.Point  `json:"b"`
 	Width  int64       `json:"width"`
-	Net    ID          `json:"net,omitempty"` // 0: none
+	Net    ID          `json:"net,omitempty"`  // 0: none
+	Bare   bool        `json:"bare,omitempty"` // free of the mask, where it is an outer layer
 	Locked bool        `json:"locked,omitempty"`
 }
 
@@ -244,16 +245,6 @@ type Hole struct {
 
 // Room is the radius of the hole with its copper.
 func (h *Hole) Room() int64 { return max(h.Diameter, h.Land) / 2 }
-
-// Legend is a text printed on the board.
-type Legend struct {
-	ID     ID         `json:"id"`
-	At     geom.Point `json:"at"` // middle of the text
-	Angle  int32      `json:"angle"`
-	Bottom bool       `json:"bottom,omitempty"`
-	Height int64      `json:"height"`
-	Text   string     `json:"text"`
-}
 
 // RuleArea is a drawn part of the board: rules may hold within it, and it may keep kinds of things
 // out.

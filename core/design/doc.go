@@ -112,6 +112,8 @@ type Doc struct {
 	Vias         Table[*Via]
 	Holes        Table[*Hole]
 	Legends      Table[*Legend]
+	Figures      Table[*BoardFigure]
+	Dimensions   Table[*BoardDimension]
 
 	tables  map[Kind]table
 	kindOf  map[ID]Kind
@@ -224,6 +226,12 @@ func (d *Doc) SheetsInOrder() []*Sheet {
 		return cmp.Or(cmp.Compare(a.Order, b.Order), cmp.Compare(a.ID, b.ID))
 	})
 }
+
+// Asset with the id, or nil.
+func (d *Doc) Asset(id ID) *Asset { return d.Assets[id] }
+
+// Asset with the id, or nil.
+func (s Shared) Asset(id ID) *Asset { return s.doc.Assets[id] }
 
 // Shared is a document as it was at a moment. Its objects and tables are the document's own: a table is
 // copied when the document next changes it.

@@ -39,7 +39,7 @@ const LongestNote = 10_000
 type Asset struct {
 	ID     ID     `json:"id"`
 	Name   string `json:"name"`
-	Type   string `json:"type"`  // png, jpeg, svg; glb: a body in space (binary glTF 2.0)
+	Type   string `json:"type"`  // png, jpeg, svg; glb: a body in space (binary glTF 2.0); font: an outline font (TrueType, OpenType)
 	Width  int    `json:"width"` // in pixels, or in the drawing's own units
 	Height int    `json:"height"`
 	Data   []byte `json:"data"`

@@ -118,6 +118,14 @@ func (o *Legend) ObjectID() ID        { return o.ID }
 func (o *Legend) ObjectKind() Kind    { return KindLegend }
 func (o *Legend) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *BoardFigure) ObjectID() ID        { return o.ID }
+func (o *BoardFigure) ObjectKind() Kind    { return KindFigure }
+func (o *BoardFigure) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *BoardDimension) ObjectID() ID        { return o.ID }
+func (o *BoardDimension) ObjectKind() Kind    { return KindDimension }
+func (o *BoardDimension) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *RuleArea) ObjectID() ID        { return o.ID }
 func (o *RuleArea) ObjectKind() Kind    { return KindRuleArea }
 func (o *RuleArea) withID(id ID) Object { c := *o; c.ID = id; return &c }

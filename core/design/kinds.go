@@ -259,7 +259,9 @@ func boardKinds() []descriptor {
 			index:  func(l *lookups, v *Via, in bool) { l.bear(v.Net, in) },
 		}),
 		describe(about[*Hole]{table: func(d *Doc) *Table[*Hole] { return &d.Holes }}),
-		describe(about[*Legend]{table: func(d *Doc) *Table[*Legend] { return &d.Legends }}),
+		describe(about[*Legend]{table: func(d *Doc) *Table[*Legend] { return &d.Legends }, called: always[*Legend]("a text on the board"), refers: (*Legend).refers}),
+		describe(about[*BoardFigure]{table: func(d *Doc) *Table[*BoardFigure] { return &d.Figures }, called: always[*BoardFigure]("a figure on the board"), refers: (*BoardFigure).refers}),
+		describe(about[*BoardDimension]{table: func(d *Doc) *Table[*BoardDimension] { return &d.Dimensions }, called: always[*BoardDimension]("a dimension on the board"), apart: true}),
 	}
 }
 

@@ -50,6 +50,8 @@ const (
 	KindVia         Kind = "via"
 	KindHole        Kind = "hole"
 	KindLegend      Kind = "legend"
+	KindFigure      Kind = "figure"
+	KindDimension   Kind = "dimension"
 )
 
 // Object is anything a document holds.

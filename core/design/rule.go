@@ -58,10 +58,11 @@ const (
 	AVia        Thing = "via"
 	UnplatedOne Thing = "unplatedHole"
 	APart       Thing = "part"
+	AFigure     Thing = "figure" // text or figure of copper
 )
 
 // Things lists them.
-var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart}
+var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart, AFigure}
 
 // Scope says for what a rule holds: for things that fit all that it names. One that names nothing
 // holds for everything.

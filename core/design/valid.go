@@ -349,8 +349,8 @@ func (n *Note) Valid() error {
 // Valid checks the asset by what can be said without reading the picture; package
 // core/picture reads it.
 func (a *Asset) Valid() error {
-	return firstOf(name("picture's name", a.Name), oneOf("a kind of picture", a.Type, []string{"png", "jpeg", "svg", "glb"}),
-		check(a.Type == "glb" || a.Width > 0 && a.Height > 0, "the picture %s has no size", a.Name),
+	return firstOf(name("picture's name", a.Name), oneOf("a kind of picture", a.Type, []string{"png", "jpeg", "svg", "glb", FontAsset}),
+		check(a.Type == "glb" || a.Type == FontAsset || a.Width > 0 && a.Height > 0, "the picture %s has no size", a.Name),
 		check(len(a.Data) > 0 && len(a.Data) <= LargestAsset, "the picture %s has %d bytes; 1 to %d are allowed", a.Name, len(a.Data), LargestAsset))
 }
 

@@ -322,8 +322,3 @@ func (h *Hole) Valid() error {
 	return firstOf(place("a hole", h.At), length("a hole", h.Diameter, 1), length("the copper around a hole", h.Land, 0), length("what is kept free around a hole", h.Keep, 0),
 		check(h.Land == 0 || h.Land > h.Diameter, "the copper around a hole, %s, is not larger than the hole, %s", units.Text(h.Land), units.Text(h.Diameter)))
 }
-
-// Valid checks the legend.
-func (l *Legend) Valid() error {
-	return firstOf(name("text", l.Text), place("a text", l.At), angle("a text", l.Angle), length("the height of a text", l.Height, 100_000))
-}

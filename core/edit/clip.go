@@ -226,6 +226,17 @@ func (c *Remove) Apply(tx *Tx) error {
 				}
 			}
 		case *design.Legend:
+			if o.Locked {
+				return fmt.Errorf("the text %q is locked; unlock it first", o.Text)
+			}
+			tx.Remove(o)
+			tx.sweepFont(o.Face)
+		case *design.BoardDimension:
+			tx.Remove(o)
+		case *design.BoardFigure:
+			if o.Locked {
+				return fmt.Errorf("a figure is locked; unlock it first")
+			}
 			tx.Remove(o)
 		case *design.Track:
 			if o.Locked {

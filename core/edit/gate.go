@@ -16,8 +16,11 @@ import (
 func Gate(d *design.Doc) error {
 	for a := range d.Assets.All() {
 		read := picture.Read
-		if a.Type == "glb" {
+		switch a.Type {
+		case "glb":
 			read = picture.ReadBody
+		case design.FontAsset:
+			read = fontAsset
 		}
 		clean, err := read(a.Name, a.Data)
 		if err != nil {

@@ -143,11 +143,12 @@ func (c *RemoveNetTracks) Apply(tx *Tx) error {
 	return nil
 }
 
-// SetTrack changes the width of tracks. What would come too near to something is left to
+// SetTrack changes the width of tracks, or whether the mask leaves them bare; nothing said stays. What would come too near to something is left to
 // the checks to say, since a person may want to mend the neighbours next.
 type SetTrack struct {
 	IDs   []design.ID `json:"ids"`
-	Width int64       `json:"width"`
+	Width int64       `json:"width,omitempty"`
+	Bare  *bool       `json:"bare,omitempty"`
 }
 
 // Apply the command.
@@ -158,7 +159,10 @@ func (c *SetTrack) Apply(tx *Tx) error {
 			return err
 		}
 		q := *t
-		q.Width = c.Width
+		if c.Width != 0 {
+			q.Width = c.Width
+		}
+		set(&q.Bare, c.Bare)
 		if err := tx.Put(&q); err != nil {
 			return err
 		}

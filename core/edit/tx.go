@@ -207,6 +207,9 @@ func (tx *Tx) Put(o design.Object) error {
 	if err := o.Valid(); err != nil {
 		return err
 	}
+	if b, ok := o.(*design.Board); ok && tx.Doc.Board != nil {
+		tx.reanchor(tx.Doc.Board, b)
+	}
 	tx.record(o.ObjectKind(), o.ObjectID(), o)
 	tx.Doc.Put(o)
 	return nil
@@ -214,6 +217,7 @@ func (tx *Tx) Put(o design.Object) error {
 
 // Remove takes the object out.
 func (tx *Tx) Remove(o design.Object) {
+	tx.unanchor(o.ObjectID())
 	tx.record(o.ObjectKind(), o.ObjectID(), nil)
 	tx.Doc.Remove(o.ObjectKind(), o.ObjectID())
 }

@@ -1,6 +1,10 @@
 package geom
 
-import "math"
+import (
+	"cmp"
+	"math"
+	"slices"
+)
 
 // Piece is a piece of a line from A to B: an arc through M where M lies beside the straight
 // line between them, else that straight line. Where A and B are one place and M is another, it
@@ -125,6 +129,30 @@ func (p Piece) Middle() Point {
 	sin, cos := math.Sincos(k.way * p.sweep(k) / 2)
 	d := k.c.times(-1)
 	return k.c.plus(vec{d.x*cos - d.y*sin, d.x*sin + d.y*cos}).rounded(p.A)
+}
+
+// InOrder are places of the piece from A to B.
+func (p Piece) InOrder(pts []Point) []Point {
+	along := func(q Point) float64 {
+		if !p.Round() {
+			return vecOf(q, p.A).dot(vecOf(p.B, p.A))
+		}
+		if q == p.A {
+			return 0
+		}
+		return Piece{p.A, p.between(p.A, q), q}.sweep(p.circle())
+	}
+	out := slices.Clone(pts)
+	slices.SortStableFunc(out, func(a, b Point) int { return cmp.Compare(along(a), along(b)) })
+	return out
+}
+
+// Between is the stretch of the piece from one of its places to a later one.
+func (p Piece) Between(a, b Point) Piece {
+	if !p.Round() {
+		return Straight(a, b)
+	}
+	return Piece{a, p.between(a, b), b}
 }
 
 // Centre of a round piece, rounded, and whether it goes anticlockwise about it.

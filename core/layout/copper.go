@@ -16,9 +16,9 @@ import (
 // Copper is one piece of copper or one hole on the board.
 type Copper struct {
 	ID     design.ID // of the track, via, hole or placed part
-	Pad    int       // index of the pad in its footprint, or −1
+	Pad    int       // index of the pad in its footprint; −1: none, lower: further pieces of one drawing
 	Number string    // of the pad
-	Kind   string    // track, pad, via, hole
+	Kind   string    // track, pad, via, hole, figure
 	Thing  design.Thing
 	Net    design.ID // 0: none
 	Layers uint32    // bit i: present on copper layer i
@@ -197,6 +197,14 @@ func PiecesOf(d *design.Doc, o design.Object) []*Copper {
 			c.Thing, c.Bare, c.Name = design.ThroughPad, false, "plated hole"
 		}
 		return []*Copper{c}
+	case *design.Legend:
+		if o.On == design.OnCopper {
+			return drawnCopper(d, o, o.Layer, "copper text")
+		}
+	case *design.BoardFigure:
+		if o.On == design.OnCopper {
+			return drawnCopper(d, o, o.Layer, "copper figure")
+		}
 	case *design.Placed:
 		f := d.Footprint(o.Footprint)
 		if f == nil {
@@ -209,6 +217,14 @@ func PiecesOf(d *design.Doc, o design.Object) []*Copper {
 		return out
 	}
 	return nil
+}
+
+// drawnCopper are the pieces of a text or figure of copper.
+func drawnCopper(d *design.Doc, o design.Object, layer design.LayerID, name string) (out []*Copper) {
+	for i, s := range PrintOf(d, o, 0).Shapes() {
+		out = append(out, &Copper{ID: o.ObjectID(), Pad: -1 - i, Kind: "figure", Thing: design.AFigure, Layers: 1 << d.Board.Position(layer), Shape: s, At: s.Box().Centre(), Name: name})
+	}
+	return out
 }
 
 func viaCopper(b *design.Board, v *design.Via) *Copper {

@@ -43,6 +43,12 @@ func (x *Index) fill(d *design.Doc) {
 	for h := range d.Holes.All() {
 		x.Put(d, h)
 	}
+	for l := range d.Legends.All() {
+		x.Put(d, l)
+	}
+	for f := range d.Figures.All() {
+		x.Put(d, f)
+	}
 }
 
 func copperIDs(b *design.Board) []design.LayerID {

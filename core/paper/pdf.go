@@ -17,6 +17,7 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/picture"
+	"goldentrace/core/typeface"
 )
 
 // PDF writes all uses of all sheets as one file: vectors, texts that can be searched, a
@@ -77,8 +78,8 @@ func newPDF(title, author string, made time.Time) *fpdf.Fpdf {
 	f.SetTitle(title, true)
 	f.SetAuthor(author, true)
 	f.SetCreator("Golden Trace", true)
-	for _, face := range faces() {
-		f.AddUTF8FontFromBytes(face.name, "", face.data)
+	for _, face := range typeface.Shipped() {
+		f.AddUTF8FontFromBytes(face.Name, "", face.Data)
 	}
 	return f
 }
@@ -161,7 +162,7 @@ func (w *pdfWriter) text(m Mark) {
 		defer f.TransformEnd()
 	}
 	for _, p := range pieces(m) {
-		f.SetFont(p.face.name, "", size*72/25.4)
+		f.SetFont(p.face.Name, "", size*72/25.4)
 		f.Text(x+left, y+size*0.35, p.text)
 		left += p.width * size
 	}

@@ -38,6 +38,7 @@ type Bench struct {
 	board      *boardRules
 	links      *links
 	parts      *partSheet
+	dimensions *dimensions
 }
 
 // Open derives everything from a document.
@@ -54,6 +55,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	b.board = newBoardRules(b.graph, d, b.copper, f.check, b.rules, b.findings)
 	b.links = newLinks(b.graph, d, b.copper, f.links, b.findings)
 	b.parts = newPartSheet(b.graph, d, b.findings)
+	b.dimensions = newDimensions(b.graph, d)
 	b.Settle()
 	return b
 }

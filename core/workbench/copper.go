@@ -24,7 +24,7 @@ type ofNet struct{ net, object design.ID }
 func newCopper(g *derive.Graph, d *design.Doc, x *layout.Index) *copper {
 	c := &copper{doc: d, index: x}
 	r := g.Result("copper", nil)
-	r.Of(c.object, design.KindPlaced, design.KindTrack, design.KindVia, design.KindHole)
+	r.Of(c.object, design.KindPlaced, design.KindTrack, design.KindVia, design.KindHole, design.KindLegend, design.KindFigure)
 	r.Of(c.footprint, design.KindFootprint)
 	r.Of(func(x edit.Change) {
 		if c.index.Board(d) {

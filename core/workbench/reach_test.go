@@ -97,7 +97,31 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 			o.Keep = int64(r.IntN(3)) * 1_000_000
 		}
 	}),
-	design.KindLegend: change(func(r *rand.Rand, d *design.Doc, o *design.Legend) { o.Text = fmt.Sprint("TEXT", r.IntN(9)) }),
+	design.KindLegend: change(func(r *rand.Rand, d *design.Doc, o *design.Legend) {
+		o.Text = fmt.Sprint("TEXT", r.IntN(9))
+		o.At.X += step(r)
+		o.Font = []string{design.Strokes, design.Bold, design.Mono}[r.IntN(3)]
+		o.On, o.Layer = drawnOn(r, d)
+	}),
+	design.KindFigure: change(func(r *rand.Rand, d *design.Doc, o *design.BoardFigure) {
+		o.On, o.Layer = drawnOn(r, d)
+		o.Lines = slices.Clone(o.Lines)
+		o.Lines[0] = slices.Clone(o.Lines[0])
+		o.Lines[0][0].X += step(r)
+	}),
+	design.KindDimension: change(func(r *rand.Rand, d *design.Doc, o *design.BoardDimension) {
+		parts := slices.Sorted(maps.Keys(d.Placed))
+		o.From = []design.Anchor{{Of: parts[r.IntN(len(parts))]}, {Of: design.BoardID, Corner: r.IntN(4)}, {At: geom.Pt(step(r), step(r))}}[r.IntN(3)]
+		o.Off = step(r)
+	}),
+}
+
+// drawnOn is a surface, copper more often than others.
+func drawnOn(r *rand.Rand, d *design.Doc) (string, design.LayerID) {
+	if r.IntN(2) == 0 {
+		return design.OnCopper, d.Board.At(r.IntN(d.Board.Layers()))
+	}
+	return []string{design.OnSilk, design.OnMask, design.OnDrawing}[r.IntN(3)], 0
 }
 
 func change[T any, P interface {
@@ -136,6 +160,9 @@ func everything(b *workbench.Bench) map[string]string {
 	}
 	for id, v := range w.views {
 		out[fmt.Sprint("view ", id)] = v
+	}
+	for _, m := range b.All().Dimensions {
+		out[fmt.Sprint("dimension ", m.ID)] = text(m)
 	}
 	for c := range b.Index().All() {
 		out[fmt.Sprint("copper ", c.ID, " ", c.Pad)] = text(c)
@@ -240,5 +267,8 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	d.Put(&design.Tap{ID: d.NewID(), Sheet: below.ID, At: at(20, 25), Member: "D0"})
 	d.Put(&design.Wire{ID: d.NewID(), Sheet: below.ID, A: at(10, 10), B: at(14, 10)})
 	d.Put(&design.Excuse{ID: d.NewID(), Key: "links VIN", Reason: "later", Fingerprint: "x"})
+	corner := geom.Pt(12_000_000, 12_000_000)
+	d.Put(&design.BoardFigure{ID: d.NewID(), Filled: true, Closed: true, Lines: [][]geom.Corner{geom.Rectangle(geom.BoxOf(corner, corner.Add(geom.Pt(4_000_000, 3_000_000))), 1_000_000)}})
+	d.Put(&design.BoardDimension{ID: d.NewID(), From: design.Anchor{At: corner}, To: design.Anchor{At: geom.Pt(0, 0)}})
 	require.NoError(t, d.Whole())
 }

@@ -22,7 +22,10 @@ type Delta struct {
 	Findings []*check.Finding                `json:"findings"`
 	Mended   []string                        `json:"mended"` // keys of findings that are gone
 	Stages   Stages                          `json:"stages"`
-	Behind   map[string]int64                `json:"behind,omitempty"` // results that are still of an earlier revision, and which
+	// Dimensions of the board as they are drawn now, and those that are gone.
+	Dimensions     []layout.DimensionDrawn `json:"dimensions,omitempty"`
+	LostDimensions []design.ID             `json:"lostDimensions,omitempty"`
+	Behind         map[string]int64        `json:"behind,omitempty"` // results that are still of an earlier revision, and which
 }
 
 // Redrawn is a net that joins what it joined, drawn otherwise in some uses of sheets.
@@ -39,6 +42,7 @@ func (b *Bench) Settle() Delta {
 	d := Delta{Rev: b.Rev, Links: b.links.told(), Behind: b.graph.Behind()}
 	b.circuit.tell(&d)
 	d.Findings, d.Mended = b.findings.told()
+	d.Dimensions, d.LostDimensions = b.dimensions.told()
 	d.Stages = b.Stages()
 	return d
 }
@@ -47,7 +51,7 @@ func (b *Bench) Settle() Delta {
 func (b *Bench) All() Delta {
 	b.graph.Settle()
 	n := b.circuit.nets
-	d := Delta{Rev: b.Rev, Links: map[design.ID]layout.LinkChange{}, Stages: b.Stages(), Findings: b.Findings(), Places: n.Tree.Uses, Behind: b.graph.Behind()}
+	d := Delta{Rev: b.Rev, Links: map[design.ID]layout.LinkChange{}, Stages: b.Stages(), Findings: b.Findings(), Places: n.Tree.Uses, Behind: b.graph.Behind(), Dimensions: b.dimensions.all()}
 	for _, s := range b.Doc.SheetsInOrder() {
 		d.Sheets = append(d.Sheets, n.Views[s.ID])
 	}

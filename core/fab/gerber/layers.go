@@ -3,7 +3,9 @@ package gerber
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"math/bits"
+	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -83,13 +85,44 @@ func (j Job) Copper(layer int) []byte {
 			}
 		}
 	}
+	for _, o := range j.drawn(design.OnCopper, false, id) {
+		p.Object(map[string]string{"N": "N/C"})
+		for _, c := range j.Index.Of(o.ObjectID()) {
+			p.Draw("NonConductor", c.Shape)
+		}
+	}
 	return p.Bytes()
 }
 
-// opening is a place free of mask, and the middle of what it is for.
+// opening is a place free of mask, and the middle of what it is for; drawn ones have none.
 type opening struct {
 	shape  geom.Shape
 	middle geom.Point
+	drawn  bool
+}
+
+// put puts an opening down.
+func (p *Plot) put(o opening) {
+	if o.drawn {
+		p.Draw("", o.shape)
+	} else {
+		p.Put("", o.shape, o.middle)
+	}
+}
+
+// drawn are the texts and figures on a surface of a side, or on a copper layer.
+func (j Job) drawn(on string, bottom bool, layer design.LayerID) (out []design.Object) {
+	for l := range j.Doc.Legends.All() {
+		if l.On == on && l.Layer == layer && (layer > 0 || l.Bottom == bottom) {
+			out = append(out, l)
+		}
+	}
+	for f := range j.Doc.Figures.All() {
+		if f.On == on && f.Layer == layer && (layer > 0 || f.Bottom == bottom) {
+			out = append(out, f)
+		}
+	}
+	return out
 }
 
 // openings lists the mask openings of one side.
@@ -106,13 +139,13 @@ func (j Job) openings(bottom bool) (out []opening) {
 				margin := j.asked(design.MaskMargin, c, pad.Hole)
 				if s := c.Bore(); s.R+margin > 0 {
 					s.R += margin
-					out = append(out, opening{s, c.Drill})
+					out = append(out, opening{shape: s, middle: c.Drill})
 				}
 				continue
 			}
 			margin := j.asked(design.MaskMargin, c, min(shape.Size.X, shape.Size.Y))
 			for _, s := range layout.Opened(&pad, shape, pad.Mask, margin, part.Pose()) {
-				out = append(out, opening{s, c.At})
+				out = append(out, opening{shape: s, middle: c.At})
 			}
 		}
 	}
@@ -121,13 +154,27 @@ func (j Job) openings(bottom bool) (out []opening) {
 			if layer := j.outer(bottom); v.Cover == design.Open && c.Has(layer) {
 				s := c.On(layer)
 				s.R += j.asked(design.MaskMargin, c, 2*s.R)
-				out = append(out, opening{s, v.At})
+				out = append(out, opening{shape: s, middle: v.At})
 			}
 		}
 	}
 	for h := range j.Doc.Holes.All() {
 		c := j.Index.Of(h.ID)[0]
-		out = append(out, opening{geom.Disc(h.At, h.Room()+j.asked(design.MaskMargin, c, 2*h.Room())), h.At})
+		out = append(out, opening{shape: geom.Disc(h.At, h.Room()+j.asked(design.MaskMargin, c, 2*h.Room())), middle: h.At})
+	}
+	outer := j.Doc.Board.At(j.outer(bottom))
+	for t := range j.Doc.Tracks.All() {
+		if t.Bare && t.Layer == outer {
+			c := j.Index.Of(t.ID)[0]
+			s := c.Shape
+			s.R += j.asked(design.MaskMargin, c, 2*s.R)
+			out = append(out, opening{shape: s, drawn: true})
+		}
+	}
+	for _, o := range j.drawn(design.OnMask, bottom, 0) {
+		for _, s := range layout.PrintOf(j.Doc, o, 0).Shapes() {
+			out = append(out, opening{shape: s, drawn: true})
+		}
 	}
 	return out
 }
@@ -164,7 +211,7 @@ func side(bottom bool) string {
 func (j Job) Mask(bottom bool) []byte {
 	p := j.plot("Soldermask,"+side(bottom), "Negative")
 	for _, o := range j.openings(bottom) {
-		p.Put("", o.shape, o.middle)
+		p.put(o)
 	}
 	return p.Bytes()
 }
@@ -186,13 +233,38 @@ func (j Job) Paste(bottom bool) []byte {
 			}
 		}
 	}
+	for _, o := range j.drawn(design.OnPaste, bottom, 0) {
+		for _, s := range layout.PrintOf(j.Doc, o, 0).Shapes() {
+			p.Draw("", s)
+		}
+	}
 	return p.Bytes()
 }
 
-// Silk draws what is printed on one side; it is cleared where the mask is open.
+// Silk draws what is printed on one side; it is cleared where the mask is open. What is to be kept off
+// that comes first, the farthest first, and is cleared as far around.
 func (j Job) Silk(bottom bool) []byte {
 	p := j.plot("Legend,"+side(bottom), "Positive")
 	width := j.Rules.For(design.SilkWidth, rules.Subject{}, j.outer(bottom), geom.Point{}).Of(0)
+	list := j.openings(bottom)
+	silk := map[int64][]geom.Shape{}
+	for _, o := range j.drawn(design.OnSilk, bottom, 0) {
+		apart := apart(o)
+		silk[apart] = append(silk[apart], layout.PrintOf(j.Doc, o, width).Shapes()...)
+	}
+	last := silk[0]
+	delete(silk, 0)
+	for _, apart := range slices.Backward(slices.Sorted(maps.Keys(silk))) {
+		for _, s := range silk[apart] {
+			p.Draw("", s)
+		}
+		p.Polarity(len(list) == 0)
+		for _, o := range list {
+			o.shape.R += apart
+			p.put(o)
+		}
+		p.Polarity(true)
+	}
 	for part := range j.Doc.Placed.All() {
 		if part.Bottom == bottom {
 			p.Object(map[string]string{"C": Escape(part.Designator)})
@@ -202,19 +274,25 @@ func (j Job) Silk(bottom bool) []byte {
 		}
 	}
 	p.Object(nil)
-	for t := range j.Doc.Legends.All() {
-		if t.Bottom == bottom {
-			for _, l := range layout.TextLines(t.Text, t.Height, t.At, t.Angle, t.Bottom) {
-				p.Line("", max(width, t.Height/8), l...)
-			}
-		}
+	for _, s := range last {
+		p.Draw("", s)
 	}
-	list := j.openings(bottom)
 	p.Polarity(len(list) == 0)
 	for _, o := range list {
-		p.Put("", o.shape, o.middle)
+		p.put(o)
 	}
 	return p.Bytes()
+}
+
+// apart is how far something is kept off what the mask leaves free.
+func apart(o design.Object) int64 {
+	switch o := o.(type) {
+	case *design.Legend:
+		return o.Apart
+	case *design.BoardFigure:
+		return o.Apart
+	}
+	return 0
 }
 
 // Outline draws the board's edge, its cut-outs too, as closed lines of 0.1 mm.

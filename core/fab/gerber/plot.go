@@ -188,10 +188,22 @@ func (p *Plot) Put(function string, s geom.Shape, middle geom.Point) {
 		p.Flash(function, s, middle)
 		return
 	}
-	p.aperFunction(function)
-	p.Region(s.Edges())
-	p.aperFunction("")
-	if s.R > 0 { // as much around it
+	p.Draw(function, s)
+}
+
+// Draw puts a shape down as it is drawn: an area as a region, a line by a round pen, a dot as one flash.
+func (p *Plot) Draw(function string, s geom.Shape) {
+	switch {
+	case s.Area:
+		p.aperFunction(function)
+		p.Region(s.Edges())
+		p.aperFunction("")
+		if s.R > 0 { // as much around it
+			p.Pieces(function, 2*s.R, s.Edges())
+		}
+	case len(s.Pts) == 1:
+		p.Flash(function, s, s.Pts[0])
+	default:
 		p.Pieces(function, 2*s.R, s.Edges())
 	}
 }

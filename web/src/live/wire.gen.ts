@@ -286,6 +286,7 @@ export interface Track {
   b: Point
   width: number
   net?: number
+  bare?: boolean
   locked?: boolean
 }
 
@@ -319,6 +320,36 @@ export interface Legend {
   bottom?: boolean
   height: number
   text: string
+  on?: string
+  layer?: number
+  font?: string
+  face?: number
+  stroke?: number
+  apart?: number
+  locked?: boolean
+}
+
+export interface BoardFigure {
+  id: number
+  name?: string
+  on?: string
+  layer?: number
+  bottom?: boolean
+  lines: Corner[][]
+  closed?: boolean
+  filled?: boolean
+  width?: number
+  apart?: number
+  locked?: boolean
+}
+
+export interface BoardDimension {
+  id: number
+  from: Anchor
+  to: Anchor
+  way?: string
+  off: number
+  text?: string
 }
 
 export interface Request {
@@ -505,6 +536,32 @@ export interface Item {
   units?: Symbol[]
 }
 
+export interface AddDimension {
+  from: Anchor
+  to: Anchor
+  way?: string
+  off: number
+  text?: string
+}
+
+export interface AddFigure {
+  name?: string
+  on?: string
+  layer?: number
+  bottom?: boolean
+  lines: Corner[][]
+  closed?: boolean
+  filled?: boolean
+  width?: number
+  apart?: number
+}
+
+export interface AddFont {
+  name: string
+  data: string
+  ids?: number[]
+}
+
 export interface AddHole {
   at: Point
   diameter: number
@@ -518,6 +575,23 @@ export interface AddLegend {
   bottom?: boolean
   height: number
   text: string
+  on?: string
+  layer?: number
+  font?: string
+  face?: number
+  stroke?: number
+  apart?: number
+}
+
+export interface AddLogo {
+  name: string
+  data: string
+  at: Point
+  width: number
+  on?: string
+  layer?: number
+  bottom?: boolean
+  apart?: number
 }
 
 export interface AddPicture {
@@ -926,6 +1000,25 @@ export interface SetChecks {
   pairs?: Record<string, string>
 }
 
+export interface SetDimension {
+  id: number
+  way?: string
+  off?: number
+  text?: string
+}
+
+export interface SetFigure {
+  ids: number[]
+  name?: string
+  on?: string
+  layer?: number
+  bottom?: boolean
+  closed?: boolean
+  filled?: boolean
+  width?: number
+  apart?: number
+}
+
 export interface SetFootprint {
   footprint: number
   name?: string
@@ -954,9 +1047,16 @@ export interface SetLayers {
 }
 
 export interface SetLegend {
-  id: number
+  ids: number[]
   text?: string
   height?: number
+  bottom?: boolean
+  on?: string
+  layer?: number
+  font?: string
+  face?: number
+  stroke?: number
+  apart?: number
 }
 
 export interface SetName {
@@ -1053,7 +1153,8 @@ export interface SetSymbol {
 
 export interface SetTrack {
   ids: number[]
-  width: number
+  width?: number
+  bare?: boolean
 }
 
 export interface ShapeEdge {
@@ -1146,6 +1247,7 @@ export interface Changed {
   changes: ObjectChange[]
   drawn?: Drawn[]
   patterns?: Pattern[]
+  texts?: Lettered[]
 }
 
 export interface Derived {
@@ -1179,6 +1281,7 @@ export interface More {
   objects?: Boxed[]
   copper?: Copper
   patterns?: Pattern[]
+  texts?: Lettered[]
 }
 
 export interface Renamed {
@@ -1194,6 +1297,7 @@ export interface Opened {
   objects?: Boxed[]
   copper?: Copper
   patterns?: Pattern[]
+  texts?: Lettered[]
 }
 
 export interface Present {
@@ -1343,6 +1447,31 @@ export interface LandMade {
   dim?: string
 }
 
+export interface Lettering {
+  text: string
+  height: number
+  font: string
+  face?: number
+}
+
+export interface Point {
+  x: number
+  y: number
+}
+
+export interface Logo {
+  name: string
+  data: string
+  width: number
+}
+
+export interface LogoSeen {
+  rings: Point[][]
+  size: Point
+  leftOut: string[]
+  corners: number
+}
+
 export interface Mapping {
   part: number
   footprint?: string
@@ -1353,6 +1482,18 @@ export interface Mapped {
   found: Flaw[]
   checked: string
   used: string[]
+}
+
+export interface Measure {
+  a: Met
+  b: Met
+}
+
+export interface Gauged {
+  straight: number
+  edges?: EdgeGap
+  along?: Way
+  apart?: boolean
 }
 
 export interface Newer {
@@ -1585,6 +1726,10 @@ export interface Probe {
   via?: string
 }
 
+export interface TracksOf {
+  ids: number[]
+}
+
 export interface Wanted {
   part: number
 }
@@ -1645,11 +1790,6 @@ export interface Figure {
   r?: number
   text?: string
   width?: number
-}
-
-export interface Point {
-  x: number
-  y: number
 }
 
 export interface Pad {
@@ -1768,6 +1908,15 @@ export interface PlaceNote {
 export interface ViaPad {
   layer: number
   diameter: number
+}
+
+export interface Anchor {
+  of?: number
+  pad?: string
+  spot?: string
+  line?: number
+  corner?: number
+  at: Point
 }
 
 export interface Outcome {
@@ -1984,6 +2133,11 @@ export interface ObjectChange {
   after?: AnyObject
 }
 
+export interface Lettered {
+  id: number
+  rings: Point[][]
+}
+
 export interface Delta {
   rev: number
   sheets: SheetView[]
@@ -1995,6 +2149,8 @@ export interface Delta {
   findings: Finding[]
   mended: string[]
   stages: Stages
+  dimensions?: DimensionDrawn[]
+  lostDimensions?: number[]
   behind?: Record<string, number>
 }
 
@@ -2138,6 +2294,24 @@ export interface PinRow {
   pads: number
   given?: boolean
   wrong?: string
+}
+
+export interface Met {
+  at: Point
+  of?: number
+  pad?: string
+}
+
+export interface EdgeGap {
+  gap: number
+  a: Point
+  b: Point
+}
+
+export interface Way {
+  length: number
+  line: Corner[]
+  vias: number
 }
 
 export interface Numbering {
@@ -2417,6 +2591,16 @@ export interface Stages {
   nets: number
 }
 
+export interface DimensionDrawn {
+  id: number
+  from: Point
+  to: Point
+  a: Point
+  b: Point
+  length: number
+  text?: string
+}
+
 export interface File {
   name: string
   kind: string
@@ -2560,16 +2744,22 @@ export interface Kinds {
   via: Via
   hole: Hole
   legend: Legend
+  figure: BoardFigure
+  dimension: BoardDimension
 }
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend']
+export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'dimension']
 
 /** Every edit command by its name. */
 export interface Commands {
+  addDimension: AddDimension
+  addFigure: AddFigure
+  addFont: AddFont
   addHole: AddHole
   addLegend: AddLegend
+  addLogo: AddLogo
   addPicture: AddPicture
   addPin: AddPin
   addPins: AddPins
@@ -2635,6 +2825,8 @@ export interface Commands {
   setBlock: SetBlock
   setChecked: SetChecked
   setChecks: SetChecks
+  setDimension: SetDimension
+  setFigure: SetFigure
   setFootprint: SetFootprint
   setHole: SetHole
   setLabel: SetLabel
@@ -2703,7 +2895,10 @@ export interface Questions {
   foresee: { asks: Foresee; answers: Foreseen }
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
+  lettering: { asks: Lettering; answers: Point[][] }
+  logo: { asks: Logo; answers: LogoSeen }
   mapping: { asks: Mapping; answers: Mapped }
+  measure: { asks: Measure; answers: Gauged }
   newer: { asks: Newer; answers: NewVersion[] }
   nextName: { asks: NextName; answers: string }
   numbers: { asks: QuestionNumbers; answers: Renaming[] }
@@ -2725,6 +2920,7 @@ export interface Questions {
   timing: { asks: QuestionTiming; answers: Diagram }
   together: { asks: Together; answers: number[] }
   track: { asks: QuestionTrack; answers: Probe }
+  tracksOf: { asks: TracksOf; answers: number[] }
   wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }
   wire: { asks: QuestionWire; answers: WireWay }

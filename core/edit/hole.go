@@ -43,36 +43,3 @@ func (c *SetHole) Apply(tx *Tx) error {
 	}
 	return nil
 }
-
-// AddLegend prints a text on the board.
-type AddLegend struct {
-	At     geom.Point `json:"at"`
-	Angle  int32      `json:"angle,omitempty"`
-	Bottom bool       `json:"bottom,omitempty"`
-	Height int64      `json:"height"`
-	Text   string     `json:"text"`
-}
-
-// Apply the command.
-func (c *AddLegend) Apply(tx *Tx) error {
-	return tx.Put(&design.Legend{ID: tx.Doc.NewID(), At: c.At, Angle: c.Angle, Bottom: c.Bottom, Height: c.Height, Text: c.Text})
-}
-
-// SetLegend changes a text on the board; nil fields stay.
-type SetLegend struct {
-	ID     design.ID `json:"id"`
-	Text   *string   `json:"text,omitempty"`
-	Height *int64    `json:"height,omitempty"`
-}
-
-// Apply the command.
-func (c *SetLegend) Apply(tx *Tx) error {
-	old, err := get(tx.Doc.Legends, c.ID, "text")
-	if err != nil {
-		return err
-	}
-	l := *old
-	set(&l.Text, c.Text)
-	set(&l.Height, c.Height)
-	return tx.Put(&l)
-}

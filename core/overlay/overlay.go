@@ -1,0 +1,275 @@
+// Package overlay finds what closed lines fill, whichever way they wind and cross, and what lines of
+// a width cover. It stands on GEOS (libgeos, LGPL); its work is done on a grid of one nanometre, so that
+// places stay whole numbers.
+package overlay
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+
+	"github.com/twpayne/go-geos"
+
+	"goldentrace/core/geom"
+)
+
+// Filling is which places closed lines fill.
+type Filling int
+
+// The two fillings that drawings know (SVG 1.1, 11.3).
+const (
+	NonZero Filling = iota // those that the lines wind around
+	EvenOdd                // those that an odd number of lines surround
+)
+
+// Area is a filled place: what its outer line bounds but for its holes. The outer line goes
+// anticlockwise, holes go clockwise; none crosses itself or another.
+type Area struct {
+	Outer []geom.Point
+	Holes [][]geom.Point
+}
+
+// Filled gives the areas that closed lines fill, in a settled order. Lines without extent fill nothing.
+func Filled(lines [][]geom.Point, by Filling) (out []Area, err error) {
+	defer caught(&err)
+	c := geos.NewContext()
+	var rings []*geos.Geom
+	var kept [][]geom.Point
+	for _, l := range lines {
+		if r := distinct(l); len(r) > 2 {
+			kept = append(kept, r)
+			rings = append(rings, c.NewLineString(coords(r, true)))
+		}
+	}
+	if len(rings) == 0 {
+		return nil, nil
+	}
+	noded := c.NewCollection(geos.TypeIDMultiLineString, rings).UnaryUnionPrec(1)
+	faces := c.Polygonize([]*geos.Geom{noded})
+	var in []*geos.Geom
+	for i := range faces.NumGeometries() {
+		face := faces.Geometry(i)
+		p := face.PointOnSurface()
+		if n := winding(kept, p.X(), p.Y()); by == NonZero && n != 0 || by == EvenOdd && n%2 != 0 {
+			in = append(in, face.Clone())
+		}
+	}
+	if len(in) == 0 {
+		return nil, nil
+	}
+	return areas(c.NewCollection(geos.TypeIDMultiPolygon, in).UnaryUnionPrec(1)), nil
+}
+
+// Line is a run of places that a pen goes along.
+type Line struct {
+	Pts    []geom.Point
+	Closed bool
+}
+
+// Covered gives the areas that a round pen of the width covers along lines, its round ends strayed from
+// by less than the tolerance. Lengths are nanometres.
+func Covered(lines []Line, width, tolerance int64) (out []Area, err error) {
+	defer caught(&err)
+	c := geos.NewContext()
+	r := float64(width) / 2
+	// a chord over an angle φ of a circle strays by r(1 − cos φ/2)
+	quarter := min(max(int(math.Ceil(math.Pi/4/math.Acos(max(0, 1-float64(tolerance)/r)))), 2), 64)
+	var all []*geos.Geom
+	for _, l := range lines {
+		pts := distinct(l.Pts)
+		switch {
+		case len(pts) == 0:
+		case len(pts) == 1:
+			all = append(all, c.NewPoint([]float64{float64(pts[0].X), float64(pts[0].Y)}).Buffer(r, quarter))
+		default:
+			all = append(all, c.NewLineString(coords(pts, l.Closed && len(pts) > 2)).Buffer(r, quarter))
+		}
+	}
+	if len(all) == 0 {
+		return nil, nil
+	}
+	return areas(c.NewCollection(geos.TypeIDGeometryCollection, all).UnaryUnionPrec(1)), nil
+}
+
+// caught makes an error of what the library threw.
+func caught(err *error) {
+	if fault := recover(); fault != nil {
+		*err = fmt.Errorf("the areas cannot be joined: %v", fault)
+	}
+}
+
+// distinct are the places without repeats in a row.
+func distinct(l []geom.Point) []geom.Point {
+	out := slices.Compact(slices.Clone(l))
+	for len(out) > 1 && out[0] == out[len(out)-1] {
+		out = out[:len(out)-1]
+	}
+	return out
+}
+
+func coords(l []geom.Point, closed bool) [][]float64 {
+	out := make([][]float64, 0, len(l)+1)
+	for _, p := range l {
+		out = append(out, []float64{float64(p.X), float64(p.Y)})
+	}
+	if closed {
+		out = append(out, out[0])
+	}
+	return out
+}
+
+// winding is how often lines go around a place, anticlockwise counted up.
+func winding(lines [][]geom.Point, x, y float64) (n int) {
+	for _, l := range lines {
+		for i, a := range l {
+			b := l[(i+1)%len(l)]
+			ax, ay, bx, by := float64(a.X), float64(a.Y), float64(b.X), float64(b.Y)
+			if (ay <= y) == (by <= y) {
+				continue
+			}
+			right := (bx-ax)*(y-ay) - (x-ax)*(by-ay)
+			switch {
+			case by > ay && right > 0:
+				n++
+			case by < ay && right < 0:
+				n--
+			}
+		}
+	}
+	return n
+}
+
+// areas of a polygon or of several.
+func areas(g *geos.Geom) (out []Area) {
+	switch g.TypeID() {
+	case geos.TypeIDPolygon:
+		if g.IsEmpty() {
+			return nil
+		}
+		a := Area{Outer: ring(g.ExteriorRing(), false)}
+		for i := range g.NumInteriorRings() {
+			a.Holes = append(a.Holes, ring(g.InteriorRing(i), true))
+		}
+		slices.SortFunc(a.Holes, byFirst)
+		return []Area{a}
+	case geos.TypeIDMultiPolygon, geos.TypeIDGeometryCollection:
+		for i := range g.NumGeometries() {
+			out = append(out, areas(g.Geometry(i))...)
+		}
+		slices.SortFunc(out, func(a, b Area) int { return byFirst(a.Outer, b.Outer) })
+	}
+	return out
+}
+
+// ring gives a ring's places, from the leftmost and lowest on, clockwise or not.
+func ring(g *geos.Geom, clockwise bool) []geom.Point {
+	var pts []geom.Point
+	for _, c := range g.CoordSeq().ToCoords() {
+		pts = append(pts, geom.Pt(int64(math.Round(c[0])), int64(math.Round(c[1]))))
+	}
+	pts = distinct(pts)
+	if (geom.Area(pts) < 0) != clockwise {
+		slices.Reverse(pts)
+	}
+	first := 0
+	for i, p := range pts {
+		if compare(p, pts[first]) < 0 {
+			first = i
+		}
+	}
+	return append(pts[first:len(pts):len(pts)], pts[:first]...)
+}
+
+func compare(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) }
+
+func byFirst(a, b []geom.Point) int {
+	return cmp.Or(compare(a[0], b[0]), slices.CompareFunc(a, b, compare))
+}
+
+// Rings are all lines of areas, outer ones and holes: filled by even and odd they fill the areas.
+func Rings(list []Area) (out [][]geom.Point) {
+	for _, a := range list {
+		out = append(append(out, a.Outer), a.Holes...)
+	}
+	return out
+}
+
+// One is one closed line that bounds the area: holes are led to by cuts of no width. Each hole is cut to
+// from its rightmost place straight to the right, the hole that reaches farthest first.
+func (a Area) One() []geom.Point {
+	line := slices.Clone(a.Outer)
+	holes := slices.Clone(a.Holes)
+	right := func(h []geom.Point) int {
+		at := 0
+		for i, p := range h {
+			if compare(p, h[at]) > 0 {
+				at = i
+			}
+		}
+		return at
+	}
+	slices.SortStableFunc(holes, func(g, h []geom.Point) int { return compare(h[right(h)], g[right(g)]) })
+	for _, h := range holes {
+		k := right(h)
+		line = cutTo(line, append(h[k:len(h):len(h)], h[:k]...))
+	}
+	return line
+}
+
+// cutTo puts the hole, which begins at its rightmost place, into the line where that is met first to the right.
+func cutTo(line, hole []geom.Point) []geom.Point {
+	from := hole[0]
+	best, at := math.Inf(1), -1
+	for i, a := range line {
+		b := line[(i+1)%len(line)]
+		if a.Y == b.Y {
+			if a.Y == from.Y && min(a.X, b.X) >= from.X && float64(min(a.X, b.X)) < best {
+				best, at = float64(min(a.X, b.X)), i
+			}
+			continue
+		}
+		if min(a.Y, b.Y) > from.Y || max(a.Y, b.Y) < from.Y {
+			continue
+		}
+		x := float64(a.X) + float64(b.X-a.X)*float64(from.Y-a.Y)/float64(b.Y-a.Y)
+		if x >= float64(from.X) && x < best {
+			best, at = x, i
+		}
+	}
+	if at < 0 {
+		return line // it does not lie within
+	}
+	to := geom.Pt(int64(math.Round(best)), from.Y)
+	out := append(slices.Clone(line[:at+1]), to)
+	out = append(append(append(out, hole...), from), to)
+	return slices.Compact(append(out, line[at+1:]...))
+}
+
+// Joined are the areas that either covers.
+func Joined(a, b []Area) ([]Area, error) {
+	return combined(a, b, func(x, y *geos.Geom) *geos.Geom { return x.UnionPrec(y, 1) })
+}
+
+// Without are the areas of a that none of b covers.
+func Without(a, b []Area) ([]Area, error) {
+	return combined(a, b, func(x, y *geos.Geom) *geos.Geom { return x.DifferencePrec(y, 1) })
+}
+
+func combined(a, b []Area, by func(x, y *geos.Geom) *geos.Geom) (out []Area, err error) {
+	defer caught(&err)
+	c := geos.NewContext()
+	return areas(by(polygons(c, a), polygons(c, b))), nil
+}
+
+func polygons(c *geos.Context, list []Area) *geos.Geom {
+	all := make([]*geos.Geom, len(list))
+	for i, a := range list {
+		rings := [][][]float64{coords(a.Outer, true)}
+		for _, h := range a.Holes {
+			rings = append(rings, coords(h, true))
+		}
+		all[i] = c.NewPolygon(rings)
+	}
+	return c.NewCollection(geos.TypeIDMultiPolygon, all)
+}

@@ -1,0 +1,155 @@
+package overlay_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/geom"
+	"goldentrace/core/overlay"
+)
+
+func box(x, y, w, h int64) []geom.Point {
+	return []geom.Point{{X: x, Y: y}, {X: x + w, Y: y}, {X: x + w, Y: y + h}, {X: x, Y: y + h}}
+}
+
+func backwards(l []geom.Point) (out []geom.Point) {
+	for i := range l {
+		out = append(out, l[len(l)-1-i])
+	}
+	return out
+}
+
+func sum(list []overlay.Area) (s float64) {
+	for _, a := range list {
+		s += math.Abs(geom.Area(a.Outer))
+		for _, h := range a.Holes {
+			s -= math.Abs(geom.Area(h))
+		}
+	}
+	return s
+}
+
+// A frame is a frame by both fillings when its inner line goes the other way around, and full by the first when it goes
+// the same way (SVG 1.1, 11.3, the example of nested rings).
+func TestFillings(t *testing.T) {
+	outer, inner := box(0, 0, 1000, 1000), box(200, 200, 500, 500)
+	for name, c := range map[string]struct {
+		lines [][]geom.Point
+		by    overlay.Filling
+		area  float64
+		holes int
+	}{
+		"the same way, winding":   {[][]geom.Point{outer, inner}, overlay.NonZero, 1_000_000, 0},
+		"the same way, even, odd": {[][]geom.Point{outer, inner}, overlay.EvenOdd, 750_000, 1},
+		"the other way, winding":  {[][]geom.Point{outer, backwards(inner)}, overlay.NonZero, 750_000, 1},
+		"the other way, even odd": {[][]geom.Point{outer, backwards(inner)}, overlay.EvenOdd, 750_000, 1},
+		"crossing, winding":       {[][]geom.Point{outer, box(500, 0, 1000, 1000)}, overlay.NonZero, 1_500_000, 0},
+		"crossing, even odd":      {[][]geom.Point{outer, box(500, 0, 1000, 1000)}, overlay.EvenOdd, 1_000_000, 0},
+		"a bow tie":               {[][]geom.Point{{{X: 0, Y: 0}, {X: 1000, Y: 1000}, {X: 1000, Y: 0}, {X: 0, Y: 1000}}}, overlay.NonZero, 500_000, 0},
+		"without extent":          {[][]geom.Point{{{X: 0, Y: 0}, {X: 5, Y: 5}}, {{X: 1, Y: 1}}, nil}, overlay.NonZero, 0, 0},
+	} {
+		got, err := overlay.Filled(c.lines, c.by)
+		require.NoError(t, err, name)
+		assert.InDelta(t, c.area, sum(got), 1, name)
+		holes := 0
+		for _, a := range got {
+			holes += len(a.Holes)
+			assert.Positive(t, geom.Area(a.Outer), name)
+			for _, h := range a.Holes {
+				assert.Negative(t, geom.Area(h), name)
+			}
+		}
+		assert.Equal(t, c.holes, holes, name)
+	}
+}
+
+// A pen of 2 along a line of 10 covers 10 · 2 and a disc; along a closed square no more than its ring.
+func TestCovered(t *testing.T) {
+	got, err := overlay.Covered([]overlay.Line{{Pts: []geom.Point{{X: 0, Y: 0}, {X: 10_000_000, Y: 0}}}}, 2_000_000, 1_000)
+	require.NoError(t, err)
+	require.Len(t, got, 1)
+	assert.InEpsilon(t, 20e12+math.Pi*1e12, sum(got), 0.001)
+	got, err = overlay.Covered([]overlay.Line{{Pts: box(0, 0, 10_000_000, 10_000_000), Closed: true}}, 2_000_000, 1_000)
+	require.NoError(t, err)
+	require.Len(t, got, 1)
+	require.Len(t, got[0].Holes, 1)
+	assert.InEpsilon(t, 64e12, -geom.Area(got[0].Holes[0]), 1e-9)
+	assert.InEpsilon(t, 144e12-(4-math.Pi)*1e12, geom.Area(got[0].Outer), 0.001)
+	got, err = overlay.Covered([]overlay.Line{{Pts: []geom.Point{{X: 5, Y: 5}, {X: 5, Y: 5}}}}, 2_000_000, 1_000)
+	require.NoError(t, err)
+	assert.InEpsilon(t, math.Pi*1e12, sum(got), 0.002, "a dot: chords stray by a thousandth of its radius")
+}
+
+// around tells how often lines go around a place, by the angles that they sweep: another way than the program's.
+func around(lines [][]geom.Point, p [2]float64) int {
+	total := 0.0
+	for _, l := range lines {
+		for i, a := range l {
+			b := l[(i+1)%len(l)]
+			ax, ay, bx, by := float64(a.X)-p[0], float64(a.Y)-p[1], float64(b.X)-p[0], float64(b.Y)-p[1]
+			total += math.Atan2(ax*by-ay*bx, ax*bx+ay*by)
+		}
+	}
+	return int(math.Round(total / (2 * math.Pi)))
+}
+
+// Random lines: what lies in the areas is what the lines wind around, at random places that are not too near
+// to a line; and one line with cuts bounds the same.
+func TestFilledAgainstAngles(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(1, 4).Draw(t, "lines")
+		var lines [][]geom.Point
+		for range n {
+			m := rapid.IntRange(3, 9).Draw(t, "places")
+			var l []geom.Point
+			for range m {
+				l = append(l, geom.Pt(rapid.Int64Range(0, 100).Draw(t, "x")*10_000, rapid.Int64Range(0, 100).Draw(t, "y")*10_000))
+			}
+			lines = append(lines, l)
+		}
+		by := overlay.Filling(rapid.IntRange(0, 1).Draw(t, "filling"))
+		got, err := overlay.Filled(lines, by)
+		require.NoError(t, err)
+		var cut [][]geom.Point
+		for _, a := range got {
+			cut = append(cut, a.One())
+		}
+		for range 40 {
+			p := geom.Pt(rapid.Int64Range(-10_000, 1_010_000).Draw(t, "px"), rapid.Int64Range(-10_000, 1_010_000).Draw(t, "py"))
+			near := false
+			for _, l := range lines {
+				for i := range l {
+					d, _, _ := geom.SegmentDistance(l[i], l[(i+1)%len(l)], p, p)
+					near = near || d < 10
+				}
+			}
+			if near {
+				continue
+			}
+			w := around(lines, [2]float64{float64(p.X), float64(p.Y)})
+			want := by == overlay.NonZero && w != 0 || by == overlay.EvenOdd && w%2 != 0
+			q := [2]float64{float64(p.X), float64(p.Y)}
+			require.Equal(t, want, around(overlay.Rings(got), q) != 0, "%v in %v", p, lines)
+			shape := false
+			for _, l := range cut {
+				shape = shape || (geom.Shape{Pts: l, Area: true}).Holds(p)
+			}
+			require.Equal(t, want, shape, "%v in the cut %v", p, lines)
+		}
+	})
+}
+
+// The result does not depend on the order of the lines nor on where they begin.
+func TestSettled(t *testing.T) {
+	lines := [][]geom.Point{box(0, 0, 900, 900), box(300, 300, 200, 200), box(1000, 0, 50, 50)}
+	a, err := overlay.Filled(lines, overlay.EvenOdd)
+	require.NoError(t, err)
+	b, err := overlay.Filled([][]geom.Point{lines[2], append(lines[0][2:4:4], lines[0][:2]...), backwards(lines[1])}, overlay.EvenOdd)
+	require.NoError(t, err)
+	assert.Equal(t, a, b)
+	assert.Equal(t, geom.Pt(0, 0), a[0].Outer[0])
+}
