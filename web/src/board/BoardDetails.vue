@@ -2,7 +2,7 @@
 import { mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { Project } from '../live/project'
-import type { Kinds, Legend, Placed } from '../live/wire.gen'
+import type { Kinds, Placed } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import AngleField from '../shell/fields/AngleField.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
@@ -14,6 +14,7 @@ import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
 import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
+import DrawnDetails from './DrawnDetails.vue'
 import PlaceNotes from './PlaceNotes.vue'
 import SeveralParts from './SeveralParts.vue'
 import WhyRules from './rules/WhyRules.vue'
@@ -33,6 +34,11 @@ const allTracks = computed(
     tracks.value.every((t) => t.net === tracks.value[0].net) &&
     picked.value.every((b) => b.kind === 'track' || b.kind === 'via'),
 )
+/** The kind of drawn things when nothing else is picked. */
+const drawnKind = computed(() => {
+  const [first] = picked.value
+  return first && (first.kind === 'legend' || first.kind === 'figure' || (first.kind === 'dimension' && one.value)) && picked.value.every((b) => b.kind === first.kind) ? first.kind : null // prettier-ignore
+})
 const board = computed(() => (void props.project.docTick.value, props.project.board))
 const size = computed(() => (board.value.outline?.length ? ringBox(board.value.outline) : null))
 const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean }) =>
@@ -137,6 +143,14 @@ function resize(w: number, h: number) {
       :value="width"
       @keep="project.edit('setTrack', { ids: tracks.map((t) => t.id), width: $event }).catch(complain)"
     />
+    <v-checkbox
+      label="free of the mask"
+      :model-value="tracks.every((t) => t.bare)"
+      :indeterminate="tracks.some((t) => t.bare) && !tracks.every((t) => t.bare)"
+      hide-details
+      density="compact"
+      @update:model-value="project.edit('setTrack', { ids: tracks.map((t) => t.id), bare: !!$event }).catch(complain)"
+    />
     <p class="quiet">
       Length <span class="mono">{{ say(total) }}</span>
     </p>
@@ -145,8 +159,15 @@ function resize(w: number, h: number) {
       <v-btn size="small" variant="outlined" @click="editor.removeNet()">All of the net</v-btn>
     </div>
   </template>
-  <template v-else-if="one && (one.kind === 'hole' || one.kind === 'via' || one.kind === 'legend')">
-    <h3>{{ { hole: 'Hole', via: 'Via', legend: 'Text' }[one.kind] }}</h3>
+  <DrawnDetails
+    v-else-if="drawnKind"
+    :project="project"
+    :editor="editor"
+    :kind="drawnKind"
+    :ids="picked.map((b) => b.object!.id)"
+  />
+  <template v-else-if="one && (one.kind === 'hole' || one.kind === 'via')">
+    <h3>{{ { hole: 'Hole', via: 'Via' }[one.kind] }}</h3>
     <template v-if="one.kind === 'via'">
       <p>
         Net <span class="mono">{{ project.netName((one.object as Kinds['via']).net) || 'none' }}</span>, hole
@@ -155,8 +176,8 @@ function resize(w: number, h: number) {
       <p class="quiet">{{ span(one.object as Kinds['via']) }}</p>
     </template>
     <template v-else>
-      <LengthField label="x" :value="(one.object as Legend).at.x" @keep="set({ x: $event })" />
-      <LengthField label="y" :value="(one.object as Legend).at.y" @keep="set({ y: $event })" />
+      <LengthField label="x" :value="(one.object as Kinds['hole']).at.x" @keep="set({ x: $event })" />
+      <LengthField label="y" :value="(one.object as Kinds['hole']).at.y" @keep="set({ y: $event })" />
     </template>
     <template v-if="one.kind === 'hole'">
       <LengthField label="Diameter" :value="(one.object as Kinds['hole']).diameter" @keep="setHole({ diameter: $event })" />
@@ -168,18 +189,6 @@ function resize(w: number, h: number) {
       />
       <LengthField label="Kept free" :value="(one.object as Kinds['hole']).keep ?? 0" @keep="setHole({ keep: $event })" />
       <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
-    </template>
-    <template v-if="one.kind === 'legend'">
-      <TextField
-        label="Text"
-        :value="(one.object as Legend).text"
-        @keep="project.edit('setLegend', { id: one!.object!.id, text: $event }).catch(complain)"
-      />
-      <LengthField
-        label="Height"
-        :value="(one.object as Legend).height"
-        @keep="project.edit('setLegend', { id: one!.object!.id, height: $event }).catch(complain)"
-      />
     </template>
   </template>
   <template v-else-if="area">

@@ -13,6 +13,8 @@ import { type Crumb, useCommands } from '../shell/commands'
 import DetailsPanel from '../shell/DetailsPanel.vue'
 import { entriesOf } from '../shell/menu'
 import type { Command } from '../shell/keys'
+import FilePick from '../shell/fields/FilePick.vue'
+import { base64 } from '../live/base64'
 import { useTaste } from '../shell/taste'
 import BeginPanel from './BeginPanel.vue'
 import BoardDetails from './BoardDetails.vue'
@@ -22,6 +24,7 @@ import { BoardEditor } from './editor'
 import LayerLadder from './LayerLadder.vue'
 import { lineUps } from './lineUps'
 import LinksChip from './LinksChip.vue'
+import LogoPanel from './LogoPanel.vue'
 import RulesView from './rules/RulesView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
@@ -57,18 +60,33 @@ const hand = useStage(ed, canvas, {
             'removeTrack',
             'removeNet',
           ]
-        : ['track', 'outline', 'hole', 'text', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper'],
+        : ['track', 'outline', 'hole', 'text', 'figure', 'measure', '', 'carry', 'all', '', 'frame', 'links', 'grid', 'paper'],
     ),
 })
 const { tolerance } = hand
+const fontPick = ref<{ choose: () => void }>()
+let takeFont: ((name: string, data: string) => void) | null = null
+ed.askFont = (take) => {
+  takeFont = take
+  fontPick.value?.choose()
+}
+async function fontChosen([f]: File[]) {
+  takeFont?.(f.name, await base64(f))
+}
 
 const stages = computed(() => props.project.stages.value)
 const empty = computed(() => (void props.project.docTick.value, props.project.all('placed').length === 0))
+const drawn = computed(
+  () => (void props.project.docTick.value, props.project.all('legend').length + props.project.all('figure').length > 0),
+)
 const begun = computed(() => (void props.project.docTick.value, !!props.project.board.outline?.length))
 const hasCircuit = computed(() => (void props.project.docTick.value, props.project.all('part').length > 0))
 const offs = [
   props.project.onChange((changes, whole) => (whole ? ed.reload() : ed.changed(changes))),
-  props.project.onDerived(() => canvas.value?.redraw()),
+  props.project.onDerived((d) => {
+    ed.derived(d)
+    canvas.value?.redraw()
+  }),
 ]
 onBeforeUnmount(() => offs.forEach((off) => off()))
 watch(() => taste.boardShade, () => ed.scene.invalidate()) // prettier-ignore
@@ -256,7 +274,10 @@ defineExpose({ ed })
         {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
       </v-btn>
     </div>
-    <div v-if="empty && !ed.state.carrying && !ed.state.drawing && !ed.state.beginning && ed.picks" class="float drawing-empty">
+    <div
+      v-if="empty && !drawn && !ed.state.carrying && !ed.state.drawing && !ed.state.beginning && ed.picks"
+      class="float drawing-empty"
+    >
       <template v-if="hasCircuit">
         <p>The circuit has parts that are not on the board yet. Carrying them over puts them beside the outline.</p>
         <div class="two">
@@ -292,6 +313,13 @@ defineExpose({ ed })
       @close="ed.state.drawing = false"
       @taken="((ed.state.drawing = false), frameAll())"
     />
+    <LogoPanel
+      v-if="ed.state.logo"
+      :project="project"
+      @close="ed.state.logo = false"
+      @taken="((ed.state.logo = false), ed.take('figure'), ed.figure.hold($event))"
+    />
+    <FilePick ref="fontPick" label="Font file" accept=".ttf,.otf" @files="fontChosen" />
     <template #side>
       <DetailsPanel
         :project="project"

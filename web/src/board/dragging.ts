@@ -1,10 +1,12 @@
 import { boardPose, dist, same, snap, tracePoints } from '../canvas/geometry'
-import { paintItem, type Pen } from '../canvas/scene'
+import { type Item, paintItem, type Pen } from '../canvas/scene'
 import type { Grab, Press } from '../hands/tool'
 import { Previewer } from '../live/previewer'
-import type { Kinds, Placed, Point } from '../live/wire.gen'
+import type { Boxed } from '../live/objects'
+import type { Corner, Kinds, Placed, Point } from '../live/wire.gen'
 import { complain } from '../shell/notices'
-import { holeItem, legendItem, placedItems } from './draw'
+import { areaItem, holeItem, placedItems, trackItem, viaItems } from './draw'
+import { figureItem, legendItem } from './drawn'
 import { type Guide, Guides, paintGuides } from './guides'
 import { paintNotes } from './overlay'
 import type { BoardEditor } from './editor'
@@ -102,12 +104,39 @@ export class BoardDrag implements Grab {
       pen.ctx.lineWidth = 1.5 * pen.px
       pen.ctx.stroke()
       if (ed.held.value?.clashes.includes(id)) this.tint(pen, id, step)
-    } else if (found?.kind === 'hole') {
-      const h = found.object as Kinds['hole']
-      paintItem(holeItem({ ...h, at: moved(h.at) }, ed.look), pen)
-    } else if (found?.kind === 'legend') {
-      const l = found.object as Kinds['legend']
-      paintItem(legendItem({ ...l, at: moved(l.at) }, ed.project.rule('silkWidth'), ed.look), pen)
+    } else if (found) for (const it of carriedItems(ed, found, moved)) paintItem(it, pen)
+  }
+}
+
+/** What else is moved as it would lie. */
+function carriedItems(ed: BoardEditor, { kind, object }: Boxed, moved: (at: Point) => Point): Item[] {
+  const { project, look } = ed
+  const line = (l: Corner[]) => l.map((c) => ({ ...moved(c), ...(c.mid ? { mid: moved(c.mid) } : {}) }))
+  switch (kind) {
+    case 'hole': {
+      const h = object as Kinds['hole']
+      return [holeItem({ ...h, at: moved(h.at) }, look)]
+    }
+    case 'legend': {
+      const l = object as Kinds['legend']
+      return [legendItem({ ...l, at: moved(l.at) }, project.texts.get(l.id), project.rule('silkWidth'), look)]
+    }
+    case 'figure': {
+      const f = object as Kinds['figure']
+      return [figureItem({ ...f, lines: f.lines.map(line) }, look)]
+    }
+    case 'ruleArea': {
+      const a = object as Kinds['ruleArea']
+      return [areaItem({ ...a, outline: line(a.outline) }, look)]
+    }
+    case 'track': {
+      const t = object as Kinds['track']
+      return [trackItem({ ...t, a: moved(t.a), b: moved(t.b), ...(t.mid ? { mid: moved(t.mid) } : {}) }, look)]
+    }
+    case 'via': {
+      const v = object as Kinds['via']
+      return viaItems({ ...v, at: moved(v.at) }, look)
     }
   }
+  return []
 }

@@ -3,7 +3,7 @@ import { apply, boardPose, textLines, tracePoints } from '../canvas/geometry'
 import type { Batch, Item, Pen } from '../canvas/scene'
 import { type Box, boxOf, union } from '../canvas/viewport'
 import type { Project } from '../live/project'
-import type { Board, Hole, Legend, Outline, Pattern, Placed, Point, RuleArea, Track, Via } from '../live/wire.gen'
+import type { Board, Hole, Outline, Pattern, Placed, Point, RuleArea, Track, Via } from '../live/wire.gen'
 import { type BoardColours, boardColours, copperColour } from '../shell/tokens'
 import { courtyard, outlineBatch, outlineBox, padOn, padOutlines, paintOutline, traceOutline } from './pattern'
 
@@ -75,7 +75,7 @@ export function drawPattern(pen: Pen, f: Pattern, shade: 'light' | 'dark') {
 }
 
 /** Lines of one width in one colour, stroked together. */
-function stroked(width: number, colour: () => string, trace: (ctx: CanvasRenderingContext2D, px: number) => void): Batch {
+export function stroked(width: number, colour: () => string, trace: (ctx: CanvasRenderingContext2D, px: number) => void): Batch {
   return {
     key: () => `line ${width}`,
     trace,
@@ -90,7 +90,7 @@ function stroked(width: number, colour: () => string, trace: (ctx: CanvasRenderi
 }
 
 /** Discs and other shapes without rounding, filled together. */
-function filled(colour: () => string, trace: (ctx: CanvasRenderingContext2D, px: number) => void): Batch {
+export function filled(colour: () => string, trace: (ctx: CanvasRenderingContext2D, px: number) => void): Batch {
   return {
     key: () => 'fill',
     trace,
@@ -228,7 +228,23 @@ export function trackItem(tr: Track, look: () => Look): Item {
       ctx.moveTo(tr.a.x / 1e6, tr.a.y / 1e6)
       traceTo(ctx, tr.a, tr.mid, tr.b)
     })], // prettier-ignore
+    ...(tr.bare ? { draw: (pen: Pen) => drawBare(pen, tr, look().colours.mask) } : {}),
   }
+}
+
+/** That the mask leaves a track bare: a dashed line along its middle. */
+function drawBare(pen: Pen, tr: Track, colour: string) {
+  const { ctx, px } = pen
+  ctx.beginPath()
+  ctx.moveTo(tr.a.x / 1e6, tr.a.y / 1e6)
+  traceTo(ctx, tr.a, tr.mid, tr.b)
+  ctx.strokeStyle = colour
+  ctx.lineWidth = Math.max(tr.width / 4e6, px)
+  ctx.setLineDash([6 * px, 5 * px])
+  ctx.lineCap = 'butt'
+  ctx.stroke()
+  ctx.setLineDash([])
+  ctx.lineCap = 'round'
 }
 
 /** A via; one that does not go through shows the colours of the two layers it ends on. */
@@ -280,19 +296,6 @@ export function holeItem(h: Hole, look: () => Look): Item {
       ctx.lineWidth = 1.2 * pen.px
       ctx.stroke()
     },
-  }
-}
-
-export function legendItem(l: Legend, width: number, look: () => Look): Item {
-  const lines = textLines(l.text, l.height, l.at, l.angle, !!l.bottom)
-  const pts = lines.flat()
-  return {
-    ...boxOf(pts.length ? pts : [l.at], l.height / 6),
-    id: l.id,
-    layer: l.bottom ? 'silk-bottom' : 'silk-top',
-    batches: () => [stroked(Math.max(width, l.height / 8), () => (l.bottom ? look().colours.silkBottom : look().colours.silkTop), (ctx) => {
-      for (const line of lines) tracePoints(ctx, line, false)
-    })], // prettier-ignore
   }
 }
 
@@ -348,4 +351,5 @@ export const thingWords: Record<string, string> = {
   via: 'vias',
   unplatedHole: 'unplated holes',
   part: 'parts',
+  figure: 'copper texts and figures',
 }

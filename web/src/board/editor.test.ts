@@ -87,16 +87,18 @@ describe('dragging parts', () => {
     expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
     expect(ed.scene.within({ minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }).some((i) => i.id === 11)).toBe(true)
   })
-  it('leaves locked parts and copper where they are', async () => {
+  it('leaves locked parts where they are, and copper that is picked by itself', async () => {
     const { ed, line } = await onBoard([board(2), placed(11, 0, 0, { locked: true }), placed(12, 10, 0), hole(15, 20, 0, { locked: true }), track(13, 0, [0, 9], [5, 9])]) // prettier-ignore
     for (const id of [11, 12, 13, 15]) ed.selection.add(id)
-    expect(ed.movable()).toEqual([12])
+    expect(ed.movable(), 'copper goes along with parts').toEqual([12, 13])
+    expect(ed.movable(true)).toEqual([12])
+    ed.selection.delete(13)
     ed.nudge(1, -1)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [12], step: at(1, -1) })
     ed.turn(90_000)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'turnPlaced', ids: [12], pivot: at(10, 0), angle: 90_000 })
     ed.lock()
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'lock', ids: [11, 12, 13, 15], locked: true })
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'lock', ids: [11, 12, 15], locked: true })
     ed.selection.clear()
     ed.selection.add(11).add(15)
     ed.lock()
@@ -349,7 +351,7 @@ describe('other tools of the board', () => {
     ed.down(at(3, 4), tolerance, plain)
     expect(notices.map((n) => n.text)).toEqual(['Type the text first.'])
     ed.text.state.text = 'REV A'
-    ed.text.state.bottom = true
+    ed.text.ink.state.bottom = true
     ed.down(at(3, 4), tolerance, plain)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'addLegend', text: 'REV A', bottom: true })
   })
@@ -358,9 +360,9 @@ describe('other tools of the board', () => {
     ed.take('measure')
     ed.down(at(-2.3, 0.2), tolerance, plain)
     ed.down(at(7.2, 0), tolerance, plain)
-    expect(ed.measure.places).toEqual([at(-2, 0), at(7, 0)])
+    expect(ed.measure.places.map((m) => m.at)).toEqual([at(-2, 0), at(7, 0)])
     ed.down(at(2, 0), tolerance, plain)
-    expect(ed.measure.places).toEqual([at(2, 0)])
+    expect(ed.measure.places.map((m) => m.at)).toEqual([at(2, 0)])
   })
   it('remove what is picked, whole tracks and whole nets', async () => {
     const { ed, line } = await onBoard([board(2), placed(11, 0, 0), track(13, 0, [-2, 0], [-2, 9])])

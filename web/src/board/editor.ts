@@ -6,25 +6,42 @@ import { SelectTool } from '../hands/select'
 import { Stage } from '../hands/stage'
 import type { Grab, Press, Tool } from '../hands/tool'
 import type { Project } from '../live/project'
-import type { AnyObject, Dragged, Kind, Kinds, Link, NoteLine, PartRef, Placed, Point } from '../live/wire.gen'
+import type {
+  AnyObject,
+  Delta,
+  DimensionDrawn,
+  Dragged,
+  Kind,
+  Kinds,
+  Link,
+  NoteLine,
+  PartRef,
+  Placed,
+  Point,
+} from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import { saveFile } from '../shell/saving'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
+import { DimensionDrag } from './dimensions'
 import { BoardDrag } from './dragging'
 import { LabelDrag, labelHolds } from './labels'
-import { areaItem, holeItem, legendItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
+import { areaItem, holeItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
+import { dimensionItem, figureItem, legendItem } from './drawn'
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
 import { type Touched, touched, under } from './picking'
 import { AreaTool } from './tools/area'
+import { FigureTool } from './tools/figure'
 import { HoleTool } from './tools/hole'
 import { MeasureTool } from './tools/measure'
 import { OutlineTool } from './tools/outline'
 import { PlaceTool } from './tools/place'
 import { TextTool } from './tools/text'
 import { TrackTool } from './tools/track'
+
+const moves = new Set<Kind>(['placed', 'hole', 'legend', 'figure', 'ruleArea'])
 
 /** What a person is doing on the board, and what is drawn of it. */
 export class BoardEditor extends Stage {
@@ -43,10 +60,12 @@ export class BoardEditor extends Stage {
     ruling: false, // the rules are open
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
+    logo: false, // a logo is being taken from a drawing
   })
   readonly track = new TrackTool(this)
   readonly measure = new MeasureTool(this)
   readonly text = new TextTool(this)
+  readonly figure = new FigureTool(this)
   readonly tools: Tool[] = [
     new SelectTool(this, () => this.look().colours.select, {
       picked: 'drag moves · Q E turn · M other side · L lock · arrows nudge · Del removes',
@@ -58,6 +77,7 @@ export class BoardEditor extends Stage {
     new HoleTool(this),
     new AreaTool(this),
     this.text,
+    this.figure,
     this.measure,
   ]
   /** The open links of the nets that the hand moves. */
@@ -123,7 +143,9 @@ export class BoardEditor extends Stage {
       case 'hole':
         return [holeItem(o as Kinds['hole'], this.look)]
       case 'legend':
-        return [legendItem(o as Kinds['legend'], this.project.rule('silkWidth'), this.look)]
+        return [legendItem(o as Kinds['legend'], this.project.texts.get(o.id), this.project.rule('silkWidth'), this.look)]
+      case 'figure':
+        return [figureItem(o as Kinds['figure'], this.look)]
     }
     return []
   }
@@ -137,8 +159,9 @@ export class BoardEditor extends Stage {
     const { tracks, vias } = this.project
     const all = new Map<number, Item[]>()
     const through = new ViaFlock(vias, this.look)
-    for (const kind of ['board', 'ruleArea', 'placed', 'hole', 'legend'] as Kind[])
+    for (const kind of ['board', 'ruleArea', 'placed', 'hole', 'legend', 'figure'] as Kind[])
       for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
+    for (const m of this.project.dimensions.values()) all.set(m.id, [this.dimension(m)])
     for (const o of tracks.beside()) all.set(o.id, this.itemsOf('track', o))
     for (const o of vias.values()) if (!through.has(o.id)) all.set(o.id, this.itemsOf('via', o))
     this.scene.load(all, [new TrackFlock(tracks, this.look), through])
@@ -162,9 +185,19 @@ export class BoardEditor extends Stage {
     for (const c of changes) {
       const o = this.project.get(c.kind, c.id)
       if (!o) this.selection.delete(c.id)
-      if (['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend'].includes(c.kind))
+      if (['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(c.kind))
         this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
     }
+  }
+
+  private readonly dimension = (m: DimensionDrawn) => dimensionItem(m, this.look, () => this.taste.unit)
+  /** Dimensions follow what they measure. */
+  derived(d: Delta) {
+    for (const id of d.lostDimensions ?? []) {
+      this.scene.set(id, [])
+      this.selection.delete(id)
+    }
+    for (const m of d.dimensions ?? []) this.scene.set(m.id, [this.dimension(m)])
   }
 
   /** The layer in work is one there is, at first the uppermost that holds anything; and no other is hidden. */
@@ -202,6 +235,9 @@ export class BoardEditor extends Stage {
     return f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : this.scene.boxOf(id)
   }
   hold(p: Press): Grab | null {
+    const [id] = this.selection
+    const m = this.selection.size === 1 ? this.project.dimensions.get(id) : undefined
+    if (m) return new DimensionDrag(this, m)
     return this.movable().length ? new BoardDrag(this, p.at) : null
   }
   readonly partKind = 'placed'
@@ -215,6 +251,7 @@ export class BoardEditor extends Stage {
   lastBack() {
     if (this.state.carrying) this.state.carrying = false
     else if (this.state.drawing) this.state.drawing = false
+    else if (this.state.logo) this.state.logo = false
     else if (this.state.beginning) this.state.beginning = false
     else if (this.state.ruling) this.state.ruling = false
     else if (this.flagged) this.flagged = null
@@ -222,20 +259,21 @@ export class BoardEditor extends Stage {
     return true
   }
 
-  /** What of the selection can be moved. */
-  movable(): number[] {
+  /** What of the selection can be moved; alone: without the copper that goes along with parts. */
+  movable(alone = false): number[] {
+    const parts = !alone && this.picked('placed').length > 0
     return [...this.selection].filter((id) => {
       const f = this.project.find(id)
-      return f?.kind === 'placed'
-        ? !(f.object as Placed).locked
-        : f?.kind === 'hole'
-          ? !(f.object as Kinds['hole']).locked
-          : f?.kind === 'legend'
+      const copper = f?.kind === 'track' || f?.kind === 'via' // goes along with parts, and not by itself
+      return !!f && (copper ? parts : moves.has(f.kind)) && !(f.object as Placed).locked
     })
   }
 
   anchor(id: number): Point {
-    return (this.project.find(id)!.object as Placed).at
+    const { kind, object } = this.project.find(id)!
+    if (kind === 'figure') return (object as Kinds['figure']).lines[0][0]
+    if (kind === 'ruleArea') return (object as Kinds['ruleArea']).outline[0]
+    return kind === 'track' ? (object as Kinds['track']).a : (object as Placed).at
   }
 
   /** Which nets' open links are seen. */
@@ -254,6 +292,21 @@ export class BoardEditor extends Stage {
     void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
   }
 
+  /** Lets a person choose a font's file, for texts or to write in; the page gives it the means. */
+  askFont: (take: (name: string, data: string) => void) => void = () => undefined
+  chooseFont(ids: number[], then: (face: number) => void = () => undefined) {
+    this.askFont((name, data) => {
+      const before = new Set(this.project.all('asset').map((a) => a.id))
+      this.project
+        .edit('addFont', { name, data, ids })
+        .then(() => {
+          const face = this.project.all('asset').find((a) => a.type === 'font' && !before.has(a.id))
+          if (face) then(face.id)
+        })
+        .catch(complain)
+    })
+  }
+
   /** Asks what the notes of what is picked measure. */
   async measureNotes() {
     const ids = this.picked('placed').map((p) => p.id)
@@ -262,7 +315,7 @@ export class BoardEditor extends Stage {
     this.redraw()
   }
   lineUp(how: string, gap = 0) {
-    const ids = this.movable()
+    const ids = this.movable(true)
     this.project.edit('lineUp', { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap }).catch(complain)
   }
   swap() {
@@ -322,11 +375,13 @@ export class BoardEditor extends Stage {
     if (ids.length) this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle }).catch(complain)
   }
   flip() {
-    const ids = this.movable()
+    const ids = this.movable(true).filter((id) => this.project.kind(id) !== 'ruleArea')
     if (ids.length) this.project.edit('flipPlaced', { ids }).catch(complain)
   }
   lock() {
-    const ids = [...this.selection].filter((id) => ['placed', 'track', 'via', 'hole'].includes(this.project.kind(id) ?? ''))
+    const ids = [...this.selection].filter((id) =>
+      ['placed', 'track', 'via', 'hole', 'legend', 'figure', 'ruleArea'].includes(this.project.kind(id) ?? ''),
+    )
     if (!ids.length) return
     const locked = !ids.every((id) => (this.project.find(id)!.object as Placed).locked)
     this.project.edit('lock', { ids, locked }).catch(complain)
@@ -350,7 +405,7 @@ export class BoardEditor extends Stage {
   }
   selectAll() {
     this.take('select')
-    for (const kind of ['placed', 'track', 'via', 'hole', 'legend'] as Kind[])
+    for (const kind of ['placed', 'track', 'via', 'hole', 'legend', 'figure'] as Kind[])
       for (const o of this.project.all(kind)) this.selection.add(o.id)
     this.redraw()
   }

@@ -21,8 +21,16 @@ export function orderOf(ed: BoardEditor, layer: string): number {
       return 81
     case 'silk-top':
       return 91
+    case 'mask-bottom':
+    case 'paste-bottom':
+      return below(ed) ? 88 : 3
+    case 'mask-top':
+    case 'paste-top':
+      return below(ed) ? 3 : 88
     case 'pad-name':
       return 95
+    case 'drawing':
+      return 96
   }
   const id = Number(layer.slice('copper-'.length))
   return id === ed.state.layer ? 70 : 50 - ed.position(id)
@@ -34,6 +42,7 @@ export function alphaOf(ed: BoardEditor, layer: string): number {
     const id = Number(layer.slice('copper-'.length))
     return ed.state.hidden.includes(id) ? 0 : id === ed.state.layer ? 1 : 0.35
   }
+  if (layer.startsWith('mask-') || layer.startsWith('paste-')) return layer.endsWith('bottom') === below(ed) ? 0.6 : 0.2
   if (layer === 'silk-top') return below(ed) ? 0.55 : 0.95
   if (layer === 'silk-bottom') return below(ed) ? 0.95 : 0.3
   return 1

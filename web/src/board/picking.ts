@@ -1,5 +1,5 @@
-import { nearestOn, pieceDistance } from '../canvas/arcs'
-import { apply, boardPose, dist, inPolygon } from '../canvas/geometry'
+import { inRing, nearestOn, pieceDistance } from '../canvas/arcs'
+import { apply, boardPose, dist, inPolygon, segmentDistance } from '../canvas/geometry'
 import { boxOf } from '../canvas/viewport'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
 import { courtyard, nearOutline, padOutlines } from './pattern'
@@ -47,6 +47,14 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
       case 'legend':
         add(id, 4)
         break
+      case 'figure':
+        if (meetsFigure(p, found.object as Kinds['figure'], tolerance)) add(id, 4)
+        break
+      case 'dimension': {
+        const m = ed.project.dimensions.get(id)
+        if (m && segmentDistance(p, m.a, m.b) <= tolerance) add(id, 4)
+        break
+      }
       case 'ruleArea': {
         const ring = (found.object as Kinds['ruleArea']).outline
         if (ring.some((c, i) => pieceDistance(p, c, c.mid, ring[(i + 1) % ring.length]) <= tolerance)) add(id, 5)
@@ -54,6 +62,18 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
     }
   }
   return [...hits].sort((a, b) => a[1] - b[1]).map((h) => h[0])
+}
+
+/** Whether a place lies in a figure or on its lines. */
+function meetsFigure(p: Point, f: Kinds['figure'], tolerance: number): boolean {
+  if (f.filled && f.lines.filter((l) => inRing(p, l)).length % 2) return true
+  const reach = (f.width ?? 0) / 2 + tolerance / 2
+  return f.lines.some((l) => {
+    if (l.length === 1) return dist(p, l[0]) <= reach
+    const n = f.closed ? l.length : l.length - 1
+    for (let i = 0; i < n; i++) if (pieceDistance(p, l[i], l[i].mid, l[(i + 1) % l.length]) <= reach) return true
+    return false
+  })
 }
 
 /** The copper under the place: pads before vias before tracks; those on the layer in work first. */

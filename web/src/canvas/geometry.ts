@@ -93,10 +93,15 @@ export function strokes(text: string, height: number): Point[][] {
   return lines.map((l) => l.map((p) => ({ x: Math.round((p.x - half) * unit), y: Math.round((p.y - 3) * unit) })))
 }
 
-/** Centre lines of a text on the board, never on its head, as core/layout lays them. */
-export function textLines(text: string, height: number, at: Point, angle: number, bottom: boolean): Point[][] {
+/** Where a text on the board lies, never on its head, as core/layout lays it. */
+export function textPose(at: Point, angle: number, bottom: boolean): Pose {
   let a = ((angle % 360000) + 360000) % 360000
   if (bottom ? a >= 90000 && a < 270000 : a > 90000 && a <= 270000) a = (a + 180000) % 360000
-  const t = { at, angle: a, mirror: bottom }
+  return { at, angle: a, mirror: bottom }
+}
+
+/** Centre lines of a text on the board. */
+export function textLines(text: string, height: number, at: Point, angle: number, bottom: boolean): Point[][] {
+  const t = textPose(at, angle, bottom)
   return strokes(text, height).map((l) => l.map((p) => apply(t, p)))
 }

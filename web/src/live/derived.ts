@@ -1,7 +1,19 @@
 import { computed, ref, shallowRef } from 'vue'
 import { inNaturalOrder, naturally } from './natural'
 import { Objects } from './objects'
-import type { CircuitNet, Delta, Finding, Kinds, Link, LinkChange, PartRef, SheetUse, SheetView, Stages } from './wire.gen'
+import type {
+  CircuitNet,
+  Delta,
+  DimensionDrawn,
+  Finding,
+  Kinds,
+  Link,
+  LinkChange,
+  PartRef,
+  SheetUse,
+  SheetView,
+  Stages,
+} from './wire.gen'
 
 /** A net's open links after what changed of them. */
 function relinked(was: Link[], c: LinkChange): Link[] {
@@ -36,6 +48,8 @@ export class Derived extends Objects {
   readonly links = new Map<number, Link[]>()
   readonly findings = new Map<string, Finding>()
   readonly views = new Map<number, SheetView>()
+  /** The board's dimensions as they are drawn now. */
+  readonly dimensions = new Map<number, DimensionDrawn>()
   private netOfItem = new Map<string, string>()
   private netOfPin = new Map<string, string>()
   private derivedListeners = new Set<(d: Delta) => void>()
@@ -111,6 +125,8 @@ export class Derived extends Objects {
       const { junctions, bundleJunctions, loose, bundles, unmatched } = v
       this.views.set(v.sheet, { sheet: v.sheet, junctions: junctions ?? [], bundleJunctions: bundleJunctions ?? [], loose: loose ?? [], bundles: bundles ?? [], unmatched: unmatched ?? [] }) // prettier-ignore
     }
+    for (const id of d.lostDimensions ?? []) this.dimensions.delete(id)
+    for (const m of d.dimensions ?? []) this.dimensions.set(m.id, m)
     if (d.places?.length) this.places.value = d.places
     this.stages.value = d.stages
     this.derivedRev.value = d.rev

@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 import { type Table, Tracks, Vias } from './columns'
-import type { AnyObject, Kind, Kinds, Pattern } from './wire.gen'
+import type { AnyObject, Kind, Kinds, Lettered, Pattern, Point } from './wire.gen'
 import { kindNames as kinds } from './wire.gen'
 
 export type Boxed = { kind: Kind; object: AnyObject }
@@ -26,6 +26,8 @@ export class Objects {
   readonly vias = new Vias()
   /** What footprints look like, by their ids. */
   readonly patterns = new Map<number, Pattern>()
+  /** The outlines of texts of the board in outline fonts, around their middles. */
+  readonly texts = new Map<number, Point[][]>()
   private sheets = new Map<number, Map<number, Boxed>>()
   private names = new Map<string, AnyObject>()
   private tables = new Map<Kind, Table<AnyObject>>(kinds.map((k) => [k, k === 'track' ? this.tracks : k === 'via' ? this.vias : new Map()])) // prettier-ignore
@@ -99,8 +101,14 @@ export class Objects {
     if (standing.has(kind)) this.sheets.get((old as { sheet: number }).sheet)?.delete(id)
   }
 
+  /** What comes with objects: what footprints and texts look like. */
+  protected looksOf(m: { patterns?: Pattern[]; texts?: Lettered[] }) {
+    for (const p of m.patterns ?? []) this.patterns.set(p.footprint, p)
+    for (const t of m.texts ?? []) this.texts.set(t.id, t.rings)
+  }
+
   protected clear() {
     for (const t of this.tables.values()) t.clear()
-    for (const map of [this.kindOf, this.sheets, this.names, this.patterns]) map.clear()
+    for (const map of [this.kindOf, this.sheets, this.names, this.patterns, this.texts]) map.clear()
   }
 }

@@ -306,7 +306,7 @@ export class Project extends Derived {
         this.goOn()
         break
       case 'changes':
-        for (const p of m.patterns ?? []) this.patterns.set(p.footprint, p)
+        this.looksOf(m)
         this.apply(m.changes, m.drawn ?? [])
         this.rev.value = m.rev
         break
@@ -363,7 +363,7 @@ export class Project extends Derived {
         this.tracks.take(m.copper.tracks)
         this.vias.take(m.copper.vias)
       }
-      for (const p of m.patterns ?? []) this.patterns.set(p.footprint, p)
+      this.looksOf(m)
       for (const b of m.objects ?? []) this.put(b.kind, b.object!)
     }
     this.begun = []

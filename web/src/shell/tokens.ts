@@ -156,6 +156,8 @@ export interface BoardColours {
   mask: string
   paste: string
   agrees: string
+  /** What is on the drawing alone: dimensions, notes. */
+  drawing: string
 }
 export const boardColours: Record<'light' | 'dark', BoardColours> = {
   dark: {
@@ -177,6 +179,7 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     mask: '#A06BD0',
     paste: '#9FB4C9',
     agrees: palette.verdigris,
+    drawing: '#9FCFE6',
   },
   light: {
     paper: '#E4E8EE',
@@ -197,5 +200,6 @@ export const boardColours: Record<'light' | 'dark', BoardColours> = {
     mask: '#7B3FB0',
     paste: '#4F6A85',
     agrees: '#0F6B5D',
+    drawing: '#1F6784',
   },
 }

@@ -6,7 +6,7 @@ import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { boxOf } from '../canvas/viewport'
 import type { NamedFootprint } from '../live/wire.gen'
-import { bytesOf } from '../parts/base64'
+import { bytesOf } from '../live/base64'
 import { dispose, slabOf } from './slab'
 import { bodyOf } from './solids'
 

@@ -5,7 +5,7 @@ import type { Project } from '../../live/project'
 import type { Footprint, NamedFootprint } from '../../live/wire.gen'
 import FilePick from '../../shell/fields/FilePick.vue'
 import { complain } from '../../shell/notices'
-import { base64 } from '../base64'
+import { base64 } from '../../live/base64'
 
 const FootprintSpace = defineAsyncComponent(() => import('../../space/FootprintSpace.vue'))
 
