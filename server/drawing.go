@@ -18,6 +18,7 @@ import (
 // drawingRoutes are those of files about a board: drawings of its outline, and its rules.
 func (a *api) drawingRoutes(e *echo.Echo) {
 	e.POST("/api/drawing", a.readDrawing)
+	e.POST("/api/logo", a.readLogo)
 	e.GET("/api/projects/:id/outline.dxf", a.with(a.outlineDrawing))
 	e.GET("/api/projects/:id/rules.json", a.with(a.rulesFile))
 }

@@ -64,7 +64,7 @@ type BoardFigure struct {
 }
 
 // MostFigure bounds the corners of one figure.
-const MostFigure = 10_000
+const MostFigure = 5_000
 
 // surface checks on what something lies.
 func surface(what, on string, layer LayerID, bottom bool) error {

@@ -7,7 +7,6 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/typeface"
-	"goldentrace/core/vector"
 )
 
 // Texts and figures on the board.
@@ -211,40 +210,4 @@ func (c *SetFigure) Apply(tx *Tx) error {
 		}
 	}
 	return nil
-}
-
-// AddLogo puts what a drawing (SVG) fills on the board, as wide as it is to be.
-type AddLogo struct {
-	Name   string         `json:"name"`
-	Data   []byte         `json:"data"`
-	At     geom.Point     `json:"at"` // its middle
-	Width  int64          `json:"width"`
-	On     string         `json:"on,omitempty"`
-	Layer  design.LayerID `json:"layer,omitempty"` // of copper; 0: the outer one of the side
-	Bottom bool           `json:"bottom,omitempty"`
-	Apart  int64          `json:"apart,omitempty"`
-}
-
-// Apply the command.
-func (c *AddLogo) Apply(tx *Tx) error {
-	if c.Width <= 0 || c.Width > 1_000_000_000 {
-		return fmt.Errorf("a logo is to be some width, a metre at most")
-	}
-	drawn, err := vector.SVG(c.Data, c.Width)
-	if err != nil {
-		return fmt.Errorf("the drawing %s cannot be put on the board: %w", c.Name, err)
-	}
-	f := &design.BoardFigure{ID: tx.Doc.NewID(), Name: c.Name, On: c.On, Layer: tx.layerOf(c.On, c.Layer, c.Bottom), Bottom: c.Bottom, Closed: true, Filled: true, Apart: c.Apart}
-	t := geom.Pose{At: c.At, Mirror: c.Bottom}
-	total := 0
-	for _, a := range drawn.Areas {
-		for _, line := range append([][]geom.Point{a.Outer}, a.Holes...) {
-			f.Lines = append(f.Lines, geom.Corners(t.ApplyAll(line)...))
-			total += len(line)
-		}
-	}
-	if total > design.MostFigure {
-		return fmt.Errorf("the drawing %s has %d corners; a figure has %d at most: make it simpler, or put it on in pieces", c.Name, total, design.MostFigure)
-	}
-	return tx.Put(f)
 }

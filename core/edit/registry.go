@@ -98,7 +98,6 @@ var kinds = map[string]func() Command{
 	"addFont":         func() Command { return &AddFont{} },
 	"addFigure":       func() Command { return &AddFigure{} },
 	"setFigure":       func() Command { return &SetFigure{} },
-	"addLogo":         func() Command { return &AddLogo{} },
 	"addDimension":    func() Command { return &AddDimension{} },
 	"setDimension":    func() Command { return &SetDimension{} },
 	"putSymbol":       func() Command { return &PutSymbol{} },

@@ -1,6 +1,7 @@
 package lettering
 
 import (
+	"fmt"
 	"math"
 
 	"goldentrace/core/geom"
@@ -16,6 +17,9 @@ func Outlines(text string, faces []*typeface.Face, height int64) ([]overlay.Area
 		return nil, nil
 	}
 	capital := faces[0].Capital()
+	if capital <= 0 {
+		return nil, fmt.Errorf("the font %s has no capital letters, so that its size cannot be told", faces[0].Name)
+	}
 	scale := float64(height) / capital
 	x := 0.0
 	var lines [][]geom.Point

@@ -35,10 +35,10 @@ func Filled(lines [][]geom.Point, by Filling) (out []Area, err error) {
 	defer caught(&err)
 	c := geos.NewContext()
 	var rings []*geos.Geom
-	var kept [][]geom.Point
+	var kept []boxed
 	for _, l := range lines {
 		if r := distinct(l); len(r) > 2 {
-			kept = append(kept, r)
+			kept = append(kept, boxed{r, geom.BoxOf(r...)})
 			rings = append(rings, c.NewLineString(coords(r, true)))
 		}
 	}
@@ -119,11 +119,20 @@ func coords(l []geom.Point, closed bool) [][]float64 {
 	return out
 }
 
+// boxed is a line with its box.
+type boxed struct {
+	line []geom.Point
+	box  geom.Box
+}
+
 // winding is how often lines go around a place, anticlockwise counted up.
-func winding(lines [][]geom.Point, x, y float64) (n int) {
+func winding(lines []boxed, x, y float64) (n int) {
 	for _, l := range lines {
-		for i, a := range l {
-			b := l[(i+1)%len(l)]
+		if x < float64(l.box.Min.X) || x > float64(l.box.Max.X) || y < float64(l.box.Min.Y) || y > float64(l.box.Max.Y) {
+			continue
+		}
+		for i, a := range l.line {
+			b := l.line[(i+1)%len(l.line)]
 			ax, ay, bx, by := float64(a.X), float64(a.Y), float64(b.X), float64(b.Y)
 			if (ay <= y) == (by <= y) {
 				continue

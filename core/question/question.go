@@ -85,7 +85,6 @@ var kinds = map[string]entry{
 	"placeNext":   is[PlaceNext, []layout.Waiting](),
 	"measure":     is[Measure, *Gauged](),
 	"lettering":   is[Lettering, [][]geom.Point](),
-	"logo":        is[Logo, *LogoSeen](),
 	"tracksOf":    is[TracksOf, []design.ID](),
 	"together":    is[Together, []design.ID](),
 	"footNamed":   is[FootprintNamed, *NamedFootprint](),

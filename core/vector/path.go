@@ -18,7 +18,7 @@ type run struct {
 }
 
 // mostPlaces bounds the places of a drawing.
-const mostPlaces = 200_000
+const mostPlaces = 40_000
 
 // pathReader goes through the data of a path (SVG 1.1, 8.3).
 type pathReader struct {

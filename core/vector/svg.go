@@ -25,9 +25,9 @@ const mostDepth = 100
 
 // Drawing is what was read.
 type Drawing struct {
-	Areas  []overlay.Area // its middle at the origin, y upwards
-	Size   geom.Point     // of what is drawn
-	LeftAs []string       // kinds of what could not be taken, as text
+	Areas   []overlay.Area // its middle at the origin, y upwards
+	Size    geom.Point     // of what is drawn
+	LeftOut []string       // kinds of what could not be taken, as text
 }
 
 // SVG reads a drawing and makes what is drawn of it so wide. It refuses with a sentence what is no SVG, or draws
@@ -331,7 +331,7 @@ func (r *reader) drawn(lo, hi place, scale float64) (*Drawing, error) {
 		return nil, errors.New("it is far higher than wide, so that it would be more than a metre high")
 	}
 	mid := place{(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2}
-	out := &Drawing{LeftAs: r.leftOut(), Size: geom.Pt(int64(math.Round((hi[0]-lo[0])*scale)), int64(math.Round((hi[1]-lo[1])*scale)))}
+	out := &Drawing{LeftOut: r.leftOut(), Size: geom.Pt(int64(math.Round((hi[0]-lo[0])*scale)), int64(math.Round((hi[1]-lo[1])*scale)))}
 	for _, p := range r.list {
 		var lines [][]geom.Point
 		var pens []overlay.Line

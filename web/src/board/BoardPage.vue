@@ -315,7 +315,6 @@ defineExpose({ ed })
     />
     <LogoPanel
       v-if="ed.state.logo"
-      :project="project"
       @close="ed.state.logo = false"
       @taken="((ed.state.logo = false), ed.take('figure'), ed.figure.hold($event))"
     />

@@ -2,24 +2,22 @@
 import { nextTick, onMounted, ref, shallowRef, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { traceRing } from '../canvas/arcs'
+import { call } from '../live/http'
 import { latest } from '../live/latest'
-import type { Project } from '../live/project'
 import { format } from '../live/units'
 import type { LogoSeen } from '../live/wire.gen'
 import CentredPanel from '../shell/CentredPanel.vue'
 import FilePick from '../shell/fields/FilePick.vue'
 import LengthField from '../shell/fields/LengthField.vue'
-import { base64 } from '../live/base64'
 import { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import type { Logo } from './tools/figure'
 
 /** A logo for the board from a drawing (SVG): what it fills is shown before it is taken into the hand. */
-const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ close: []; taken: [Logo] }>()
 const taste = useTaste()
 const pick = ref<{ choose: () => void }>()
-const file = shallowRef<{ name: string; data: string } | null>(null)
+const file = shallowRef<File | null>(null)
 const seen = shallowRef<LogoSeen | null>(null)
 const trouble = ref('')
 const width = ref(10_000_000)
@@ -28,17 +26,16 @@ const room = ref<HTMLDivElement>()
 const size = useElementSize(room)
 
 const look = latest(
-  (f: { name: string; data: string }) =>
-    props.project.question('logo', { name: f.name, data: f.data, width: width.value }).catch((e: Error) => ((trouble.value = e.message), null)), // prettier-ignore
+  (f: File) => call<LogoSeen>('POST', `/logo?width=${width.value}`, f).catch((e: Error) => ((trouble.value = e.message), null)), // prettier-ignore
   (answer) => {
     seen.value = answer
     if (answer) trouble.value = ''
     void nextTick(paint)
   },
 )
-async function chosen([f]: File[]) {
+function chosen([f]: File[]) {
   if (f.size > 2 << 20) trouble.value = `The drawing ${f.name} has ${f.size >> 20} MB; 2 MB is the most.`
-  else file.value = { name: f.name.replace(/\.svg$/i, ''), data: await base64(f) }
+  else file.value = f
 }
 watch([file, width], () => file.value && void look(file.value))
 watch([size.width, size.height], () => paint())
@@ -63,7 +60,7 @@ function paint() {
   ctx.fill('evenodd')
 }
 function take() {
-  if (file.value && seen.value) emit('taken', { ...file.value, width: width.value, seen: seen.value })
+  if (file.value && seen.value) emit('taken', { name: file.value.name.replace(/\.svg$/i, ''), seen: seen.value })
 }
 const mm = (nm: number) => format(nm, taste.unit, 2)
 </script>

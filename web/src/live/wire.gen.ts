@@ -453,6 +453,13 @@ export interface DrawingSeen {
   wrong?: string
 }
 
+export interface LogoSeen {
+  rings: Point[][]
+  size: Point
+  leftOut: string[]
+  corners: number
+}
+
 export interface BasketSeen {
   boards: number
   lines: Line[]
@@ -580,17 +587,6 @@ export interface AddLegend {
   font?: string
   face?: number
   stroke?: number
-  apart?: number
-}
-
-export interface AddLogo {
-  name: string
-  data: string
-  at: Point
-  width: number
-  on?: string
-  layer?: number
-  bottom?: boolean
   apart?: number
 }
 
@@ -1457,19 +1453,6 @@ export interface Lettering {
 export interface Point {
   x: number
   y: number
-}
-
-export interface Logo {
-  name: string
-  data: string
-  width: number
-}
-
-export interface LogoSeen {
-  rings: Point[][]
-  size: Point
-  leftOut: string[]
-  corners: number
 }
 
 export interface Mapping {
@@ -2759,7 +2742,6 @@ export interface Commands {
   addFont: AddFont
   addHole: AddHole
   addLegend: AddLegend
-  addLogo: AddLogo
   addPicture: AddPicture
   addPin: AddPin
   addPins: AddPins
@@ -2896,7 +2878,6 @@ export interface Questions {
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
   lettering: { asks: Lettering; answers: Point[][] }
-  logo: { asks: Logo; answers: LogoSeen }
   mapping: { asks: Mapping; answers: Mapped }
   measure: { asks: Measure; answers: Gauged }
   newer: { asks: Newer; answers: NewVersion[] }

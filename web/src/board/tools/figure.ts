@@ -25,8 +25,6 @@ const forms: { value: Form; title: string }[] = [
 /** A drawing in the hand, to be put on the board. */
 export interface Logo {
   name: string
-  data: string
-  width: number
   seen: LogoSeen
 }
 
@@ -70,7 +68,7 @@ export class FigureTool implements Tool {
     const { ed, state } = this
     if (state.form === 'logo') {
       if (this.logo)
-        void ed.run('addLogo', { name: this.logo.name, data: this.logo.data, width: this.logo.width, at: { ...ed.at }, ...this.ink.fields }) // prettier-ignore
+        void ed.run('addFigure', { name: this.logo.name, lines: this.placed(this.logo), closed: true, filled: true, ...this.ink.fields }) // prettier-ignore
       else ed.state.logo = true
       return
     }
@@ -190,12 +188,16 @@ export class FigureTool implements Tool {
     paintItem(figureItem({ id: 0, ...(this.figure(line) as Omit<BoardFigure, 'id'>) }, this.ed.look), pen)
     pen.ctx.globalAlpha = 1
   }
-  private ghostLogo({ ctx }: Pen, logo: Logo) {
+  /** Its lines as they would lie at the hand, mirrored on the lower side. */
+  private placed(logo: Logo): Point[][] {
     const { at } = this.ed
     const mirror = this.ink.fields.bottom ? -1 : 1
+    return logo.seen.rings.map((r) => r.map((p) => ({ x: at.x + mirror * p.x, y: at.y + p.y })))
+  }
+  private ghostLogo({ ctx }: Pen, logo: Logo) {
     ctx.globalAlpha = 0.6
     ctx.beginPath()
-    for (const r of logo.seen.rings) traceRing(ctx, r.map((p) => ({ x: at.x + mirror * p.x, y: at.y + p.y }))) // prettier-ignore
+    for (const r of this.placed(logo)) traceRing(ctx, r)
     ctx.fillStyle = this.ed.look().colours.select
     ctx.fill('evenodd')
     ctx.globalAlpha = 1
