@@ -93,3 +93,26 @@ func TestJournalsOfVersionOne(t *testing.T) {
 	_, err = s.StepBack(ctx, id)
 	assert.ErrorContains(t, err, "going back ends here")
 }
+
+// A project of version 2 is opened with the rule that came since; its journal is of this version's acts, so that they can be undone.
+func TestAProjectOfVersionTwoIsUpgraded(t *testing.T) {
+	data, err := os.ReadFile("testdata/version2.db")
+	require.NoError(t, err)
+	dir := t.TempDir()
+	require.NoError(t, os.WriteFile(filepath.Join(dir, "goldentrace.db"), data, 0o644))
+	s := open(t, dir)
+	id, err := s.Named(ctx, "Moth Lamp")
+	require.NoError(t, err)
+	l, err := s.Load(ctx, id)
+	require.NoError(t, err)
+	assert.Empty(t, l.Missing)
+	assert.EqualValues(t, 3, l.Revision)
+	require.NoError(t, l.Doc.Whole())
+	assert.EqualValues(t, 350_000, l.Doc.Numbers()[design.Clearance], "as it was set last")
+	assert.Zero(t, l.Doc.Base(design.Spacing).Value.Fixed)
+	assert.NotNil(t, l.Doc.Holes[157], "the hole that was drilled last")
+	require.NoError(t, s.Close())
+	again, err := open(t, dir).Load(ctx, id)
+	require.NoError(t, err)
+	assert.Equal(t, workbench.Open(l.Doc, 3).Fingerprint(), workbench.Open(again.Doc, 3).Fingerprint(), "it is upgraded once")
+}

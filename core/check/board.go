@@ -104,6 +104,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 	}
 	b.outside(nil)
 	b.partsKeptOut(nil)
+	b.spacing(nil)
 	b.notes(nil)
 	b.outline()
 	b.count()
@@ -157,6 +158,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 	if len(ids) > 0 {
 		b.outside(ids)
 		b.partsKeptOut(ids)
+		b.spacing(ids)
 		b.notes(ids)
 		b.drop("noOutline")
 		b.outline()

@@ -34,7 +34,7 @@ func (b *Board) Forget() { b.changed = nil }
 // about are the kinds of findings that follow from a kind of rule.
 var about = map[design.RuleKind][]string{
 	design.Clearance: {"clearance"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
-	design.LeastWidth: {"width"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"},
+	design.LeastWidth: {"width"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
 }
 
 // again checks anew what the rules that changed are about, but for the objects, which are checked anew
@@ -55,6 +55,9 @@ func (b *Board) again(ids map[design.ID]bool) {
 		if stale[f.Kind] {
 			b.drop(key)
 		}
+	}
+	if by[design.Spacing] {
+		b.spacing(nil)
 	}
 	pairs := by[design.Clearance] || by[design.EdgeClearance] || by[design.HoleClearance]
 	for _, c := range slices.SortedFunc(b.index.All(), compare) {

@@ -27,10 +27,18 @@ type Asked struct {
 func Why(d *design.Doc, x *layout.Index, set *rules.Set, ids []design.ID) []Asked {
 	w := &why{d: d, seen: map[told]bool{}}
 	if len(ids) == 2 {
+		if p, q := d.Placed[ids[0]], d.Placed[ids[1]]; p != nil && q != nil {
+			if a, ok := layout.Spaced(d, set, p, q); ok {
+				w.add(design.Spacing, a.Rule, 0, p.Designator+" and "+q.Designator, units.Text(max(geom.Measured(a.Gap), 0)))
+			}
+		}
 		w.between(x, set, ids[0], ids[1])
 		return w.out
 	}
 	for _, id := range ids {
+		if p := d.Placed[id]; p != nil {
+			w.add(design.Spacing, set.Between(design.Spacing, rules.Subject{Thing: design.APart, Part: id}, rules.Subject{Thing: design.APart}, 0, p.At), 0, p.Designator, "")
+		}
 		for _, c := range x.Of(id) {
 			w.single(set, c)
 		}

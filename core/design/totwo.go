@@ -61,7 +61,7 @@ func toTwo(objects []Raw, next ID) ([]Raw, ID, error) {
 		n := up.nets[name]
 		out = append(out, raw(n))
 	}
-	for i, k := range RuleKinds {
+	for i, k := range ofTwo {
 		value, ok := up.board.Rules[k]
 		if !ok {
 			value = Usual()[k]
@@ -71,6 +71,9 @@ func toTwo(objects []Raw, next ID) ([]Raw, ID, error) {
 	}
 	return out, up.next, nil
 }
+
+// ofTwo are the kinds of rules of version 2.
+var ofTwo = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth}
 
 type two struct {
 	next  ID

@@ -12,6 +12,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 	"goldentrace/core/units"
 )
 
@@ -229,6 +230,6 @@ func TestTouchingIsNoClash(t *testing.T) {
 		p, q := *d.Placed[1000], *d.Placed[1001]
 		p.At, q.At = mm(0, 0), mm(x, 0)
 		d.Put(&q)
-		assert.ElementsMatch(t, want, layout.Clashing(d, map[design.ID]*design.Placed{1000: &p}))
+		assert.ElementsMatch(t, want, layout.Clashing(d, layout.NewIndex(d), rules.Of(d), map[design.ID]*design.Placed{1000: &p}))
 	}
 }

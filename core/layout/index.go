@@ -20,6 +20,9 @@ type Index struct {
 	edge  Edge
 	stack []design.LayerID // copper layers as they were when the pieces were made
 	kept  []KeepOut
+	// the courtyards of parts by place, and the box of each
+	yards  rtree.RTreeG[design.ID]
+	yardOf map[design.ID]geom.Box
 }
 
 // NewIndex holds all copper of the document.
@@ -30,7 +33,7 @@ func NewIndex(d *design.Doc) *Index {
 }
 
 func (x *Index) fill(d *design.Doc) {
-	*x = Index{of: map[design.ID][]*Copper{}, byNet: map[design.ID]map[Ref]*Copper{}, edge: EdgeOf(d.Board), stack: copperIDs(d.Board), kept: KeepOuts(d)}
+	*x = Index{of: map[design.ID][]*Copper{}, yardOf: map[design.ID]geom.Box{}, byNet: map[design.ID]map[Ref]*Copper{}, edge: EdgeOf(d.Board), stack: copperIDs(d.Board), kept: KeepOuts(d)}
 	for p := range d.Placed.All() {
 		x.Put(d, p)
 	}
@@ -86,6 +89,9 @@ func corners(b geom.Box) (lo, hi [2]float64) {
 // Put takes the object's copper in, in place of what it had.
 func (x *Index) Put(d *design.Doc, o design.Object) {
 	x.Remove(o.ObjectID())
+	if p, ok := o.(*design.Placed); ok {
+		x.putYard(d, p)
+	}
 	pieces := PiecesOf(d, o)
 	if len(pieces) == 0 {
 		return
@@ -105,6 +111,7 @@ func (x *Index) Put(d *design.Doc, o design.Object) {
 
 // Remove takes the object's copper out.
 func (x *Index) Remove(id design.ID) {
+	x.removeYard(id)
 	for _, c := range x.of[id] {
 		lo, hi := corners(c.Box())
 		x.tree.Delete(lo, hi, c)

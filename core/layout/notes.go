@@ -5,7 +5,6 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
-	"goldentrace/core/units"
 )
 
 // NoteLine is what a note about a part's place measures: from A, on the part, to B.
@@ -103,70 +102,4 @@ func (l *NoteLine) toEdge(d *design.Doc, edge *Edge, p *design.Placed) {
 		}
 	}
 	l.Has = max(geom.Measured(least), 0)
-}
-
-// Clashing are the parts whose courtyards lie over each other on one side, of those that are moved and all others; touching is no
-// clash. Cost: a look
-// at each part of the board for each that is moved.
-func Clashing(d *design.Doc, moved map[design.ID]*design.Placed) []design.ID {
-	type yard struct {
-		box geom.Box
-		in  geom.Shape
-	}
-	reach := map[string]float64{} // by footprint: how far its courtyard goes from its origin
-	far := func(name string) float64 {
-		r, ok := reach[name]
-		if !ok {
-			if f := d.Footprint(name); f != nil {
-				for _, q := range Courtyard(f, geom.Pose{}) {
-					r = max(r, q.Dist(geom.Point{}))
-				}
-			}
-			reach[name] = r
-		}
-		return r
-	}
-	yardOf := func(p *design.Placed) (yard, bool) {
-		f := d.Footprint(p.Footprint)
-		if f == nil {
-			return yard{}, false
-		}
-		pts := Courtyard(f, p.Pose())
-		return yard{geom.BoxOf(pts...), geom.Shape{Pts: pts, Area: true}}, true
-	}
-	clash := map[design.ID]bool{}
-	for id, p := range moved {
-		own, ok := yardOf(p)
-		if !ok {
-			continue
-		}
-		for o := range d.Placed.All() {
-			q := o
-			if m, also := moved[o.ID]; also {
-				if o.ID <= id {
-					continue // looked at from the other one, or itself
-				}
-				q = m
-			}
-			if q.Bottom != p.Bottom || q.At.Dist(p.At) > far(p.Footprint)+far(q.Footprint) {
-				continue
-			}
-			other, ok := yardOf(q)
-			if !ok {
-				continue
-			}
-			if w, h := min(own.box.Max.X, other.box.Max.X)-max(own.box.Min.X, other.box.Min.X), min(own.box.Max.Y,
-				other.box.Max.Y)-max(own.box.Min.Y, other.box.Min.Y); w <= units.Micrometre || h <= units.Micrometre {
-				continue
-			}
-			if gap, _, _ := geom.Gap(own.in, other.in); gap <= 0 {
-				clash[id], clash[o.ID] = true, true
-			}
-		}
-	}
-	out := make([]design.ID, 0, len(clash))
-	for id := range clash {
-		out = append(out, id)
-	}
-	return out
 }

@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 )
 
 // Notes measure from copper to copper, of the same net where both have one; from the courtyard to the edge.
@@ -92,7 +93,7 @@ func TestClashingCourtyards(t *testing.T) {
 				}
 			}
 		}
-		got := layout.Clashing(d, moved)
+		got := layout.Clashing(d, layout.NewIndex(d), rules.Of(d), moved)
 		slices.Sort(got)
 		if len(got) != len(want) {
 			t.Fatalf("found %v, want %v", got, want)

@@ -130,6 +130,23 @@ func holding(b *workbench.Bench, r *design.Rule) Holding {
 	out := Holding{Nets: []string{}, IDs: []design.ID{}}
 	holds := b.Rules().Holder(r)
 	nets, ids := map[design.ID]bool{}, map[design.ID]bool{}
+	if r.Kind == design.Spacing {
+		for p := range b.Doc.Placed.All() {
+			layer := 0
+			if p.Bottom {
+				layer = b.Doc.Board.Layers() - 1
+			}
+			first, second := holds(rules.Subject{Thing: design.APart, Part: p.ID}, layer, p.At)
+			if second {
+				out.Others++
+			}
+			if first {
+				out.Things++
+				ids[p.ID] = true
+			}
+		}
+		return out.listed(ids)
+	}
 	for c := range b.Index().All() {
 		first, second := false, false
 		for layers := c.Layers; layers != 0 && !(first && second); layers &= layers - 1 {
@@ -153,6 +170,11 @@ func holding(b *workbench.Bench, r *design.Rule) Holding {
 	slices.SortFunc(out.Nets, circuit.CompareNatural)
 	out.OfNets = len(out.Nets)
 	out.Nets = out.Nets[:min(len(out.Nets), 8)]
+	return out.listed(ids)
+}
+
+// listed names the things, as many as are shown.
+func (out Holding) listed(ids map[design.ID]bool) Holding {
 	for id := range ids {
 		out.IDs = append(out.IDs, id)
 	}
@@ -182,7 +204,8 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	dim := func(k design.RuleKind, x0, y0, x1, y1, dx, dy int64) {
 		v.Dims = append(v.Dims, landpattern.Measure(string(k), k.Words(), x0, y0, x1, y1, dx, dy))
 	}
-	width, height := 11_400*um, 5_800*um
+	space := seen(design.Spacing, 150*um, 1500*um)
+	width, height := 13_700*um, 5_800*um
 	box("ground", 0, 0, width, height)
 	// two tracks above the lower edge
 	y1 := edge + wide
@@ -218,6 +241,12 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	box("paste", px+paste, py+paste, px+pw-paste, py+ph-paste)
 	dim(design.MaskMargin, px+pw, py+ph, px+pw+mask, py+ph, 0, 700*um)
 	dim(design.PasteMargin, px, py, px+paste, py, 0, -700*um)
+	// two parts
+	bx, by := 11_700*um, 1500*um
+	for _, y := range []int64{by - 1000*um, by + space} {
+		box("body", bx, y, bx+1100*um, y+1000*um)
+	}
+	dim(design.Spacing, bx+1100*um, by, bx+1100*um, by+space, 800*um, 0)
 	sy := 4800 * um
 	box("silk", 8000*um, sy, 10_300*um, sy+silk)
 	dim(design.SilkWidth, 10_300*um, sy, 10_300*um, sy+silk, 900*um, 0)

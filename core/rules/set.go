@@ -197,6 +197,17 @@ func (s *Set) Reach(layers uint32) (reach int64) {
 	return reach
 }
 
+// Greatest is the most that a kind of rule may ask for anywhere.
+func (s *Set) Greatest(k design.RuleKind) (most int64) {
+	for _, r := range s.kinds[k].rules {
+		most = max(most, r.Value.Greatest())
+		if r.Inner != nil {
+			most = max(most, r.Inner.Greatest())
+		}
+	}
+	return most
+}
+
 // Layered tells whether what the kind asks for may differ from layer to layer.
 func (s *Set) Layered(k design.RuleKind) bool { return s.kinds[k].layered }
 

@@ -23,6 +23,21 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 	moved := map[design.ID][]*layout.Copper{}
 	nets := map[design.ID]bool{}
 	for _, id := range ids {
+		at := func(p geom.Point) geom.Point { return geom.Turn(p.Sub(pivot), angle).Add(pivot).Add(step) }
+		switch o := b.Doc.Get(id).(type) { // copper goes along
+		case *design.Track:
+			q := *o
+			q.A, q.B = at(o.A), at(o.B)
+			if o.Mid != nil {
+				mid := at(*o.Mid)
+				q.Mid = &mid
+			}
+			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
+		case *design.Via:
+			q := *o
+			q.At = at(o.At)
+			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
+		}
 		p := b.Doc.Placed[id]
 		if p == nil {
 			continue
@@ -44,7 +59,7 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 			}
 		}
 	}
-	out.Clashes = layout.Clashing(b.Doc, parts)
+	out.Clashes = layout.Clashing(b.Doc, b.Index(), b.Rules(), parts)
 	slices.Sort(out.Clashes)
 	out.Notes = b.NotesOf(parts)
 	return out

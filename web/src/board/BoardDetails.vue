@@ -95,6 +95,7 @@ const rules: [string, string][] = [
   ['maskMargin', 'Mask margin'],
   ['pasteMargin', 'Paste margin'],
   ['silkWidth', 'Silk lines'],
+  ['spacing', 'Parts apart'],
 ]
 function resize(w: number, h: number) {
   const b = size.value ?? { minX: 0, minY: 0 }
