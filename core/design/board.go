@@ -1,6 +1,10 @@
 package design
 
-import "goldentrace/core/geom"
+import (
+	"cmp"
+
+	"goldentrace/core/geom"
+)
 
 // LayerID names a layer of the stack within its board. It survives that layers come, go and change
 // places, and is never given twice; none is 0.
@@ -22,9 +26,16 @@ type Board struct {
 	CutOuts [][]geom.Corner `json:"cutOuts,omitempty"`
 	Stack   []StackLayer    `json:"stack"`
 	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
+	Rise    int32           `json:"rise,omitempty"`    // how much warmer than its surroundings currents may make a track, in kelvins; 0: UsualRise
 	// Next is the id of the next layer that will be made.
 	Next LayerID `json:"nextLayer"`
 }
+
+// UsualRise is how much warmer a track may become where nothing else is said.
+const UsualRise = 10
+
+// Warms is how much warmer than its surroundings currents may make a track, in kelvins.
+func (b *Board) Warms() float64 { return float64(cmp.Or(b.Rise, UsualRise)) }
 
 // Stacked is the board with the layers, from the top, each with an id of its own.
 func (b Board) Stacked(layers []StackLayer) *Board {

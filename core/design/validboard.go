@@ -153,6 +153,9 @@ func (b *Board) Valid() error {
 	if err := most("the stack", len(b.Stack), 200); err != nil {
 		return err
 	}
+	if b.Rise < 0 || b.Rise > 200 {
+		return fmt.Errorf("tracks that become %d K warmer are not meant; 1 to 200 are", b.Rise)
+	}
 	if n := b.Layers(); n < 1 || n > MostLayers {
 		return fmt.Errorf("a board has 1 to %d copper layers, not %d", MostLayers, n)
 	}

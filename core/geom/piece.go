@@ -147,6 +147,15 @@ func (p Piece) InOrder(pts []Point) []Point {
 	return out
 }
 
+// Leaves is the direction, of any length, in which the piece leaves its beginning.
+func (p Piece) Leaves() (x, y float64) {
+	if !p.Round() {
+		return float64(p.B.X - p.A.X), float64(p.B.Y - p.A.Y)
+	}
+	k := p.circle() // its middle as seen from A
+	return k.way * k.c.y, -k.way * k.c.x
+}
+
 // Between is the stretch of the piece from one of its places to a later one.
 func (p Piece) Between(a, b Point) Piece {
 	if !p.Round() {

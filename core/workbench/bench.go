@@ -39,6 +39,7 @@ type Bench struct {
 	links      *links
 	parts      *partSheet
 	dimensions *dimensions
+	advice     *advice
 }
 
 // Open derives everything from a document.
@@ -56,6 +57,7 @@ func Open(d *design.Doc, rev int64) *Bench {
 	b.links = newLinks(b.graph, d, b.copper, f.links, b.findings)
 	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.dimensions = newDimensions(b.graph, d)
+	b.advice = newAdvice(b.graph, d, b.copper, b.findings)
 	b.Settle()
 	return b
 }

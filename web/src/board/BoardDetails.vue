@@ -237,6 +237,7 @@ function resize(w: number, h: number) {
     />
     <div class="acts">
       <v-btn size="small" variant="outlined" @click="editor.state.ruling = true">Rules of the board</v-btn>
+      <v-btn size="small" variant="outlined" @click="editor.state.widths = true">Widths for currents</v-btn>
     </div>
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />

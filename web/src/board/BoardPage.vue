@@ -25,6 +25,7 @@ import LayerLadder from './LayerLadder.vue'
 import { lineUps } from './lineUps'
 import LinksChip from './LinksChip.vue'
 import LogoPanel from './LogoPanel.vue'
+import WidthsView from './WidthsView.vue'
 import RulesView from './rules/RulesView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
@@ -180,6 +181,7 @@ const commands: Command[] = [
   ...hand.commands,
   { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
   { id: 'rules', title: 'Rules of the board', keys: 'R', group: 'Tools', run: () => (ed.state.ruling = !ed.state.ruling) },
+  { id: 'widths', title: 'Widths for currents', keys: 'K', group: 'Tools', run: () => (ed.state.widths = !ed.state.widths) },
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
   { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
@@ -300,6 +302,7 @@ defineExpose({ ed })
       @carried="((ed.state.carrying = false), frameAll())"
     />
     <RulesView v-if="ed.state.ruling" :project="project" :editor="ed" @close="ed.state.ruling = false" />
+    <WidthsView v-if="ed.state.widths" :project="project" @close="ed.state.widths = false" @net="lightNet" />
     <BeginPanel
       v-if="ed.state.beginning"
       :project="project"

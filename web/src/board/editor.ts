@@ -58,6 +58,7 @@ export class BoardEditor extends Stage {
     hideSupplies: false,
     carrying: false,
     ruling: false, // the rules are open
+    widths: false, // the widths for currents are open
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
     logo: false, // a logo is being taken from a drawing
@@ -254,6 +255,7 @@ export class BoardEditor extends Stage {
     else if (this.state.logo) this.state.logo = false
     else if (this.state.beginning) this.state.beginning = false
     else if (this.state.ruling) this.state.ruling = false
+    else if (this.state.widths) this.state.widths = false
     else if (this.flagged) this.flagged = null
     else return false
     return true

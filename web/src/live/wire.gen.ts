@@ -239,6 +239,7 @@ export interface Board {
   cutOuts?: Corner[][]
   stack: StackLayer[]
   oneSide?: boolean
+  rise?: number
   nextLayer: number
 }
 
@@ -1109,6 +1110,10 @@ export interface SetPort {
   way: string
 }
 
+export interface SetRise {
+  rise: number
+}
+
 export interface SetRules {
   rules: Record<string, number>
 }
@@ -1188,6 +1193,12 @@ export interface TakeRules {
   numbers?: Record<string, number>
   rules: Rule[]
   classes?: Record<string, string[]>
+}
+
+export interface TakeWidths {
+  nets: number[]
+  classes?: boolean
+  widen?: boolean
 }
 
 export interface TurnItems {
@@ -1734,6 +1745,15 @@ export interface Asked {
   rule: number
   says: string
   beaten?: string[]
+}
+
+export interface Widths {
+  all?: boolean
+}
+
+export interface WidthAdvice {
+  rise: number
+  rows: WidthRow[]
 }
 
 export interface QuestionWire {
@@ -2432,6 +2452,22 @@ export interface Obstacle {
   required: number
 }
 
+export interface WidthRow {
+  net: number
+  name: string
+  class?: string
+  current: number
+  length: number
+  open: number
+  least: number
+  asked: number
+  outer: number
+  inner: number
+  thin: boolean
+  milliohm: number
+  drop: number
+}
+
 export interface PadShape {
   form: string
   size: Point
@@ -2823,6 +2859,7 @@ export interface Commands {
   setParts: SetParts
   setPlaced: SetPlaced
   setPort: SetPort
+  setRise: SetRise
   setRules: SetRules
   setSettings: SetSettings
   setSheet: SetSheet
@@ -2836,6 +2873,7 @@ export interface Commands {
   takePartTable: TakePartTable
   takeParts: TakeParts
   takeRules: TakeRules
+  takeWidths: TakeWidths
   turnItems: TurnItems
   turnPlaced: TurnPlaced
   updateParts: UpdateParts
@@ -2904,6 +2942,7 @@ export interface Questions {
   tracksOf: { asks: TracksOf; answers: number[] }
   wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }
+  widths: { asks: Widths; answers: WidthAdvice }
   wire: { asks: QuestionWire; answers: WireWay }
 }
 

@@ -1,0 +1,106 @@
+package workbench
+
+import (
+	"goldentrace/core/check"
+	"goldentrace/core/derive"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/layout"
+)
+
+// advice is what is to be said of tracks beside the board's rules: nets that are too thin for their currents, and sharp corners.
+type advice struct {
+	doc      *design.Doc
+	copper   *copper
+	findings *ledger
+	nets     map[design.ID]bool // whose currents or tracks changed
+	joints   map[check.Joint]bool
+	corners  map[check.Joint]check.Corner
+	of       map[design.ID]map[check.Joint]bool // the corners of a net
+	whole    bool
+}
+
+func newAdvice(g *derive.Graph, d *design.Doc, c *copper, l *ledger) *advice {
+	a := &advice{doc: d, copper: c, findings: l, nets: map[design.ID]bool{}, joints: map[check.Joint]bool{}, corners: map[check.Joint]check.Corner{}, of: map[design.ID]map[check.Joint]bool{}, whole: true}
+	r := g.Result("advice", a.renew)
+	r.Of(func(x edit.Change) {
+		for _, o := range both(x) {
+			if t, ok := o.(*design.Track); ok {
+				a.nets[t.Net] = true
+			}
+			a.touch(o)
+		}
+	}, design.KindTrack, design.KindVia, design.KindPlaced, design.KindHole)
+	r.Of(func(x edit.Change) {
+		was, _ := x.Before.(*design.Net)
+		is, _ := x.After.(*design.Net)
+		if was == nil || is == nil || was.Current != is.Current || was.Name != is.Name {
+			a.nets[x.ID] = true
+		}
+	}, design.KindNet)
+	r.Of(func(edit.Change) { a.whole = true }, design.KindBoard, design.KindFootprint)
+	derive.From(r, &c.layers, func(bool) { a.whole = true })
+	return a
+}
+
+// touch notes the places where corners may come or go with an object.
+func (a *advice) touch(o design.Object) {
+	if a.whole {
+		return
+	}
+	for _, j := range check.JointsOf(a.copper.index, layout.PiecesOf(a.doc, o)) {
+		a.joints[j] = true
+	}
+}
+
+func (a *advice) renew() {
+	if a.whole {
+		for j := range a.corners {
+			a.joints[j] = true
+		}
+		for t := range a.doc.Tracks.All() {
+			a.nets[t.Net] = true
+			at := a.doc.Board.Position(t.Layer)
+			a.joints[check.Joint{Layer: at, At: t.A}] = true
+			a.joints[check.Joint{Layer: at, At: t.B}] = true
+		}
+		for n := range a.doc.Nets.All() {
+			a.nets[n.ID] = true
+		}
+		a.whole = false
+	}
+	for j := range a.joints {
+		if c, ok := a.corners[j]; ok {
+			delete(a.corners, j)
+			delete(a.of[c.Net], j)
+			a.nets[c.Net] = true
+		}
+		if c, is := check.Sharp(a.copper.index, j); is {
+			a.corners[j] = c
+			if a.of[c.Net] == nil {
+				a.of[c.Net] = map[check.Joint]bool{}
+			}
+			a.of[c.Net][j] = true
+			a.nets[c.Net] = true
+		}
+	}
+	for net := range a.nets {
+		a.say(check.ThinKey(net), check.Thin(a.doc, a.copper.index, net))
+		var corners []check.Corner
+		for j := range a.of[net] {
+			corners = append(corners, a.corners[j])
+		}
+		a.say(check.SharpKey(net), check.Corners(a.doc, net, corners))
+	}
+	clear(a.nets)
+	clear(a.joints)
+}
+
+// say puts a finding in place of the one of its key; nil: there is none any more.
+func (a *advice) say(key string, f *check.Finding) {
+	if f == nil {
+		a.findings.drop(key)
+	} else {
+		a.findings.put(f)
+	}
+}
