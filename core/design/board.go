@@ -153,10 +153,17 @@ type Placed struct {
 	Bottom     bool          `json:"bottom,omitempty"`
 	Locked     bool          `json:"locked,omitempty"`
 	NotFitted  bool          `json:"notFitted,omitempty"`
-	Nets       map[string]ID `json:"nets"`            // pad number → net
-	Label      *geom.Point   `json:"label,omitempty"` // designator moved, footprint coordinates
-	Notes      []PlaceNote   `json:"notes,omitempty"` // where it is to stand
+	Nets       map[string]ID `json:"nets"`              // pad number → net
+	Label      *geom.Point   `json:"label,omitempty"`   // designator moved, footprint coordinates
+	Letters    int64         `json:"letters,omitempty"` // height of the designator's capitals; 0: UsualLetters
+	Notes      []PlaceNote   `json:"notes,omitempty"`   // where it is to stand
 }
+
+// UsualLetters is how high designators are printed where nothing else is said.
+const UsualLetters = 1_000_000
+
+// LetterHeight of the designator.
+func (p *Placed) LetterHeight() int64 { return cmp.Or(p.Letters, UsualLetters) }
 
 // PlaceNote says where a part is to stand.
 type PlaceNote struct {

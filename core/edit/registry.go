@@ -90,6 +90,8 @@ var kinds = map[string]func() Command{
 	"drawTrack":       func() Command { return &DrawTrack{} },
 	"removeTrack":     func() Command { return &RemoveTrack{} },
 	"removeNetTracks": func() Command { return &RemoveNetTracks{} },
+	"setLetters":      func() Command { return &SetLetters{} },
+	"varyFootprint":   func() Command { return &VaryFootprint{} },
 	"setRise":         func() Command { return &SetRise{} },
 	"takeWidths":      func() Command { return &TakeWidths{} },
 	"setTrack":        func() Command { return &SetTrack{} },

@@ -150,7 +150,7 @@ func (l *labelling) at(p *design.Placed, f *design.Footprint) geom.Point {
 func (l *labelling) text(p *design.Placed, at geom.Point) geom.Box {
 	var e geom.Extent
 	e.Add(at)
-	for _, line := range TextLines(p.Designator, DesignatorHeight, at, p.Angle, p.Bottom) {
+	for _, line := range TextLines(p.Designator, p.LetterHeight(), at, p.Angle, p.Bottom) {
 		e.Add(line...)
 	}
 	return e.Box.Grow(l.lines)

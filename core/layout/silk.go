@@ -5,9 +5,6 @@ import (
 	"goldentrace/core/geom"
 )
 
-// DesignatorHeight of the capitals of designators printed on the board.
-const DesignatorHeight = 1_000_000
-
 // SilkLines are the centre lines of what is printed of a part: its footprint's drawing and
 // its designator, which never stands on its head. Circles become polygons.
 func SilkLines(d *design.Doc, p *design.Placed) [][]geom.Point {
@@ -26,7 +23,7 @@ func SilkLines(d *design.Doc, p *design.Placed) [][]geom.Point {
 	if p.Label != nil {
 		at = *p.Label
 	}
-	return append(out, TextLines(p.Designator, DesignatorHeight, t.Apply(at), p.Angle, p.Bottom)...)
+	return append(out, TextLines(p.Designator, p.LetterHeight(), t.Apply(at), p.Angle, p.Bottom)...)
 }
 
 // Printed is a line of silk. Width 0: as the rule for silk says.

@@ -83,6 +83,7 @@ var kinds = map[string]entry{
 	"rulesFile":   is[RulesFile, *rules.Filed](),
 	"ruleHolds":   is[RuleHolds, *RuleHeld](),
 	"placeNext":   is[PlaceNext, []layout.Waiting](),
+	"alike":       is[Alike, []Likeness](),
 	"widths":      is[Widths, *WidthAdvice](),
 	"measure":     is[Measure, *Gauged](),
 	"lettering":   is[Lettering, [][]geom.Point](),

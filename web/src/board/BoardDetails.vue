@@ -1,19 +1,21 @@
 <script setup lang="ts">
 import { mdiLockOpenVariantOutline, mdiLockOutline } from '@mdi/js'
 import { computed } from 'vue'
+import type { Boxed } from '../live/objects'
 import type { Project } from '../live/project'
 import type { Kinds, Placed } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import AngleField from '../shell/fields/AngleField.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import LengthField from '../shell/fields/LengthField.vue'
-import TextField from '../shell/fields/TextField.vue'
 import { pieceLength, ringBox } from '../canvas/arcs'
 import { format } from '../live/units'
 import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
-import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
+import AreaDetails from './AreaDetails.vue'
+import ManyDetails from './ManyDetails.vue'
+import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
 import PlaceNotes from './PlaceNotes.vue'
 import SeveralParts from './SeveralParts.vue'
@@ -57,15 +59,8 @@ function span(v: Kinds['via']) {
   return `${kind}${made}: ${copper.value[from]?.name} to ${copper.value[to]?.name}; ${cover}`
 }
 const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
-const areaLayers = computed(() => {
-  const on = area.value?.layers ?? []
-  return on.length
-    ? `on ${copper.value
-        .filter((l) => on.includes(l.id))
-        .map((l) => l.name)
-        .join(', ')}`
-    : 'on all layers'
-})
+/** What others can be like. */
+const likenable = computed(() => (one.value && ['placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(one.value.kind) ? one.value.object!.id : 0)) // prettier-ignore
 /** What can be asked why: one thing of copper, or two. */
 const reasoned = computed(() =>
   picked.value.length > 0 &&
@@ -132,6 +127,7 @@ function resize(w: number, h: number) {
         </tr>
       </tbody>
     </v-table>
+    <ManyDetails :editor="editor" :picked="picked as Boxed[]" />
     <PlaceNotes :project="project" :editor="editor" :part="placed" />
   </template>
   <template v-else-if="allTracks">
@@ -192,20 +188,10 @@ function resize(w: number, h: number) {
       <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
     </template>
   </template>
-  <template v-else-if="area">
-    <h3>Area</h3>
-    <TextField
-      label="Name"
-      :value="area.name"
-      @keep="project.edit('putArea', { area: { ...area, name: $event } }).catch(complain)"
-    />
-    <p class="quiet">
-      {{ area.keepOut?.length ? `Keeps out ${area.keepOut.map((k) => thingWords[k] ?? k).join(', ')}` : 'Keeps nothing out' }};
-      {{ areaLayers }}.
-    </p>
-  </template>
+  <AreaDetails v-else-if="area" :project="project" :editor="editor" :area="area" />
   <template v-else-if="picked.length">
     <SeveralParts :editor="editor" :parts="picked.filter((b) => b.kind === 'placed').length" :things="picked.length" />
+    <ManyDetails :editor="editor" :picked="picked as Boxed[]" />
   </template>
   <template v-else>
     <h3>Board</h3>
@@ -242,6 +228,7 @@ function resize(w: number, h: number) {
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>
+  <div v-if="likenable" class="acts"><PickAlike :id="likenable" :editor="editor" /></div>
   <WhyRules v-if="reasoned" :project="project" :ids="reasoned" />
 </template>
 

@@ -198,13 +198,13 @@ function silkItem(project: Project, p: Placed, as: Laid, look: () => Look): Item
   const t = boardPose(p)
   const width = project.rule('silkWidth')
   const at = apply(t, p.label ?? project.named('footprint', p.footprint)!.designatorAt)
-  const reach = p.designator.length * 0.5e6 + 1e6 // the longest the designator can be, whichever way it reads
+  const reach = (p.designator.length * 0.5 + 1) * (p.letters || 1_000_000) // the longest the designator can be, whichever way it reads
   let label: Point[][] | null = null
   const colour = () => (p.bottom ? look().colours.silkBottom : look().colours.silkTop)
   const trace = (ctx: CanvasRenderingContext2D, px: number) => {
     for (const o of as.pattern.silk) if (!o.r) traceOutline(ctx, o, t)
     if (1 / px <= 3) return
-    label ??= textLines(p.designator, 1_000_000, at, p.angle, !!p.bottom)
+    label ??= textLines(p.designator, p.letters || 1_000_000, at, p.angle, !!p.bottom)
     for (const l of label) tracePoints(ctx, l, false)
   }
   const widths = [...new Set(as.pattern.silk.map((o) => o.r ?? 0))].filter((r) => r)

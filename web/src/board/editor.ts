@@ -24,6 +24,7 @@ import { saveFile } from '../shell/saving'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
+import { areaGrip, AreaGripDrag, shapedArea } from './areaShape'
 import { DimensionDrag } from './dimensions'
 import { BoardDrag } from './dragging'
 import { LabelDrag, labelHolds } from './labels'
@@ -329,8 +330,11 @@ export class BoardEditor extends Stage {
     const ids = this.picked('placed').map((p) => p.id)
     this.project.edit('orderLabels', { ids }).catch(complain)
   }
-  /** The designator of the one part that is picked can be taken by itself. */
+  /** The designator of the one part that is picked can be taken by itself, and the corners of an area. */
   override handle(p: Press): Grab | null {
+    const area = shapedArea(this)
+    const grip = area && areaGrip(area, p)
+    if (grip) return new AreaGripDrag(this, area, grip)
     const [part] = this.picked('placed')
     if (!part || !labelHolds(this, part, p.at)) return null
     return new LabelDrag(this, part, p.at)

@@ -6,13 +6,11 @@ import type { Placed, Point } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
 
-const height = 1_000_000
-
 /** Where a part's designator stands on the board. */
 export function labelAt(ed: BoardEditor, p: Placed): Point {
   return apply(boardPose(p), p.label ?? ed.project.named('footprint', p.footprint)?.designatorAt ?? { x: 0, y: 0 })
 }
-const lines = (p: Placed, at: Point) => textLines(p.designator, height, at, p.angle, !!p.bottom)
+const lines = (p: Placed, at: Point) => textLines(p.designator, p.letters || 1_000_000, at, p.angle, !!p.bottom)
 
 /** Whether a place lies on the designator, and not on the part itself. */
 export function labelHolds(ed: BoardEditor, p: Placed, q: Point) {

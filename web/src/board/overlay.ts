@@ -3,6 +3,7 @@ import type { Pen } from '../canvas/scene'
 import { type Box, boxOf, inside, meets } from '../canvas/viewport'
 import { format } from '../live/units'
 import type { Kinds, Link, NoteLine, Placed, Point } from '../live/wire.gen'
+import { paintAreaGrips } from './areaShape'
 import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
@@ -14,6 +15,7 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawOthers(ed, pen)
   drawSelection(ed, pen)
   if (!ed.grab) paintNotes(ed, pen, ed.notes.value)
+  if (ed.picks) paintAreaGrips(ed, pen)
   ed.paint(pen)
   if (ed.keyed) drawHand(ed, pen)
 }

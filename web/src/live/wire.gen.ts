@@ -276,6 +276,7 @@ export interface Placed {
   notFitted?: boolean
   nets: Record<string, number>
   label?: Point
+  letters?: number
   notes?: PlaceNote[]
 }
 
@@ -1056,6 +1057,11 @@ export interface SetLegend {
   apart?: number
 }
 
+export interface SetLetters {
+  ids: number[]
+  height: number
+}
+
 export interface SetName {
   id: number
   name: string
@@ -1218,6 +1224,13 @@ export interface UpdateParts {
   names: string[]
 }
 
+export interface VaryFootprint {
+  ids: number[]
+  name: string
+  outward?: number
+  around?: number
+}
+
 export interface WindowPaste {
   footprint: number
   pads: number[]
@@ -1329,6 +1342,16 @@ export interface Refused {
 export interface Picked {
   who?: string
   shared: Shared | null
+}
+
+export interface Alike {
+  id: number
+}
+
+export interface Likeness {
+  by: string
+  is: string
+  ids: number[]
 }
 
 export interface QuestionChecks {
@@ -2850,6 +2873,7 @@ export interface Commands {
   setLabel: SetLabel
   setLayers: SetLayers
   setLegend: SetLegend
+  setLetters: SetLetters
   setName: SetName
   setNets: SetNets
   setNotes: SetNotes
@@ -2877,6 +2901,7 @@ export interface Commands {
   turnItems: TurnItems
   turnPlaced: TurnPlaced
   updateParts: UpdateParts
+  varyFootprint: VaryFootprint
   windowPaste: WindowPaste
 }
 
@@ -2905,6 +2930,7 @@ export type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Me
 
 /** Every question by its name, and its answer. */
 export interface Questions {
+  alike: { asks: Alike; answers: Likeness[] }
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
   drag: { asks: Drag; answers: Dragged }

@@ -315,16 +315,18 @@ export class OutlineTool implements Tool {
   }
   hint() {
     if (this.way.length) return 'click sets corners · Enter or the first corner closes · Esc takes one back'
-    if (this.state.chosen) return 'drag moves it · Shift drag bends a side · Del takes it out · Esc lets it go'
+    if (this.state.chosen)
+      return 'drag moves it · Alt drag moves the whole line · Shift drag bends a side · Del takes it out · Esc lets it go'
     const draw = this.state.form === 'free' ? 'click sets corners' : 'drag draws'
     return this.lines.length ? `${draw} · drag a corner or a side’s middle · Shift drag bends a side · Esc ends` : `${draw}, or type its exact size · Esc ends` // prettier-ignore
   }
 }
 
-/** A grip of the edge in the hand. With Shift, a side is bent instead of broken. */
+/** A grip of the edge in the hand. With Shift, a side is bent instead of broken; with Alt the whole line moves. */
 class GripDrag implements Grab {
   private to: Point | null = null
   private bend = false
+  private all = false
 
   constructor(
     private readonly tool: OutlineTool,
@@ -333,16 +335,29 @@ class GripDrag implements Grab {
   ) {}
   private get edge() {
     const line = this.tool.lines[this.grip.line] ?? []
-    return this.to ? led(line, this.grip, this.to, this.bend) : line
+    if (!this.to) return line
+    if (!this.all) return led(line, this.grip, this.to, this.bend)
+    const by = (p: Point) => ({ x: p.x + this.by.x, y: p.y + this.by.y })
+    return line.map((c) => ({ ...by(c), ...(c.mid ? { mid: by(c.mid) } : {}) }))
+  }
+  private get by(): Point {
+    const { to, grip } = this
+    return to ? { x: to.x - grip.at.x, y: to.y - grip.at.y } : { x: 0, y: 0 }
   }
   move(p: Press) {
     if (!this.to && dist(p.at, this.grip.at) < p.tolerance * 0.4) return
     this.to = this.ed.onGrid(p.at)
     this.bend = p.shiftKey
+    this.all = p.altKey
   }
   drop() {
     const { ed, grip, to } = this
     if (!to) return
+    if (this.all) {
+      ed.grab = this
+      void ed.run('shapeEdge', { line: grip.line, corner: grip.corner, act: 'moveAll', to: this.by }).finally(() => ed.grab === this && ed.letGo()) // prettier-ignore
+      return
+    }
     const act = grip.kind === 'corner' ? 'move' : grip.kind === 'arc' || this.bend ? 'bend' : 'add'
     ed.grab = this // shown where it was dropped until it is there
     void ed.run('shapeEdge', { line: grip.line, corner: grip.corner, act, to }).finally(() => {
