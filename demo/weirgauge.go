@@ -29,6 +29,7 @@ func weirGauge() (*design.Doc, error) {
 	weirOverview(b, power, control, probe, bus, service, keeping)
 	weirNets(b)
 	b.order(weirOrders)
+	weirBoard(b)
 	b.checked("Relay", "Coin cell") // two are left for whoever looks at it, and not ordered either
 	return b.bench.Doc, b.err
 }

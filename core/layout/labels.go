@@ -21,13 +21,12 @@ func RoomOf(d *design.Doc, id design.ID) (geom.Box, bool) {
 		}
 	case *design.Hole:
 		return geom.BoxOf(o.At).Grow(o.Room()), true
-	case *design.Legend:
+	case *design.Legend, *design.BoardFigure:
 		var e geom.Extent
-		e.Add(o.At)
-		for _, l := range TextLines(o.Text, o.Height, o.At, o.Angle, o.Bottom) {
-			e.Add(l...)
+		for _, shape := range PrintOf(d, o, 0).Shapes() {
+			e.AddBox(shape.Box())
 		}
-		return e.Box, true
+		return e.Box, e.Any
 	}
 	return geom.Box{}, false
 }
@@ -88,14 +87,23 @@ func OrderLabels(d *design.Doc, ids []design.ID) map[design.ID]geom.Point {
 			insert(&l.hard[s], geom.BoxOf(h.At).Grow(h.Room()))
 		}
 	}
-	for t := range d.Legends.All() {
-		if box, ok := RoomOf(d, t.ID); ok {
-			s := 0
-			if t.Bottom {
-				s = 1
-			}
-			insert(&l.hard[s], box.Grow(l.lines))
+	block := func(o design.Object, on string, bottom bool) {
+		if on != design.OnSilk && on != design.OnMask {
+			return
 		}
+		s := 0
+		if bottom {
+			s = 1
+		}
+		for _, shape := range PrintOf(d, o, 2*l.lines).Shapes() {
+			insert(&l.hard[s], shape.Box().Grow(l.lines))
+		}
+	}
+	for t := range d.Legends.All() {
+		block(t, t.On, t.Bottom)
+	}
+	for f := range d.Figures.All() {
+		block(f, f.On, f.Bottom)
 	}
 	// those with the least room around them first: the smallest parts
 	slices.SortStableFunc(list, func(a, b *design.Placed) int {
