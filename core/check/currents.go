@@ -135,13 +135,51 @@ func Sharp(x *layout.Index, j Joint) (c Corner, is bool) {
 	if len(ends) != 2 || ends[0].Net != ends[1].Net {
 		return Corner{}, false
 	}
-	dot := ways[0][0]*ways[1][0] + ways[0][1]*ways[1][1]
-	cross := ways[0][0]*ways[1][1] - ways[0][1]*ways[1][0]
-	angle := math.Abs(math.Atan2(cross, dot)) * 180 / math.Pi
-	if angle > 90+1e-3 {
-		return Corner{}, false
+	angle := between(ways[0], ways[1])
+	return Corner{j, ends[0].Net, min(ends[0].ID, ends[1].ID), int64(math.Round(angle * 1000))}, angle <= sharp
+}
+
+// sharp is the greatest angle in degrees that makes a corner.
+const sharp = 90 + 1e-3
+
+// between is the angle of two directions in degrees.
+func between(a, b [2]float64) float64 {
+	return math.Abs(math.Atan2(a[0]*b[1]-a[1]*b[0], a[0]*b[0]+a[1]*b[1])) * 180 / math.Pi
+}
+
+// Joints are the places of a board that Sharp is to be asked about: where the ends of two tracks make an angle of 90° or less. Cost: a look at each
+// track.
+func Joints(d *design.Doc) (out []Joint) {
+	type end struct {
+		n   int
+		way [2]float64
+		bad bool
 	}
-	return Corner{j, ends[0].Net, min(ends[0].ID, ends[1].ID), int64(math.Round(angle * 1000))}, true
+	layers := map[design.LayerID]int{}
+	for i, l := range d.Board.Copper() {
+		layers[l.ID] = i
+	}
+	ends := map[Joint]end{}
+	note := func(j Joint, p geom.Piece) {
+		x, y := p.Leaves()
+		e := ends[j]
+		if e.n++; e.n == 2 {
+			e.bad = between(e.way, [2]float64{x, y}) <= sharp
+		}
+		e.way = [2]float64{x, y}
+		ends[j] = e
+	}
+	for t := range d.Tracks.All() {
+		p := t.Piece()
+		note(Joint{layers[t.Layer], t.A}, p)
+		note(Joint{layers[t.Layer], t.B}, p.Back())
+	}
+	for j, e := range ends {
+		if e.n == 2 && e.bad {
+			out = append(out, j)
+		}
+	}
+	return out
 }
 
 // SharpKey is the key of the finding about a net's corners.
@@ -167,22 +205,26 @@ func Corners(d *design.Doc, net design.ID, all []Corner) *Finding {
 
 // JointsOf are the places where corners may come or go when copper changes: the ends of tracks, and of those near.
 func JointsOf(x *layout.Index, pieces []*layout.Copper) (out []Joint) {
-	ends := func(c *layout.Copper, within *geom.Box) {
-		p := c.Shape.Side(0)
-		for _, at := range []geom.Point{p.A, p.B} {
-			if within == nil || within.Meets(geom.BoxOf(at)) {
-				out = append(out, Joint{firstOf(c), at})
-			}
-		}
-	}
 	for _, c := range pieces {
-		box := c.Box()
 		if c.Kind == "track" {
-			ends(c, nil)
+			p := c.Shape.Side(0)
+			out = append(out, Joint{firstOf(c), p.A}, Joint{firstOf(c), p.B})
 		}
-		for o := range x.Near(box) { // it may cover their ends now, or no longer
-			if o.Kind == "track" && o.ID != c.ID {
-				ends(o, &box)
+		out = append(out, JointsIn(x, c.Box())...) // it may cover their ends now, or no longer
+	}
+	return out
+}
+
+// JointsIn are the places within a box where tracks end.
+func JointsIn(x *layout.Index, b geom.Box) (out []Joint) {
+	for o := range x.Near(b) {
+		if o.Kind != "track" {
+			continue
+		}
+		p := o.Shape.Side(0)
+		for _, at := range []geom.Point{p.A, p.B} {
+			if b.Holds(at) {
+				out = append(out, Joint{firstOf(o), at})
 			}
 		}
 	}

@@ -1,10 +1,13 @@
 package workbench
 
 import (
+	"slices"
+
 	"goldentrace/core/check"
 	"goldentrace/core/derive"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 )
 
@@ -38,7 +41,18 @@ func newAdvice(g *derive.Graph, d *design.Doc, c *copper, l *ledger) *advice {
 			a.nets[x.ID] = true
 		}
 	}, design.KindNet)
-	r.Of(func(edit.Change) { a.whole = true }, design.KindBoard, design.KindFootprint)
+	r.Of(func(x edit.Change) {
+		was, _ := x.Before.(*design.Board)
+		is, _ := x.After.(*design.Board)
+		if was == nil || is == nil || was.Rise != is.Rise || !slices.Equal(was.Stack, is.Stack) {
+			a.carrying()
+		}
+	}, design.KindBoard)
+	r.Of(func(x edit.Change) {
+		for _, o := range both(x) {
+			a.footprint(o.(*design.Footprint))
+		}
+	}, design.KindFootprint)
 	derive.From(r, &c.layers, func(bool) { a.whole = true })
 	return a
 }
@@ -53,20 +67,45 @@ func (a *advice) touch(o design.Object) {
 	}
 }
 
+// carrying notes all nets of which a current is known.
+func (a *advice) carrying() {
+	for n := range a.doc.Nets.All() {
+		if n.Current > 0 {
+			a.nets[n.ID] = true
+		}
+	}
+}
+
+// footprint notes the places around the pads of all parts that have it.
+func (a *advice) footprint(f *design.Footprint) {
+	if a.whole {
+		return
+	}
+	var e geom.Extent
+	for i := range f.Pads {
+		e.AddBox(layout.PadShape(&f.Pads[i]).Box())
+	}
+	b := e.Box
+	for p := range a.doc.Placed.All() {
+		if p.Footprint != f.Name {
+			continue
+		}
+		room := geom.BoxOf(p.Pose().ApplyAll([]geom.Point{b.Min, geom.Pt(b.Max.X, b.Min.Y), b.Max, geom.Pt(b.Min.X, b.Max.Y)})...)
+		for _, j := range check.JointsIn(a.copper.index, room) {
+			a.joints[j] = true
+		}
+	}
+}
+
 func (a *advice) renew() {
 	if a.whole {
 		for j := range a.corners {
 			a.joints[j] = true
 		}
-		for t := range a.doc.Tracks.All() {
-			a.nets[t.Net] = true
-			at := a.doc.Board.Position(t.Layer)
-			a.joints[check.Joint{Layer: at, At: t.A}] = true
-			a.joints[check.Joint{Layer: at, At: t.B}] = true
+		for _, j := range check.Joints(a.doc) {
+			a.joints[j] = true
 		}
-		for n := range a.doc.Nets.All() {
-			a.nets[n.ID] = true
-		}
+		a.carrying()
 		a.whole = false
 	}
 	for j := range a.joints {
