@@ -50,7 +50,6 @@ func TestPictures(t *testing.T) {
 		time.Sleep(500 * time.Millisecond)
 	})
 	visit(gauge, "circuit", "parts-table.png", func() { b.press("Table of parts"); b.click(b.cell("C10", "Value")) })
-	visit(gauge, "circuit", "nets.png", func() { b.press("Nets") })
 	visit(gauge, "parts?part=Bus+driver&own=1", "library.png", func() { b.sees("Pins to pads") })
 	visit(gauge, "parts?view=assign", "assign.png", func() {
 		b.fill("Filter the parts", "part:U")
@@ -75,12 +74,13 @@ func TestPictures(t *testing.T) {
 	visit(gauge, fmt.Sprintf("parts?view=symbol&id=%d", eval[int](b, `goldenTrace.named('symbol', 'Bus driver').id`)), "symbol.png", nil)
 	visit(gauge, "parts?view=generator", "generator.png", func() { time.Sleep(900 * time.Millisecond) })
 	visit(gauge, "checks", "clashes.png", func() { b.show("Clashes") })
-	visit(lamp, "board", "board.png", func() { b.press("Bottom"); b.point(13.97, 21.59); b.move(30, -3) })
+	visit(lamp, "board", "board-one-sided.png", func() { b.press("Bottom"); b.point(13.97, 21.59); b.move(30, -3) })
+	visit(gauge, "board", "board.png", func() { b.key("f") })
+	visit(gauge, "board", "rules.png", func() { b.key("r"); b.sees("Rules for some things") })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {
 		b.press("Make the files")
 		b.until(`document.querySelectorAll('[role=grid] [role=row]').length > 10`)
 		time.Sleep(900 * time.Millisecond)
 	})
-	visit(first, "board", "board-first-try.png", func() { b.point(70, 30) })
 }

@@ -41,6 +41,8 @@ type RulesShown struct {
 	Kinds   []RuleKindWords           `json:"kinds"`
 	Rules   []RuleSeen                `json:"rules"`
 	Classes map[string]int            `json:"classes"` // with how many nets each has
+	// Conflicts are sentences about rules that cannot be kept together.
+	Conflicts []string `json:"conflicts"`
 }
 
 // RuleKindWords is a kind of rule with its words, and whether it holds between two things.
@@ -56,6 +58,7 @@ const mostHeld = 100
 // Answer the question.
 func (q *RulesSeen) Answer(b *workbench.Bench) (*RulesShown, error) {
 	out := &RulesShown{Sampler: sampler(b.Doc.Numbers()), Numbers: b.Doc.Numbers(), Rules: []RuleSeen{}, Classes: map[string]int{}}
+	out.Conflicts = append([]string{}, rules.Conflicts(b.Doc, b.Rules())...)
 	for _, k := range design.RuleKinds {
 		out.Kinds = append(out.Kinds, RuleKindWords{k, k.Words(), k.Pairs()})
 	}

@@ -1668,6 +1668,7 @@ export interface RulesShown {
   kinds: RuleKindWords[]
   rules: RuleSeen[]
   classes: Record<string, number>
+  conflicts: string[]
 }
 
 export interface QuestionSheet {

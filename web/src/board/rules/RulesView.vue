@@ -107,6 +107,9 @@ async function give() {
     </div>
     <div class="body">
       <BodyDrawing v-if="shown" class="sampler" named :view="shown.sampler" :dims="dims" @keep="setNumber" />
+      <ul v-if="shown?.conflicts.length" class="conflicts" role="alert" aria-label="Rules that cannot be kept together">
+        <li v-for="c in shown.conflicts" :key="c">{{ c }}</li>
+      </ul>
       <section>
         <div class="head">
           <h4>Rules for some things</h4>
@@ -234,6 +237,11 @@ header {
   display: flex;
   flex-direction: column;
   gap: 12px;
+}
+.conflicts {
+  margin: 0;
+  padding: 6px 12px 6px 26px;
+  border-left: 3px solid rgb(var(--v-theme-error));
 }
 .sampler {
   flex: none;
