@@ -52,8 +52,14 @@ type program struct {
 	cmd  *exec.Cmd
 }
 
+// beside notes the tests that run beside others: each has a program and a browser of its own, and waits more than it works.
+var beside sync.Map
+
 func start(t *testing.T, verb, data string) *program {
 	t.Helper()
+	if _, already := beside.LoadOrStore(t.Name(), true); !already && os.Getenv("GOLDENTRACE_PICTURES") == "" {
+		t.Parallel()
+	}
 	p := &program{t: t, data: data}
 	p.run(verb, "127.0.0.1:0")
 	t.Cleanup(func() { p.kill() })

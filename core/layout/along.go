@@ -16,9 +16,8 @@ type Way struct {
 	Vias   int           `json:"vias"`
 }
 
-// Along finds the shortest way along the tracks of a net from the track nearest to one place to that nearest to
-// another, hopping through vias and pads. ok is false when no copper joins them. Pads and vias are as if
-// they were places. Source: Dijkstra's shortest path.
+// Along finds the shortest way along the tracks of a net from one place on its copper to another, hopping
+// through vias and pads. ok is false when no tracks join them. Pads and vias are as if they were places. Source: Dijkstra's shortest path.
 func Along(d *design.Doc, x *Index, net design.ID, from, to geom.Point) (w Way, ok bool) {
 	g := &ways{at: map[knot]int{}}
 	pieces := x.NetPieces(net)
@@ -28,7 +27,7 @@ func Along(d *design.Doc, x *Index, net design.ID, from, to geom.Point) (w Way, 
 		}
 	}
 	g.hops(pieces)
-	a, b := g.nearest(from), g.nearest(to)
+	a, b := g.on(x, net, from), g.on(x, net, to)
 	if a < 0 || b < 0 {
 		return w, false
 	}
@@ -133,11 +132,17 @@ func firstLayer(c *Copper) int {
 	return 0
 }
 
-func (g *ways) nearest(p geom.Point) int {
+// on is the nearest knot on a piece of copper that a place lies on; −1: there is none.
+func (g *ways) on(x *Index, net design.ID, p geom.Point) int {
 	best, at := math.Inf(1), -1
-	for i, k := range g.knots {
-		if d := k.at.Dist(p); d < best {
-			best, at = d, i
+	for c := range x.Near(geom.BoxOf(p)) {
+		if c.Net != net || !c.Shape.Holds(p) {
+			continue
+		}
+		for i, k := range g.knots {
+			if d := k.at.Dist(p); d < best && c.Has(k.layer) && c.On(k.layer).Holds(k.at) {
+				best, at = d, i
+			}
 		}
 	}
 	return at

@@ -94,9 +94,12 @@ func (m Met) shapes(b *workbench.Bench) (out []geom.Shape) {
 	switch o := b.Doc.Get(m.Of).(type) {
 	case *design.Board:
 		r := o.Region()
+		least := math.Inf(1)
 		for _, ring := range append([]geom.Ring{r.Outer}, r.Holes...) {
-			for _, p := range ring {
-				out = append(out, geom.Bow(p, 0))
+			for _, p := range ring { // the side that was met
+				if d, _, _ := geom.PieceDistance(p, geom.Straight(m.At, m.At)); d < least {
+					least, out = d, []geom.Shape{geom.Bow(p, 0)}
+				}
 			}
 		}
 		return out
