@@ -113,7 +113,7 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 	t.Helper()
 	ctx, stop := chromedp.NewContext(parent)
 	t.Cleanup(stop)
-	ctx, cancel := context.WithTimeout(ctx, 150*time.Second)
+	ctx, cancel := context.WithTimeout(ctx, 300*time.Second) // others work beside it
 	t.Cleanup(cancel)
 	b := &tab{t: t, ctx: ctx, p: p}
 	note := func(s string) { b.mu.Lock(); b.faults = append(b.faults, s); b.mu.Unlock() }

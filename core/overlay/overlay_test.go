@@ -50,6 +50,7 @@ func TestFillings(t *testing.T) {
 		"crossing, winding":       {[][]geom.Point{outer, box(500, 0, 1000, 1000)}, overlay.NonZero, 1_500_000, 0},
 		"crossing, even odd":      {[][]geom.Point{outer, box(500, 0, 1000, 1000)}, overlay.EvenOdd, 1_000_000, 0},
 		"a bow tie":               {[][]geom.Point{{{X: 0, Y: 0}, {X: 1000, Y: 1000}, {X: 1000, Y: 0}, {X: 0, Y: 1000}}}, overlay.NonZero, 500_000, 0},
+		"twice the same":          {[][]geom.Point{outer, outer}, overlay.EvenOdd, 0, 0},
 		"without extent":          {[][]geom.Point{{{X: 0, Y: 0}, {X: 5, Y: 5}}, {{X: 1, Y: 1}}, nil}, overlay.NonZero, 0, 0},
 	} {
 		got, err := overlay.Filled(c.lines, c.by)
@@ -81,6 +82,9 @@ func TestCovered(t *testing.T) {
 	assert.InEpsilon(t, 144e12-(4-math.Pi)*1e12, geom.Area(got[0].Outer), 0.001)
 	got, err = overlay.Covered([]overlay.Line{{Pts: []geom.Point{{X: 5, Y: 5}, {X: 5, Y: 5}}}}, 2_000_000, 1_000)
 	require.NoError(t, err)
+	two, err := overlay.Covered([]overlay.Line{{Pts: []geom.Point{{X: 0, Y: 0}, {X: 10_000_000, Y: 0}}, Closed: true}}, 2_000_000, 1_000)
+	require.NoError(t, err)
+	assert.InEpsilon(t, 20e12+math.Pi*1e12, sum(two), 0.001, "there and back")
 	assert.InEpsilon(t, math.Pi*1e12, sum(got), 0.002, "a dot: chords stray by a thousandth of its radius")
 }
 

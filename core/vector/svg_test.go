@@ -46,7 +46,9 @@ func TestAreas(t *testing.T) {
 		"flags run together":     {`<path d="M0 0a5 5 0 0110 0z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
 		"the large arc":          {`<path d="M5 0A5 5 0 1 1 0 5L5 5Z"/>`, 25 * math.Pi * 3 / 4, [2]float64{10, 10}},
 		"an arc too small":       {`<path d="M0 0A1 1 0 0 1 10 0Z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
-		"a parabola":             {`<path d="M0 0Q5 10 10 0Z"/>`, 100.0 / 3, [2]float64{10, 5}}, // two thirds of the box of its chord and top
+		"a parabola":             {`<path d="M0 0Q5 10 10 0Z"/>`, 100.0 / 3, [2]float64{10, 5}},                  // two thirds of the box of its chord and top
+		"an arc that leans":      {`<path d="M0 0A5 2 90 0 1 4 0Z"/>`, 5 * math.Pi * 6.25, [2]float64{10, 12.5}}, // half an ellipse that stands upright
+		"a leaning parabola":     {`<path d="M0 0Q0 10 10 10L10 0Z"/>`, 50 + 100.0/3, [2]float64{10, 10}},
 		"smooth parabolas":       {`<path d="M0 0Q2.5 5 5 0T10 0L10 -10 0 -10Z"/>`, 100, [2]float64{10, 12.5}},
 		"a cubic that is a line": {`<path d="M0 0C3 0 7 0 10 0L10 4 0 4Z"/>`, 40, [2]float64{10, 4}},
 		"smooth cubics":          {`<path d="M0 0C0 4 5 4 5 0S10 -4 10 0L10 -10 0 -10Z"/>`, 100, [2]float64{10, 13}},

@@ -2,7 +2,7 @@
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPencilOutline } from '@mdi/js'
 import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import type { Project } from '../../live/project'
-import type { Filed, Range, Rule, RulesShown } from '../../live/wire.gen'
+import type { Filed, Range, Rule, RuleSeen, RulesShown } from '../../live/wire.gen'
 import BodyDrawing from '../../parts/generator/BodyDrawing.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import FilePick from '../../shell/fields/FilePick.vue'
@@ -54,6 +54,12 @@ async function take() {
   if (!c) return
   const done = await props.project.edit('takeRules', { numbers: c.numbers, rules: c.rules, classes: c.classes }).catch(complain)
   if (done !== undefined) coming.value = null
+}
+
+/** How many things a rule holds for now. */
+function heldBy({ rule, holding: h }: RuleSeen) {
+  if (rule.kind === 'spacing') return h.things === 1 ? '1 part' : `${h.things} parts`
+  return `${h.things} ${h.things === 1 ? 'thing' : 'things'} on ${h.ofNets} ${h.ofNets === 1 ? 'net' : 'nets'}`
 }
 
 // ---- classes of nets
@@ -142,10 +148,7 @@ async function give() {
             <span class="says">
               {{ r.says }}
               <span class="quiet">
-                {{
-                  r.trouble ||
-                  `${r.holding.things} ${r.holding.things === 1 ? 'thing' : 'things'} on ${r.holding.ofNets} ${r.holding.ofNets === 1 ? 'net' : 'nets'}`
-                }}
+                {{ r.trouble || heldBy(r) }}
               </span>
             </span>
             <v-btn
