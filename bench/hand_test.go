@@ -23,7 +23,7 @@ func BenchmarkHandWaits(b *testing.B) {
 		}
 		b.Run("rule", func(b *testing.B) {
 			report(b, 20, func(i int) {
-				act(&edit.SetRules{Rules: map[design.RuleKind]int64{design.Clearance: 200_000 + int64(i%2)*10_000}})
+				act(&edit.SetRules{Rules: map[design.RuleKind]int64{design.Clearance: 210_000 + int64(i%2)*10_000}})
 			})
 		})
 		b.Run("stack", func(b *testing.B) { report(b, 20, func(i int) { act(&edit.SetLayers{Copper: 4 - 2*(i%2)}) }) })
