@@ -102,6 +102,16 @@ func BenchmarkBoard(b *testing.B) {
 					t.key([]string{"1", "2"}[i/10%2])
 				}
 			})
+			t.pickPart("U1")
+			time.Sleep(time.Second)
+			at := eval[[]float64](t, `(()=>{const p=goldenTrace.all('placed').find(p=>p.designator==='U1');return [p.at.x/1e6,p.at.y/1e6]})()`)
+			x, y := t.at(at[0], at[1])
+			t.do(chromedp.MouseEvent("mousePressed", x, y, chromedp.Button("left"), chromedp.ClickCount(1)))
+			frames("drag", func(i int) {
+				t.do(chromedp.MouseEvent("mouseMoved", x+float64(i%40)*3, y+float64(i%23)*3, chromedp.Button("left")))
+			})
+			t.key(escape)
+			t.do(chromedp.MouseEvent("mouseReleased", x, y, chromedp.Button("left"), chromedp.ClickCount(1)))
 			b.ReportMetric(0, "ns/op")
 		})
 	}

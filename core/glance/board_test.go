@@ -66,6 +66,14 @@ func TestPictureOfABoard(t *testing.T) {
 func TestPictureOfACircuit(t *testing.T) {
 	d, err := demo.Build("Weir Gauge")
 	require.NoError(t, err)
+	for _, k := range []design.Kind{design.KindPlaced, design.KindHole, design.KindLegend, design.KindFigure, design.KindDimension} { // as if it had no board yet
+		for o := range d.Share().All(k) {
+			d.Remove(k, o.ObjectID())
+		}
+	}
+	board := *d.Board
+	board.Outline = nil
+	d.Put(&board)
 	svg, of := glance.Picture(d, circuit.Find(d))
 	assert.Equal(t, "circuit", of)
 	box := view(t, svg)
