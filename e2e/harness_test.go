@@ -52,14 +52,8 @@ type program struct {
 	cmd  *exec.Cmd
 }
 
-// beside notes the tests that run beside others: each has a program and a browser of its own, and waits more than it works.
-var beside sync.Map
-
 func start(t *testing.T, verb, data string) *program {
 	t.Helper()
-	if _, already := beside.LoadOrStore(t.Name(), true); !already && os.Getenv("GOLDENTRACE_PICTURES") == "" {
-		t.Parallel()
-	}
 	p := &program{t: t, data: data}
 	p.run(verb, "127.0.0.1:0")
 	t.Cleanup(func() { p.kill() })
@@ -113,7 +107,7 @@ func (p *program) open(t *testing.T, parent context.Context, path string) *tab {
 	t.Helper()
 	ctx, stop := chromedp.NewContext(parent)
 	t.Cleanup(stop)
-	ctx, cancel := context.WithTimeout(ctx, 300*time.Second) // others work beside it
+	ctx, cancel := context.WithTimeout(ctx, 300*time.Second)
 	t.Cleanup(cancel)
 	b := &tab{t: t, ctx: ctx, p: p}
 	note := func(s string) { b.mu.Lock(); b.faults = append(b.faults, s); b.mu.Unlock() }
@@ -281,7 +275,17 @@ func (b *tab) key(keys string, mods ...chromedp.Modifier) {
 // typing types into the field that has the focus.
 func (b *tab) typing(s string) { b.t.Helper(); b.do(chromedp.KeyEvent(s)) }
 
-func (b *tab) goTo(path string) { b.t.Helper(); b.do(chromedp.Navigate(b.p.url + path)) }
+// goTo leaves the page; what is on its way is kept first, since a page asks before it lets go of that.
+func (b *tab) goTo(path string) {
+	b.t.Helper()
+	for range 100 {
+		if eval[bool](b, `!(window.goldenTrace?.waiting?.size > 0)`) {
+			break
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	b.do(chromedp.Navigate(b.p.url + path))
+}
 
 // kept waits until every edit is acknowledged and what follows from it has come.
 func (b *tab) kept() {
