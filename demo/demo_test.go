@@ -86,7 +86,8 @@ func TestWeirGaugeCircuit(t *testing.T) {
 		assert.NotEmpty(t, f.Excused, f.Text)
 	}
 	assert.Equal(t, 1, excused)
-	assert.Equal(t, []string{"The part Coin cell has not been checked against a datasheet.", "The part Relay has not been checked against a datasheet."}, notes)
+	assert.Equal(t, []string{"The part Coin cell has not been checked against a datasheet.",
+		"The part Relay has not been checked against a datasheet."}, notes)
 	assert.NotEmpty(t, d.Timings)
 	assert.NotEmpty(t, d.Clusters)
 	assert.NotEmpty(t, d.Notes)
@@ -156,7 +157,8 @@ func TestWeirGaugeIsPlaced(t *testing.T) {
 	for _, c := range []struct {
 		a, b string
 		mm   float64
-	}{{"C10.1", "U3.1", 3}, {"C11.1", "U3.24", 3}, {"C12.1", "U3.36", 3}, {"C13.1", "U3.9", 3}, {"C20.1", "U5.8", 2}, {"C22.1", "U6.8", 3}, {"C19.1", "U4.8", 2}, {"C25.1", "U8.8", 2}, {"C28.1", "U9.8", 2}, {"C31.1", "U10.8", 2}, {"Y1.1", "U3.5", 5}} {
+	}{{"C10.1", "U3.1", 3}, {"C11.1", "U3.24", 3}, {"C12.1", "U3.36", 3}, {"C13.1", "U3.9", 3}, {"C20.1", "U5.8", 2}, {"C22.1", "U6.8",
+		3}, {"C19.1", "U4.8", 2}, {"C25.1", "U8.8", 2}, {"C28.1", "U9.8", 2}, {"C31.1", "U10.8", 2}, {"Y1.1", "U3.5", 5}} {
 		gap, _, _ := geom.Gap(pad(c.a), pad(c.b))
 		assert.Less(t, gap/1e6, c.mm, "%s to %s", c.a, c.b)
 	}

@@ -19,7 +19,8 @@ type spot struct {
 // weirBoard sets the board up and places its parts: probes along the left edge, the field supply above, the
 // controller in the middle, relay and bus on the right, clock and service port below.
 func weirBoard(b *builder) {
-	b.do(&edit.BeginBoard{Copper: 4, Form: edit.EdgeRectangle, Width: 100 * units.MM, Height: 70 * units.MM, R: 3 * units.MM, Track: 200 * units.Micrometre, Parts: true})
+	b.do(&edit.BeginBoard{Copper: 4, Form: edit.EdgeRectangle, Width: 100 * units.MM, Height: 70 * units.MM, R: 3 * units.MM,
+		Track: 200 * units.Micrometre, Parts: true})
 	for _, c := range [][2]float64{{4, 4}, {96, 4}, {4, 66}, {96, 66}} {
 		b.do(&edit.AddHole{At: at(c[0], c[1]), Diameter: 3_200_000, Keep: 1_500_000})
 	}
@@ -44,7 +45,8 @@ func (b *builder) lay(list []spot) {
 // small, the regulator, the bead to the measuring supply.
 var weirSupply = []spot{
 	{"J1", 16, 65.4, 180}, {"F1", 25, 65.4, 0}, {"D1", 28.6, 61.6, 0}, {"D2", 33.2, 65.4, 0}, {"C1", 38, 65, 90},
-	{"U1", 39.5, 59.4, 0}, {"C3", 41.8, 63.8, 0}, {"C2", 42.2, 65.6, 0}, {"L1", 48.4, 60.4, 0}, {"D3", 47.8, 55.2, 180}, {"C4", 54.8, 61.8, 0}, {"C5", 54.2, 59.2, 0},
+	{"U1", 39.5, 59.4, 0}, {"C3", 41.8, 63.8, 0}, {"C2", 42.2, 65.6, 0}, {"L1", 48.4, 60.4, 0}, {"D3", 47.8, 55.2, 180}, {"C4", 54.8,
+		61.8, 0}, {"C5", 54.2, 59.2, 0},
 	{"R2", 42.6, 55, 180}, {"R1", 42.6, 53.2, 180},
 	{"U2", 63.5, 62.4, 0}, {"C6", 65, 56.6, 180}, {"C7", 71.2, 64.6, 0}, {"C8", 70.4, 62.4, 0}, {"L2", 70.8, 60.5, 0}, {"C9", 74.6, 60.5, 0},
 	{"R3", 70.4, 67.4, 0}, {"D4", 74.8, 67.4, 0},
@@ -54,7 +56,8 @@ var weirSupply = []spot{
 var weirController48 = []spot{
 	{"U3", 52, 36, 0}, {"C10", 44.4, 40.3, 180}, {"C13", 44.2, 32.8, 180}, {"C11", 56.6, 28.8, 0}, {"C12", 59.8, 40.4, 0},
 	{"Y1", 43.6, 36.5, 270}, {"C15", 40.6, 37.9, 180}, {"C16", 40.6, 35.1, 180}, {"C14", 44.2, 31.1, 180}, {"R4", 40.9, 31.1, 0},
-	{"R9", 44.4, 41.9, 0}, {"R5", 50.4, 43.8, 0}, {"R8", 47.2, 43.8, 180}, {"D5", 43.2, 43.8, 180}, {"R6", 54.4, 43.8, 180}, {"R7", 54.4, 45.6, 180},
+	{"R9", 44.4, 41.9, 0}, {"R5", 50.4, 43.8, 0}, {"R8", 47.2, 43.8, 180}, {"D5", 43.2, 43.8, 180}, {"R6", 54.4, 43.8, 180}, {"R7", 54.4,
+		45.6, 180},
 	{"J2", 50, 3.4, 0}, {"J3", 67, 38.6, 0},
 }
 
@@ -83,7 +86,8 @@ var weirChannels = []weirChannel{
 // at lays the channel along a row at the height.
 func (c weirChannel) at(y float64) []spot {
 	return []spot{
-		{c.terminal, 4.6, y, 270}, {c.fuse, 12.4, y + 3.2, 0}, {c.shunt, 12.4, y - 3.2, 0}, {c.series, 16.8, y - 3.2, 0}, {c.clamp, 17.2, y + 0.4, 180}, {c.filter, 20, y - 3.2, 0},
+		{c.terminal, 4.6, y, 270}, {c.fuse, 12.4, y + 3.2, 0}, {c.shunt, 12.4, y - 3.2, 0}, {c.series, 16.8, y - 3.2, 0}, {c.clamp, 17.2,
+			y + 0.4, 180}, {c.filter, 20, y - 3.2, 0},
 		{c.amplifier, 25.8, y, 0}, {c.out, 22.4, y + 4.1, 0}, {c.hold, 25.8, y + 4.1, 0}, {c.block, 31.4, y + 1.9, 0},
 	}
 }
@@ -92,7 +96,8 @@ func (c weirChannel) at(y float64) []spot {
 func weirRules(b *builder) {
 	mm := func(v float64) design.Amount { return design.Fixed(units.MMf(v)) }
 	b.do(&edit.SetRules{Rules: map[design.RuleKind]int64{
-		design.Clearance: 150_000, design.TrackWidth: 200_000, design.ViaDiameter: 600_000, design.ViaHole: 300_000, design.EdgeClearance: 400_000, design.Spacing: 100_000,
+		design.Clearance: 150_000, design.TrackWidth: 200_000, design.ViaDiameter: 600_000, design.ViaHole: 300_000,
+		design.EdgeClearance: 400_000, design.Spacing: 100_000,
 	}})
 	b.say(&edit.SetNets{Nets: []string{"J7.1", "J7.2", "J7.3"}, Class: text("Sluice"), Current: amperes(3), Voltage: volts(24)})
 	b.say(&edit.SetNets{Nets: []string{"F1.1", "D1.2"}, Class: text("Supply"), Current: amperes(0.3), Voltage: volts(24)})
@@ -156,13 +161,15 @@ func (b *builder) placed(designator string) design.ID {
 // weirPlaceNotes say why parts stand where they do.
 func weirPlaceNotes(b *builder) {
 	near := func(designator, other, pad string, mm float64) {
-		b.do(&edit.SetNotes{ID: b.placed(designator), Notes: []design.PlaceNote{{Kind: design.NoteWithin, Of: b.placed(other), Pad: pad, Distance: units.MMf(mm)}}})
+		b.do(&edit.SetNotes{ID: b.placed(designator), Notes: []design.PlaceNote{{Kind: design.NoteWithin, Of: b.placed(other), Pad: pad,
+			Distance: units.MMf(mm)}}})
 	}
 	for _, n := range []struct {
 		part, other, pad string
 		mm               float64
 	}{
-		{"C10", "U3", "1", 3}, {"C11", "U3", "24", 3}, {"C12", "U3", "36", 3}, {"C13", "U3", "9", 3}, {"Y1", "U3", "5", 5}, {"C20", "U5", "8", 2}, {"C22", "U6", "8", 3},
+		{"C10", "U3", "1", 3}, {"C11", "U3", "24", 3}, {"C12", "U3", "36", 3}, {"C13", "U3", "9", 3}, {"Y1", "U3", "5", 5}, {"C20", "U5",
+			"8", 2}, {"C22", "U6", "8", 3},
 		{"C1", "U1", "2", 4}, {"C3", "U1", "1", 4}, {"R2", "U1", "5", 3}, {"D3", "U1", "6", 5}, {"C6", "U2", "3", 3}, {"Y2", "U7", "1", 3},
 	} {
 		near(n.part, n.other, n.pad, n.mm)
@@ -173,7 +180,8 @@ func weirPlaceNotes(b *builder) {
 	for _, j := range []string{"J1", "J4", "J5", "J6", "J7", "J8", "J9", "J10"} {
 		b.do(&edit.SetNotes{ID: b.placed(j), Notes: []design.PlaceNote{{Kind: design.NoteEdge, Distance: units.MM}}})
 	}
-	b.do(&edit.SetNotes{ID: b.placed("L2"), Notes: []design.PlaceNote{{Kind: design.NoteText, Text: "The measuring supply leaves the logic supply here and nowhere else."}}})
+	b.do(&edit.SetNotes{ID: b.placed("L2"), Notes: []design.PlaceNote{{Kind: design.NoteText,
+		Text: "The measuring supply leaves the logic supply here and nowhere else."}}})
 }
 
 // weirPrint is what is printed: names at the terminals, the board's own name, its measures on the drawing.

@@ -43,7 +43,8 @@ func (a *api) readLogo(c *echo.Context) error {
 		out.Corners += len(r)
 	}
 	if out.Corners > design.MostFigure {
-		return fail(c, fmt.Errorf("the drawing has %d corners; a figure has %d at most: make it simpler, or put it on in pieces", out.Corners, design.MostFigure))
+		return fail(c, fmt.Errorf("the drawing has %d corners; a figure has %d at most: make it simpler, or put it on in pieces",
+			out.Corners, design.MostFigure))
 	}
 	return c.JSON(http.StatusOK, out)
 }

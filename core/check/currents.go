@@ -78,8 +78,10 @@ func Thin(d *design.Doc, x *layout.Index, net design.ID) *Finding {
 		more = ", and one more piece of the net is too thin"
 	}
 	return &Finding{Key: ThinKey(net), Kind: "current", Severity: Warning, Rule: "Tracks carry their currents", Stage: "board",
-		Text:     fmt.Sprintf("A track of %s is %s wide; %s would make it more than %g K warmer%s.", n.Name, units.Text(2*worst.Shape.R), Amperes(n.Current), d.Board.Warms(), more),
-		Measured: 2 * worst.Shape.R, Required: need, At: worst.Shape.Side(0).Middle(), Layer: d.Board.At(firstOf(worst)), Objects: []design.ID{worst.ID}}
+		Text: fmt.Sprintf("A track of %s is %s wide; %s would make it more than %g K warmer%s.", n.Name, units.Text(2*worst.Shape.R),
+			Amperes(n.Current), d.Board.Warms(), more),
+		Measured: 2 * worst.Shape.R, Required: need, At: worst.Shape.Side(0).Middle(), Layer: d.Board.At(firstOf(worst)),
+		Objects: []design.ID{worst.ID}}
 }
 
 func firstOf(c *layout.Copper) int {
@@ -147,7 +149,8 @@ func between(a, b [2]float64) float64 {
 	return math.Abs(math.Atan2(a[0]*b[1]-a[1]*b[0], a[0]*b[0]+a[1]*b[1])) * 180 / math.Pi
 }
 
-// Joints are the places of a board that Sharp is to be asked about: where the ends of two tracks make an angle of 90° or less. Cost: a look at each
+// Joints are the places of a board that Sharp is to be asked about: where the ends of two tracks make an angle of 90° or less. Cost: a
+// look at each
 // track.
 func Joints(d *design.Doc) (out []Joint) {
 	type end struct {

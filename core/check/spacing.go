@@ -54,6 +54,7 @@ func (b *Board) near(p, q *design.Placed) {
 	if m == 0 {
 		text = fmt.Sprintf("%s and %s touch or lie over each other.", p.Designator, q.Designator)
 	}
-	b.list(Finding{Key: fmt.Sprintf("spacing %d %d", p.ID, q.ID), Kind: "spacing", Severity: Fault, Rule: "Spacing of parts", Measured: m, Required: a.Need,
-		Text: text, At: a.A.Towards(a.B, 0.5), Objects: []design.ID{p.ID, q.ID}})
+	b.list(Finding{Key: fmt.Sprintf("spacing %d %d", p.ID, q.ID), Kind: "spacing", Severity: Fault, Rule: "Spacing of parts", Measured: m,
+		Required: a.Need,
+		Text:     text, At: a.A.Towards(a.B, 0.5), Objects: []design.ID{p.ID, q.ID}})
 }

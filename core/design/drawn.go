@@ -80,21 +80,25 @@ func layered(d *Doc, what string, on string, layer LayerID) error {
 // Valid checks the legend.
 func (l *Legend) Valid() error {
 	return firstOf(name("text", l.Text), place("a text", l.At), angle("a text", l.Angle), length("the height of a text", l.Height, 100_000),
-		surface("a text", l.On, l.Layer, l.Bottom), oneOf("a font", l.Font, Fonts), length("the width of a text's lines", l.Stroke, 0), length("what a text is kept off", l.Apart, 0),
+		surface("a text", l.On, l.Layer, l.Bottom), oneOf("a font", l.Font, Fonts), length("the width of a text's lines", l.Stroke, 0),
+		length("what a text is kept off", l.Apart, 0),
 		check((l.Font == Own) == (l.Face > 0), "a text in a font of the project names it, and only such"),
 		check(l.Height <= 200*units.MM, "the letters of a text are %s high; 200 mm is the most", units.Text(l.Height)))
 }
 
 func (l *Legend) refers(d *Doc) error {
 	a := d.Assets[l.Face]
-	return firstOf(layered(d, "a text", l.On, l.Layer), check(l.Face == 0 || a != nil && a.Type == FontAsset, "the font of a text is not in the project"))
+	return firstOf(layered(d, "a text", l.On, l.Layer), check(l.Face == 0 || a != nil && a.Type == FontAsset,
+		"the font of a text is not in the project"))
 }
 
 // Valid checks the figure.
 func (f *BoardFigure) Valid() error {
-	if err := firstOf(text("name of a figure", f.Name), surface("a figure", f.On, f.Layer, f.Bottom), length("the width of a figure's lines", f.Width, 0),
+	if err := firstOf(text("name of a figure", f.Name), surface("a figure", f.On, f.Layer, f.Bottom),
+		length("the width of a figure's lines", f.Width, 0),
 		length("what a figure is kept off", f.Apart, 0),
-		check(f.Filled || f.Width > 0, "a figure that is not filled has lines of a width"), check(!f.Filled || f.Closed, "a figure that is filled has closed lines"),
+		check(f.Filled || f.Width > 0, "a figure that is not filled has lines of a width"), check(!f.Filled || f.Closed,
+			"a figure that is filled has closed lines"),
 		check(len(f.Lines) > 0, "a figure has no line")); err != nil {
 		return err
 	}

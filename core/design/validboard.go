@@ -278,7 +278,10 @@ func (p *Placed) Valid() error {
 		}
 	}
 	if p.Letters != 0 {
-		if err := firstOf(length("the height of the designator "+p.Designator, p.Letters, 100_000), check(p.Letters <= 50*units.MM, "the designator %s is %s high; 50 mm is the most", p.Designator, units.Text(p.Letters))); err != nil {
+		if err := firstOf(
+			length("the height of the designator "+p.Designator, p.Letters, 100_000),
+			check(p.Letters <= 50*units.MM, "the designator %s is %s high; 50 mm is the most", p.Designator, units.Text(p.Letters)),
+		); err != nil {
 			return err
 		}
 	}

@@ -33,12 +33,14 @@ func TestFiguresAreDrawnAndCarried(t *testing.T) {
 	assert.Equal(t, k.d.Board.Top(), f().Layer, "the outer layer of its side when none is said")
 	id := []design.ID{f().ID}
 	k.do(&edit.TurnPlaced{IDs: id, Pivot: pt(20, 10), Angle: 90_000})
-	assert.Equal(t, []geom.Point{pt(20, 10), pt(19, 11), pt(20, 12)}, []geom.Point{f().Lines[0][0].Point, *f().Lines[0][0].Mid, f().Lines[0][1].Point})
+	assert.Equal(t, []geom.Point{pt(20, 10), pt(19, 11), pt(20, 12)}, []geom.Point{f().Lines[0][0].Point, *f().Lines[0][0].Mid,
+		f().Lines[0][1].Point})
 	k.do(&edit.SetFigure{IDs: id, Layer: ptr(k.d.Board.At(1))})
 	k.do(&edit.FlipPlaced{IDs: id})
 	assert.Equal(t, k.d.Board.At(2), f().Layer, "as far from the lower side as it was from the upper")
 	assert.True(t, f().Bottom)
-	assert.Equal(t, []geom.Point{pt(19, 10), pt(20, 11)}, []geom.Point{f().Lines[0][0].Point, *f().Lines[0][0].Mid}, "mirrored about the middle of its box")
+	assert.Equal(t, []geom.Point{pt(19, 10), pt(20, 11)}, []geom.Point{f().Lines[0][0].Point, *f().Lines[0][0].Mid},
+		"mirrored about the middle of its box")
 	k.do(&edit.SetFigure{IDs: id, On: ptr(design.OnSilk)})
 	assert.Zero(t, f().Layer)
 	k.do(&edit.SetFigure{IDs: id, Filled: ptr(true), Width: ptr(int64(0))})
@@ -96,7 +98,8 @@ func TestFontsOfTexts(t *testing.T) {
 	k.refuse(&edit.SetLegend{IDs: id, Font: ptr(design.Own), Face: ptr(design.ID(77))}, "not in the project")
 	k.refuse(&edit.SetLegend{IDs: id, Font: ptr("gothic")}, "a font")
 	k.refuse(&edit.SetLegend{IDs: id, Height: ptr(int64(201_000_000))}, "200 mm is the most")
-	for why, bad := range map[string][]byte{"is empty": nil, "not a font": []byte("no letters"), "MB is the most": make([]byte, 5<<20), "font": data[:len(data)/3]} {
+	for why, bad := range map[string][]byte{"is empty": nil, "not a font": []byte("no letters"), "MB is the most": make([]byte, 5<<20),
+		"font": data[:len(data)/3]} {
 		k.refuse(&edit.AddFont{Name: "x.ttf", Data: bad}, why)
 	}
 	k.do(&edit.AddFont{Name: "Harrowmere.ttf", Data: data, IDs: id})

@@ -34,7 +34,8 @@ func (c *SetLetters) Apply(tx *Tx) error {
 	return nil
 }
 
-// VaryFootprint makes a variant of the footprint of parts on the board with other pads, as for soldering by hand, and gives it to them and to
+// VaryFootprint makes a variant of the footprint of parts on the board with other pads, as for soldering by hand, and gives it to them
+// and to
 // the circuit's parts. The parts have one footprint; the variant is the project's own and stands beside it. Lengths are nanometres.
 type VaryFootprint struct {
 	IDs     []design.ID `json:"ids"`
@@ -61,7 +62,8 @@ func (c *VaryFootprint) Apply(tx *Tx) error {
 			return err
 		}
 		if len(parts) > 0 && p.Footprint != parts[0].Footprint {
-			return fmt.Errorf("%s has the footprint %s and %s has %s: parts of one footprint can have their pads changed together", parts[0].Designator, parts[0].Footprint, p.Designator, p.Footprint)
+			return fmt.Errorf("%s has the footprint %s and %s has %s: parts of one footprint can have their pads changed together",
+				parts[0].Designator, parts[0].Footprint, p.Designator, p.Footprint)
 		}
 		parts = append(parts, p)
 	}

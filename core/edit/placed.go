@@ -202,7 +202,17 @@ func (c *SetPlaced) Apply(tx *Tx) error {
 	return tx.onBoard([]design.ID{c.ID}, by)
 }
 
-// Lock locks or unlocks parts, tracks, vias and holes.
+// with is a copy of an object that was changed.
+func with[T any, P interface {
+	*T
+	design.Object
+}](o P, change func(P)) P {
+	q := *o
+	change(&q)
+	return &q
+}
+
+// Lock locks or unlocks parts, copper, holes, texts, figures and areas.
 type Lock struct {
 	IDs    []design.ID `json:"ids"`
 	Locked bool        `json:"locked"`
@@ -214,33 +224,19 @@ func (c *Lock) Apply(tx *Tx) error {
 		var put design.Object
 		switch o := tx.Doc.Get(id).(type) {
 		case *design.Placed:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.Placed) { q.Locked = c.Locked })
 		case *design.Track:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.Track) { q.Locked = c.Locked })
 		case *design.Via:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.Via) { q.Locked = c.Locked })
 		case *design.Hole:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.Hole) { q.Locked = c.Locked })
 		case *design.Legend:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.Legend) { q.Locked = c.Locked })
 		case *design.BoardFigure:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.BoardFigure) { q.Locked = c.Locked })
 		case *design.RuleArea:
-			q := *o
-			q.Locked = c.Locked
-			put = &q
+			put = with(o, func(q *design.RuleArea) { q.Locked = c.Locked })
 		default:
 			return fmt.Errorf("something that was picked cannot be locked (id %d)", id)
 		}

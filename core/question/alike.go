@@ -90,19 +90,24 @@ func properties(d *design.Doc, o design.Object) []property {
 			cluster = c.Title
 		}
 		return []property{{"footprint", o.Footprint}, {"value", o.Value}, {"value and footprint", o.Value + ", " + o.Footprint},
-			{"kind", design.Prefix(o.Designator)}, {"library part", library}, {"cluster", cluster}, {"sheet", sheet}, side(o.Bottom), locked(o.Locked), {"fitted", yes(!o.NotFitted)},
+			{"kind", design.Prefix(o.Designator)}, {"library part", library}, {"cluster", cluster}, {"sheet", sheet}, side(o.Bottom),
+			locked(o.Locked), {"fitted", yes(!o.NotFitted)},
 			{"letters", units.Text(o.LetterHeight())}}
 	case *design.Track:
-		return append(net(o.Net), property{"width", units.Text(o.Width)}, layer(o.Layer), property{"width and layer", units.Text(o.Width) + ", " + layer(o.Layer).is},
+		return append(net(o.Net), property{"width", units.Text(o.Width)}, layer(o.Layer), property{"width and layer",
+			units.Text(o.Width) + ", " + layer(o.Layer).is},
 			locked(o.Locked), property{"free of the mask", yes(o.Bare)})
 	case *design.Via:
-		return append(net(o.Net), property{"diameter", units.Text(o.Diameter)}, property{"hole", units.Text(o.Hole)}, property{"layers", layer(o.From).is + " to " + layer(o.To).is}, locked(o.Locked))
+		return append(net(o.Net), property{"diameter", units.Text(o.Diameter)}, property{"hole", units.Text(o.Hole)}, property{"layers",
+			layer(o.From).is + " to " + layer(o.To).is}, locked(o.Locked))
 	case *design.Hole:
 		return []property{{"diameter", units.Text(o.Diameter)}, {"plated", yes(o.Land > 0)}, locked(o.Locked)}
 	case *design.Legend:
-		return []property{{"height", units.Text(o.Height)}, {"font", o.Font}, {"text", o.Text}, {"surface", o.On + strings.TrimSpace(" "+layer(o.Layer).is)}, side(o.Bottom)}
+		return []property{{"height", units.Text(o.Height)}, {"font", o.Font}, {"text", o.Text}, {"surface",
+			o.On + strings.TrimSpace(" "+layer(o.Layer).is)}, side(o.Bottom)}
 	case *design.BoardFigure:
-		return []property{{"width", units.Text(o.Width)}, {"filled", yes(o.Filled)}, {"surface", o.On + strings.TrimSpace(" "+layer(o.Layer).is)}, side(o.Bottom)}
+		return []property{{"width", units.Text(o.Width)}, {"filled", yes(o.Filled)}, {"surface",
+			o.On + strings.TrimSpace(" "+layer(o.Layer).is)}, side(o.Bottom)}
 	}
 	return nil
 }

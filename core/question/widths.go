@@ -68,7 +68,8 @@ const celsius = 20
 func widthRow(b *workbench.Bench, n *design.Net, open int64) WidthRow {
 	d := b.Doc
 	row := WidthRow{Net: n.ID, Name: n.Name, Class: n.Class, Current: n.Current, Open: open}
-	row.Asked = b.Rules().For(design.TrackWidth, rules.Subject{Net: n.ID, Thing: design.ATrack}, 0, d.Board.Region().Outer.Box().Centre()).Of(0)
+	row.Asked = b.Rules().For(design.TrackWidth, rules.Subject{Net: n.ID, Thing: design.ATrack}, 0,
+		d.Board.Region().Outer.Box().Centre()).Of(0)
 	if n.Current > 0 {
 		layers := d.Board.Layers()
 		row.Outer = max(check.Needs(d.Board, n.Current, 0), check.Needs(d.Board, n.Current, layers-1))

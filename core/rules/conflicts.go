@@ -11,7 +11,8 @@ import (
 )
 
 // Conflicts are sentences about rules that cannot be kept together: new tracks thinner than is allowed, vias whose holes are too small,
-// too large, or leave too little copper around. Asked are what holds for everything, and for what each rule about these things names. Cost: that of
+// too large, or leave too little copper around. Asked are what holds for everything, and for what each rule about these things names.
+// Cost: that of
 // the rules.
 func Conflicts(d *design.Doc, s *Set) []string {
 	var out []string

@@ -172,7 +172,7 @@ func (f *Face) Letter(r rune) (l Letter, ok bool) {
 			line = append(line, place(s.Args[0]))
 		case sfnt.SegmentOpQuadTo:
 			a, b, c := line[len(line)-1], place(s.Args[0]), place(s.Args[1])
-			line = Cubic(line, a, between(a, b, 2.0/3), between(c, b, 2.0/3), c, 1.0/2000)
+			line = Cubic(line, a, Between(a, b, 2.0/3), Between(c, b, 2.0/3), c, 1.0/2000)
 		case sfnt.SegmentOpCubeTo:
 			line = Cubic(line, line[len(line)-1], place(s.Args[0]), place(s.Args[1]), place(s.Args[2]), 1.0/2000)
 		}
@@ -182,7 +182,8 @@ func (f *Face) Letter(r rune) (l Letter, ok bool) {
 	return l, true
 }
 
-func between(a, b [2]float64, t float64) [2]float64 {
+// Between is the place a share of the way from a to b.
+func Between(a, b [2]float64, t float64) [2]float64 {
 	return [2]float64{a[0] + (b[0]-a[0])*t, a[1] + (b[1]-a[1])*t}
 }
 
@@ -195,8 +196,8 @@ func Cubic(line [][2]float64, a, b, c, d [2]float64, tolerance float64) [][2]flo
 	n := min(max(int(math.Ceil(math.Sqrt(0.75*bend/tolerance))), 1), 500)
 	for i := 1; i < n; i++ {
 		t := float64(i) / float64(n)
-		ab, bc, cd := between(a, b, t), between(b, c, t), between(c, d, t)
-		line = append(line, between(between(ab, bc, t), between(bc, cd, t), t))
+		ab, bc, cd := Between(a, b, t), Between(b, c, t), Between(c, d, t)
+		line = append(line, Between(Between(ab, bc, t), Between(bc, cd, t), t))
 	}
 	return append(line, d)
 }

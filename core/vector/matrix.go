@@ -8,8 +8,8 @@ import (
 // matrix carries places: x' = a·x + c·y + e, y' = b·x + d·y + f.
 type matrix [6]float64
 
-func (m matrix) at(p place) place {
-	return place{m[0]*p[0] + m[2]*p[1] + m[4], m[1]*p[0] + m[3]*p[1] + m[5]}
+func (m matrix) at(p spot) spot {
+	return spot{m[0]*p[0] + m[2]*p[1] + m[4], m[1]*p[0] + m[3]*p[1] + m[5]}
 }
 
 // times is n first, then m.

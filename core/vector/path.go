@@ -8,12 +8,12 @@ import (
 	"goldentrace/core/typeface"
 )
 
-// place in the drawing's own units, y downwards.
-type place = [2]float64
+// spot in the drawing's own units, y downwards.
+type spot = [2]float64
 
 // run of a path: a line through places.
 type run struct {
-	pts    []place
+	pts    []spot
 	closed bool
 }
 
@@ -25,10 +25,10 @@ type pathReader struct {
 	data string
 	at   int
 	out  []run
-	line []place
-	pen  place
-	ctrl place // the last control place of a curve
-	last byte  // the command before
+	line []spot
+	pen  spot
+	ctrl spot // the last control place of a curve
+	last byte // the command before
 	fine float64
 	full int
 }
@@ -144,8 +144,8 @@ func (r *pathReader) close() {
 }
 
 // places reads so many, relative to the pen where the command is small.
-func (r *pathReader) places(c byte, n int) ([]place, error) {
-	out := make([]place, n)
+func (r *pathReader) places(c byte, n int) ([]spot, error) {
+	out := make([]spot, n)
 	for i := range out {
 		for k := range 2 {
 			v, err := r.number()
@@ -161,7 +161,7 @@ func (r *pathReader) places(c byte, n int) ([]place, error) {
 	return out, nil
 }
 
-func (r *pathReader) to(p place) {
+func (r *pathReader) to(p spot) {
 	if len(r.line) == 0 {
 		r.line = append(r.line, r.pen)
 	}
@@ -169,7 +169,7 @@ func (r *pathReader) to(p place) {
 	r.pen = p
 }
 
-func (r *pathReader) cubic(b, c, d place) {
+func (r *pathReader) cubic(b, c, d spot) {
 	if len(r.line) == 0 {
 		r.line = append(r.line, r.pen)
 	}
@@ -177,17 +177,13 @@ func (r *pathReader) cubic(b, c, d place) {
 	r.pen = d
 }
 
-func towards(a, b place, t float64) place {
-	return place{a[0] + (b[0]-a[0])*t, a[1] + (b[1]-a[1])*t}
-}
-
 // command does one command with its numbers.
 func (r *pathReader) command(c byte, first bool) error {
 	upper := c &^ 0x20
-	mirrored := func(of string) place { // the control place that goes on smoothly
+	mirrored := func(of string) spot { // the control place that goes on smoothly
 		for i := range len(of) {
 			if r.last&^0x20 == of[i] {
-				return place{2*r.pen[0] - r.ctrl[0], 2*r.pen[1] - r.ctrl[1]}
+				return spot{2*r.pen[0] - r.ctrl[0], 2*r.pen[1] - r.ctrl[1]}
 			}
 		}
 		return r.pen
@@ -201,7 +197,7 @@ func (r *pathReader) command(c byte, first bool) error {
 		if upper == 'M' && first {
 			r.flush(false)
 			r.pen = p[0]
-			r.line = []place{p[0]}
+			r.line = []spot{p[0]}
 			return nil
 		}
 		r.to(p[0])
@@ -229,7 +225,7 @@ func (r *pathReader) command(c byte, first bool) error {
 			return err
 		}
 		if upper == 'S' {
-			p = append([]place{mirrored("CS")}, p...)
+			p = append([]spot{mirrored("CS")}, p...)
 		}
 		r.cubic(p[0], p[1], p[2])
 		r.ctrl = p[1]
@@ -243,9 +239,9 @@ func (r *pathReader) command(c byte, first bool) error {
 			return err
 		}
 		if upper == 'T' {
-			p = append([]place{mirrored("QT")}, p...)
+			p = append([]spot{mirrored("QT")}, p...)
 		}
-		r.cubic(towards(r.pen, p[0], 2.0/3), towards(p[1], p[0], 2.0/3), p[1])
+		r.cubic(typeface.Between(r.pen, p[0], 2.0/3), typeface.Between(p[1], p[0], 2.0/3), p[1])
 		r.ctrl = p[0]
 	case 'A':
 		return r.arc(c)
@@ -314,13 +310,13 @@ func (r *pathReader) arc(c byte) error {
 }
 
 // ellipse gives places along an arc of an ellipse, both ends included, so that chords stray by less than fine.
-func ellipse(mx, my, rx, ry, sin, cos, from, way, fine float64) []place {
+func ellipse(mx, my, rx, ry, sin, cos, from, way, fine float64) []spot {
 	step := min(2*math.Acos(max(0, 1-fine/max(rx, ry))), math.Pi/2)
 	n := min(max(int(math.Ceil(math.Abs(way)/step)), 1), 2_000)
-	out := make([]place, 0, n+1)
+	out := make([]spot, 0, n+1)
 	for i := range n + 1 {
 		s, c := math.Sincos(from + way*float64(i)/float64(n))
-		out = append(out, place{mx + cos*rx*c - sin*ry*s, my + sin*rx*c + cos*ry*s})
+		out = append(out, spot{mx + cos*rx*c - sin*ry*s, my + sin*rx*c + cos*ry*s})
 	}
 	return out
 }

@@ -242,7 +242,7 @@ func (r *reader) element(t xml.StartElement, l look) error {
 			runs = []run{{ellipse(get("cx"), get("cy"), rx, ry, 0, 1, 0, 2*math.Pi, fine), true}}
 		}
 	case "line":
-		runs = []run{{[]place{{get("x1"), get("y1")}, {get("x2"), get("y2")}}, false}}
+		runs = []run{{[]spot{{get("x1"), get("y1")}, {get("x2"), get("y2")}}, false}}
 	case "polyline", "polygon":
 		p, err := readPath("M"+str("points"), fine)
 		if err != nil {
@@ -268,10 +268,10 @@ func rectangle(x, y, w, h, rx, ry, fine float64) []run {
 	}
 	rx, ry = min(max(rx, 0), w/2), min(max(ry, 0), h/2)
 	if rx == 0 || ry == 0 {
-		return []run{{[]place{{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}}, true}}
+		return []run{{[]spot{{x, y}, {x + w, y}, {x + w, y + h}, {x, y + h}}, true}}
 	}
-	var out []place
-	for i, c := range []place{{x + w - rx, y + h - ry}, {x + rx, y + h - ry}, {x + rx, y + ry}, {x + w - rx, y + ry}} {
+	var out []spot
+	for i, c := range []spot{{x + w - rx, y + h - ry}, {x + rx, y + h - ry}, {x + rx, y + ry}, {x + w - rx, y + ry}} {
 		out = append(out, ellipse(c[0], c[1], rx, ry, 0, 1, float64(i)*math.Pi/2, math.Pi/2, fine)...)
 	}
 	return []run{{out, true}}
@@ -284,7 +284,7 @@ func (r *reader) paint(runs []run, l look) error {
 	}
 	moved := make([]run, len(runs))
 	for i, q := range runs {
-		moved[i] = run{make([]place, len(q.pts)), q.closed}
+		moved[i] = run{make([]spot, len(q.pts)), q.closed}
 		for k, p := range q.pts {
 			moved[i].pts[k] = l.t.at(p)
 		}
@@ -308,8 +308,8 @@ func white(c string) bool {
 }
 
 // extent of all that is put down.
-func (r *reader) extent() (lo, hi place) {
-	lo, hi = place{math.Inf(1), math.Inf(1)}, place{math.Inf(-1), math.Inf(-1)}
+func (r *reader) extent() (lo, hi spot) {
+	lo, hi = spot{math.Inf(1), math.Inf(1)}, spot{math.Inf(-1), math.Inf(-1)}
 	for _, p := range r.list {
 		if p.white {
 			continue
@@ -326,11 +326,11 @@ func (r *reader) extent() (lo, hi place) {
 }
 
 // drawn makes areas of it all, a nanometre being a unit over scale.
-func (r *reader) drawn(lo, hi place, scale float64) (*Drawing, error) {
+func (r *reader) drawn(lo, hi spot, scale float64) (*Drawing, error) {
 	if !(scale > 0) || (hi[1]-lo[1])*scale > 1e9 {
 		return nil, errors.New("it is far higher than wide, so that it would be more than a metre high")
 	}
-	mid := place{(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2}
+	mid := spot{(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2}
 	out := &Drawing{LeftOut: r.leftOut(), Size: geom.Pt(int64(math.Round((hi[0]-lo[0])*scale)), int64(math.Round((hi[1]-lo[1])*scale)))}
 	for _, p := range r.list {
 		var lines [][]geom.Point

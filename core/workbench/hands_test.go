@@ -34,7 +34,8 @@ func handful(r *rand.Rand, d *design.Doc) edit.Command {
 		return &edit.MovePlaced{IDs: some(6), Step: geom.Pt(r.Int64N(9_000_000)-4_500_000, r.Int64N(9_000_000)-4_500_000)}
 	case 1: // a group with its copper
 		ids := some(4)
-		return &edit.MovePlaced{IDs: append(ids, layout.Between(d, layout.NewIndex(d), ids)...), Step: geom.Pt(r.Int64N(9_000_000), -r.Int64N(9_000_000))}
+		return &edit.MovePlaced{IDs: append(ids, layout.Between(d, layout.NewIndex(d), ids)...), Step: geom.Pt(r.Int64N(9_000_000),
+			-r.Int64N(9_000_000))}
 	case 2:
 		return &edit.TurnPlaced{IDs: some(4), Pivot: spot(), Angle: int32(r.IntN(72)) * 5_000}
 	case 3:
@@ -42,7 +43,8 @@ func handful(r *rand.Rand, d *design.Doc) edit.Command {
 	case 4:
 		return &edit.Gather{IDs: some(8), At: spot()}
 	case 5:
-		return &edit.LineUp{IDs: some(6), How: []string{"left", "right", "top", "bottom", "row", "column", "across", "down", "packAcross", "packDown"}[r.IntN(10)], Gap: r.Int64N(2_000_000)}
+		return &edit.LineUp{IDs: some(6), How: []string{"left", "right", "top", "bottom", "row", "column", "across", "down", "packAcross",
+			"packDown"}[r.IntN(10)], Gap: r.Int64N(2_000_000)}
 	case 6:
 		return &edit.SwapPlaced{A: one(), B: one()}
 	case 7:
@@ -52,12 +54,15 @@ func handful(r *rand.Rand, d *design.Doc) edit.Command {
 	case 9:
 		return &edit.SetNotes{ID: one(), Notes: []design.PlaceNote{{Kind: design.NoteWithin, Of: one(), Distance: r.Int64N(20_000_000)}}}
 	case 10:
-		return &edit.AddLegend{At: spot(), Height: 1_500_000, Text: "T", On: []string{"", design.OnCopper, design.OnMask}[r.IntN(3)], Font: []string{"", design.Bold}[r.IntN(2)]}
+		return &edit.AddLegend{At: spot(), Height: 1_500_000, Text: "T", On: []string{"", design.OnCopper, design.OnMask}[r.IntN(3)],
+			Font: []string{"", design.Bold}[r.IntN(2)]}
 	case 11:
 		at := spot()
-		return &edit.AddFigure{Lines: [][]geom.Corner{geom.Corners(at, at.Add(geom.Pt(4_000_000, 1_000_000)))}, Width: 300_000, On: []string{"", design.OnCopper}[r.IntN(2)]}
+		return &edit.AddFigure{Lines: [][]geom.Corner{geom.Corners(at, at.Add(geom.Pt(4_000_000, 1_000_000)))}, Width: 300_000,
+			On: []string{"", design.OnCopper}[r.IntN(2)]}
 	case 12:
-		return &edit.SetRules{Rules: map[design.RuleKind]int64{design.Spacing: r.Int64N(3) * 400_000, design.Clearance: 100_000 + r.Int64N(3)*150_000}}
+		return &edit.SetRules{Rules: map[design.RuleKind]int64{design.Spacing: r.Int64N(3) * 400_000,
+			design.Clearance: 100_000 + r.Int64N(3)*150_000}}
 	case 13:
 		return &edit.AddDimension{From: design.Anchor{Of: one()}, To: design.Anchor{Of: one()}, Off: r.Int64N(5_000_000)}
 	case 14:
@@ -82,7 +87,8 @@ func handful(r *rand.Rand, d *design.Doc) edit.Command {
 	return &edit.SetLetters{IDs: some(5), Height: 600_000 + r.Int64N(900_000)}
 }
 
-// Whatever hands do: no part is lost, none that is locked moves, what is found beside the hand is what one finds that opens the project now, and
+// Whatever hands do: no part is lost, none that is locked moves, what is found beside the hand is what one finds that opens the project
+// now, and
 // stepping back all the way leaves what was there before.
 func TestRandomHandsOnTheBoard(t *testing.T) {
 	for seed := range uint64(5) {
