@@ -160,7 +160,21 @@ const sheets = [
 ]
 /** What is marked of the whole design is painted anew when it changed. */
 const renew = (...names: string[]) => names.forEach((n) => canvas.value?.renew(n))
-watch(() => [props.project.lit.value, ed.state.hoverNet, ed.state.links, ed.state.linkClass, ed.state.hideSupplies, ed.state.links === 'picked' && [...ed.selection].join(), ed.dragLinks.value && Object.keys(ed.dragLinks.value).join()], () => renew('net', 'links')) // prettier-ignore
+/** All that decides which links and which net are seen, as one word: what is equal paints nothing anew. */
+const sightOfLinks = computed(() => {
+  const { hoverNet, links, linkClass, hideSupplies } = ed.state
+  const picked = links === 'picked' ? [...ed.selection].join() : ''
+  return [
+    props.project.lit.value,
+    hoverNet,
+    links,
+    linkClass,
+    hideSupplies,
+    picked,
+    Object.keys(ed.dragLinks.value ?? {}).join(),
+  ].join('|')
+})
+watch(sightOfLinks, () => renew('net', 'links'))
 onUnmounted(
   props.project.onDerived((d) => {
     if (Object.keys(d.links ?? {}).length) renew('links')

@@ -1,5 +1,6 @@
 import { markRaw, reactive, shallowRef } from 'vue'
 import { boardPose, snap } from '../canvas/geometry'
+import { Marks } from '../canvas/marks'
 import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, union } from '../canvas/viewport'
 import { SelectTool } from '../hands/select'
@@ -84,6 +85,9 @@ export class BoardEditor extends Stage {
   ]
   /** The open links of the nets that the hand moves. */
   readonly dragLinks = shallowRef<Record<string, Link[]> | null>(null)
+  /** The open links and the faults of the board, by place. */
+  readonly linkMarks = markRaw(new Marks(this.project.links, () => this.project.derivedTick.value, (list) => list.map((l) => [l, boxOf([l.a, l.b])]))) // prettier-ignore
+  readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
   /** Things that a list points at. */
   readonly pointed = shallowRef(new Set<number>())
   /** What else the core says of what the hand moves. */

@@ -1,6 +1,6 @@
 import { boardPose, tracePoints } from '../canvas/geometry'
 import type { Pen } from '../canvas/scene'
-import { type Box, boxOf, inside, meets } from '../canvas/viewport'
+import { type Box, boxOf } from '../canvas/viewport'
 import { format } from '../live/units'
 import type { Kinds, Link, NoteLine, Placed, Point } from '../live/wire.gen'
 import { paintAreaGrips } from './areaShape'
@@ -59,11 +59,11 @@ export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
   const held = ed.dragLinks.value
   const quiet: Link[] = []
   const strong: Link[] = []
-  for (const [net, links] of ed.project.links) {
+  for (const { key: net, mark } of ed.linkMarks.within(box)) {
     if ((held && String(net) in held) || !sees(net)) continue
     const name = ed.project.netName(net)
     const list = name && (name === ed.project.lit.value || name === ed.state.hoverNet) ? strong : quiet
-    for (const l of links) if (meets(boxOf([l.a, l.b]), box)) list.push(l)
+    list.push(mark)
   }
   traceLinks(ed, pen, quiet, false)
   traceLinks(ed, pen, strong, true)
@@ -116,13 +116,7 @@ function markFinding(ed: BoardEditor, pen: Pen, at: Point, r: number) {
 export function drawFindings(ed: BoardEditor, pen: Pen, box: Box) {
   const grow = 22e6 * pen.px
   const around = { minX: box.minX - grow, minY: box.minY - grow, maxX: box.maxX + grow, maxY: box.maxY + grow }
-  for (const f of ed.project.findings.values())
-    if (
-      f.stage === 'board' &&
-      f.severity === 'fault' &&
-      inside({ minX: f.at.x, minY: f.at.y, maxX: f.at.x, maxY: f.at.y }, around)
-    )
-      markFinding(ed, pen, f.at, 9)
+  for (const { mark } of ed.faultMarks.within(around)) markFinding(ed, pen, mark.at, 9)
 }
 
 function drawSelection(ed: BoardEditor, pen: Pen) {

@@ -77,7 +77,7 @@ function tick() {
   if (wait > 0) {
     clearTimeout(late)
     late = window.setTimeout(request, wait + 1)
-  } else if (more) request()
+  } else if (more || plates.painted) request()
   drawn = view.copy()
   if (wantOver || moved) {
     const ctx = over.value!.getContext('2d')!

@@ -150,6 +150,24 @@ describe('plates', () => {
     expect(show()).toBe(false)
     expect(fresh()).toEqual([])
   })
+  it('paint less in the frames after one that made the next one late, and more again when frames are in time', () => {
+    clock = 1000
+    const slow = (id: number) => ({ ...square(id, 'low', 5, 5), draw: () => ((clock += 2), painted.push('low')) }) // prettier-ignore
+    /** How many are painted in a frame that comes so many milliseconds after the one before began. */
+    const frame = (after: number) => {
+      clock = plates.painted + after
+      for (const [i, at] of [-500, -200, 5, 300].entries())
+        scene.set(i + 1, [{ ...slow(i + 1), minX: at * 1e4, maxX: (at + 10) * 1e4 }])
+      show()
+      return fresh().length
+    }
+    expect(frame(1000)).toBe(4) // all tiles there are, in 9 ms
+    expect([frame(35), frame(35), frame(35)]).toEqual([3, 2, 1]) // 4.5, 2.25, 1.1 ms
+    for (let i = 0; i < 20; i++) expect(frame(35)).toBe(1) // one goes always
+    expect([frame(17), frame(24), frame(17), frame(17), frame(17)]).toEqual([1, 1, 1, 1, 2]) // 1.2, as it was, 1.44, 1.73, 2.07
+    for (let i = 0; i < 20; i++) frame(17)
+    expect(frame(17)).toBe(5) // 9 ms again; each was painted where it had been and where it is
+  })
   it('begin in the middle, upwards and downwards', () => {
     const slow = (id: number, y: number) => ({ ...square(id, 'low', 20, y), draw: () => ((clock += 6), painted.push(`low${id}`)) }) // prettier-ignore
     view.height = screen.height = 1024

@@ -28,8 +28,12 @@ type Rect = [x: number, y: number, w: number, h: number]
 const side = 256
 /** The most tiles that are kept: 256 kB each. */
 const mostTiles = 700
-/** How long painting may hold up a frame, in milliseconds. */
-const budget = 9
+/** How long painting may hold up a frame at most and at least, in milliseconds. */
+const mostBudget = 9
+const leastBudget = 1
+/** A frame that comes so many milliseconds after the one before is late, or in time. */
+const lateFrame = 28
+const timely = 20
 /** Tiles that take longer than so many milliseconds are painted by quarters, between which a frame may come. */
 const long = 5
 const quarters: Rect[] = [0, 1].flatMap((x) => [0, 1].map((y): Rect => [(x * side) / 2, (y * side) / 2, side / 2, side / 2]))
@@ -54,6 +58,10 @@ export class Plates {
   private readonly took = new Map<string, number>()
   /** How long it took to paint what was seen at the scale before, in milliseconds. */
   lastCost = 0
+  /** What a frame may spend on painting now: the browser draws what is painted only afterwards, which shows in the frame that follows. */
+  private budget = mostBudget
+  /** When the frame began that painted last; 0: the last one painted nothing. The one after it is to be asked for. */
+  painted = 0
 
   constructor(
     private readonly scene: Scene,
@@ -149,16 +157,28 @@ export class Plates {
     this.clock++
     if (view.scale !== this.scale) {
       this.stretch(ctx, view.scale, left, top)
+      this.painted = 0
       return true
     }
+    const began = performance.now()
+    this.learn(began)
     const layers = this.layers()
     const news: Rect[] = []
-    const more = this.paint(layers, left, top, width, height, news)
+    const { more, any } = this.paint(layers, left, top, width, height, news)
     this.lay(ctx, layers, left, top, news)
     this.done = !more
     if (this.done) this.still = null
     this.drop()
+    this.painted = any ? began : 0
     return more
+  }
+
+  /** Spends less in the next frames where the last one made this one late. */
+  private learn(now: number) {
+    if (!this.painted) return
+    const gap = now - this.painted
+    if (gap > lateFrame) this.budget = Math.max(leastBudget, this.budget * 0.5)
+    else if (gap < timely) this.budget = Math.min(mostBudget, this.budget * 1.2)
   }
 
   private tile(layer: string, x: number, y: number): Tile {
@@ -172,7 +192,7 @@ export class Plates {
   }
 
   /** Paints tiles of the view that are missing or stale, those in the middle first. */
-  private paint(layers: string[], left: number, top: number, width: number, height: number, news: Rect[]): boolean {
+  private paint(layers: string[], left: number, top: number, width: number, height: number, news: Rect[]) {
     const started = performance.now()
     const places: { x: number; y: number; far: number }[] = []
     for (let x = Math.floor(left / side); x * side < left + width; x++)
@@ -180,6 +200,7 @@ export class Plates {
         places.push({ x, y, far: Math.hypot((x + 0.5) * side - left - width / 2, (y + 0.5) * side - top - height / 2) })
     places.sort((a, b) => a.far - b.far)
     let more = false
+    let any = false
     const seen = layers.filter((l) => this.alpha(l) > 0)
     for (const { x, y } of places) {
       const at: Rect = [x * side - left, y * side - top, side, side]
@@ -189,9 +210,9 @@ export class Plates {
       for (const { layer, t } of tiles) {
         if (t.stale !== 'all' && !t.stale.length) continue
         if (t.stale === 'all' || t.stale.length > 12) t.stale = (this.took.get(layer) ?? long) < long ? [[0, 0, side, side]] : [...quarters] // prettier-ignore
-        while (t.stale.length && performance.now() - started <= budget) {
+        while (t.stale.length && performance.now() - started <= this.budget) {
           const r = t.stale.pop()!
-          this.timed(layer, t, r)
+          any = this.timed(layer, t, r) || any
           painted = true
           if (before) news.push([at[0] + r[0], at[1] + r[1], r[2], r[3]])
         }
@@ -204,15 +225,16 @@ export class Plates {
       if (painted && !before && (!this.still || tiles.every(({ t }) => t.whole))) news.push(at)
     }
     this.cost += performance.now() - started
-    return more
+    return { more, any }
   }
 
-  /** Paints a part of a tile, and notes how long a whole one would take. */
-  private timed(layer: string, t: Tile, r: Rect) {
+  /** Paints a part of a tile, and notes how long a whole one would take; tells whether there was anything. */
+  private timed(layer: string, t: Tile, r: Rect): boolean {
     const from = performance.now()
-    if (!this.fill(layer, t, r)) return // nothing says nothing of others
+    if (!this.fill(layer, t, r)) return false // nothing says nothing of others
     const share = (r[2] * r[3]) / (side * side)
     if (share >= 0.25) this.took.set(layer, (performance.now() - from) / share)
+    return true
   }
 
   /** Paints a part of a tile; tells whether there was anything. */

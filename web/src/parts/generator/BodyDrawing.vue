@@ -23,7 +23,7 @@ const room = computed<Box>(() => {
   for (const d of props.view.dims) b = union(b, boxOf([add(d.a, d.off), add(d.b, d.off)]))
   return b ?? { minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }
 })
-const margin = computed(() => (props.small ? { x: 34, y: 24 } : props.named ? { x: 66, y: 40 } : { x: 62, y: 26 }))
+const margin = computed(() => (props.small ? { x: 34, y: 24 } : props.named ? { x: 76, y: 40 } : { x: 62, y: 26 }))
 const scale = computed(() => {
   const [w, h] = [room.value.maxX - room.value.minX, room.value.maxY - room.value.minY]
   return Math.max(1e-9, Math.min((width.value - 2 * margin.value.x) / Math.max(w, 1e5), (height.value - 2 * margin.value.y) / Math.max(h, 1e5))) // prettier-ignore
@@ -48,7 +48,7 @@ const lines = computed<Line[]>(() => {
     const [a, b] = [onScreen(add(d.a, d.off)), onScreen(add(d.b, d.off))]
     return { d, a, b, footA: onScreen(d.a), footB: onScreen(d.b), label: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } }
   })
-  const [w, h] = props.small ? [70, 18] : props.named ? [112, 44] : [104, 26]
+  const [w, h] = props.small ? [70, 18] : props.named ? [134, 44] : [104, 26]
   for (const l of out) {
     // a field that would hide what it is of stands beyond the line
     const level = Math.abs(l.a.y - l.b.y) < 1
@@ -133,7 +133,7 @@ function arrow(at: { x: number; y: number }, from: { x: number; y: number }) {
         v-for="l in lines.filter((l) => l.d.key)"
         :key="l.d.key"
         class="entry"
-        :class="{ wrong: l.d.key === wrong }"
+        :class="{ wrong: l.d.key === wrong, named }"
         :style="{ left: l.label.x + 'px', top: l.label.y + 'px' }"
         :title="l.d.words"
       >
@@ -246,6 +246,9 @@ svg {
   background: rgb(var(--v-theme-surface));
   border-radius: 6px;
   z-index: 1;
+}
+.entry.named {
+  width: 134px;
 }
 .name {
   display: block;
