@@ -17,7 +17,7 @@ func TestWidthByHand(t *testing.T) {
 	assert.InDelta(t, 781_700, ampacity.Width(1, 10, 35_000, true), 1_300)
 	assert.InDelta(t, 2.6014, float64(ampacity.Width(3, 20, 35_000, true))/float64(ampacity.Width(3, 20, 35_000, false)), 0.0001)
 	assert.InDelta(t, 0.5, float64(ampacity.Width(2, 10, 70_000, false))/float64(ampacity.Width(2, 10, 35_000, false)), 0.0001, "twice as thick, half as wide")
-	for _, none := range []int64{ampacity.Width(0, 10, 35_000, false), ampacity.Width(1, 0, 35_000, false), ampacity.Width(1, 10, 0, false), ampacity.Width(-1, 10, 35_000, true)} {
+	for _, none := range []int64{ampacity.Width(0, 10, 35_000, false), ampacity.Width(1, 0, 35_000, false), ampacity.Width(1, 10, 0, false), ampacity.Width(-1, 10, 35_000, true), ampacity.Width(1, -10, 35_000, true), ampacity.Width(1, 10, -35_000, true)} {
 		assert.Zero(t, none)
 	}
 }
@@ -35,7 +35,9 @@ func TestThereAndBack(t *testing.T) {
 		assert.Greater(t, ampacity.Width(i*1.1, rise, thick, inner), w)
 		assert.Less(t, ampacity.Width(i, rise*1.2, thick, inner), w)
 	})
-	assert.Zero(t, ampacity.Current(0, 10, 35_000, false))
+	for _, none := range []float64{ampacity.Current(0, 10, 35_000, false), ampacity.Current(1e6, 0, 35_000, false), ampacity.Current(1e6, 10, 0, true), ampacity.Current(-1e6, 10, -35_000, true), ampacity.Current(1e6, -10, 35_000, true)} {
+		assert.Zero(t, none)
+	}
 }
 
 // A square of 35 µm copper has 1.724·10⁻⁸/35·10⁻⁶ = 0.4926 mΩ at 20 °C; 100 mm of 1 mm a hundred squares; at 70 °C 1.1965 times that.
@@ -44,4 +46,6 @@ func TestResistance(t *testing.T) {
 	assert.InDelta(t, 49.26e-3, ampacity.Resistance(100_000_000, 1_000_000, 35_000, 20), 1e-5)
 	assert.InDelta(t, 1.1965, ampacity.Resistance(5, 7, 35_000, 70)/ampacity.Resistance(5, 7, 35_000, 20), 1e-4)
 	assert.Zero(t, ampacity.Resistance(1, 0, 35_000, 20))
+	assert.Zero(t, ampacity.Resistance(1, 5, 0, 20))
+	assert.Zero(t, ampacity.Resistance(1, -5, -5, 20))
 }

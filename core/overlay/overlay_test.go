@@ -157,3 +157,67 @@ func TestSettled(t *testing.T) {
 	assert.Equal(t, a, b)
 	assert.Equal(t, geom.Pt(0, 0), a[0].Outer[0])
 }
+
+// One line around an area goes over its rings and over cuts that run within it: straight, there and back, and no cut leaves
+// the area on its way. On a coarse lattice holes stand beside corners and level sides often.
+func TestCutsStayWithin(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		var lines [][]geom.Point
+		lines = append(lines, []geom.Point{{X: 0, Y: 0}, {X: 240, Y: 0}, {X: 240, Y: 60}, {X: 200, Y: 60}, {X: 200, Y: 120}, {X: 300, Y: 120}, {X: 300, Y: 240}, {X: 0, Y: 240}})
+		for range rapid.IntRange(1, 9).Draw(t, "holes") {
+			x, y := rapid.Int64Range(1, 8).Draw(t, "x")*20, rapid.Int64Range(1, 8).Draw(t, "y")*20
+			w, h := rapid.Int64Range(1, 4).Draw(t, "w")*10, rapid.Int64Range(1, 4).Draw(t, "h")*10
+			lines = append(lines, [][]geom.Point{box(x, y, w, h), {{X: x, Y: y}, {X: x + w, Y: y + h}, {X: x, Y: y + h}}, {{X: x, Y: y + h}, {X: x + w, Y: y}, {X: x + w, Y: y + h}}}[rapid.IntRange(0, 2).Draw(t, "form")])
+		}
+		var holes []overlay.Area
+		for _, l := range lines[1:] {
+			one, err := overlay.Filled([][]geom.Point{l}, overlay.NonZero)
+			require.NoError(t, err)
+			holes, err = overlay.Joined(holes, one)
+			require.NoError(t, err)
+		}
+		got, err := overlay.Without([]overlay.Area{{Outer: lines[0]}}, holes)
+		require.NoError(t, err)
+		for _, a := range got {
+			edges := map[[2]geom.Point]bool{}
+			for _, r := range overlay.Rings([]overlay.Area{a}) {
+				for i, p := range r {
+					edges[[2]geom.Point{p, r[(i+1)%len(r)]}] = true
+				}
+			}
+			line := a.One()
+			require.InDelta(t, sum([]overlay.Area{a}), geom.Area(line), 200, "rounded at most at the cuts' ends")
+			there := map[[2]geom.Point]int{}
+			for i, p := range line {
+				q := line[(i+1)%len(line)]
+				if p == q || p.Y != q.Y || edges[[2]geom.Point{p, q}] {
+					continue
+				}
+				there[[2]geom.Point{p, q}]++
+				for _, k := range []float64{0.2, 0.5, 0.8} {
+					at := p.Towards(q, k)
+					require.True(t, geom.InPolygon(at, a.Outer), "a cut leaves the outline at %v: %v", at, a)
+					for _, h := range a.Holes {
+						d := math.Inf(1)
+						for j := range h {
+							g, _, _ := geom.SegmentDistance(at, at, h[j], h[(j+1)%len(h)])
+							d = min(d, g)
+						}
+						require.False(t, geom.InPolygon(at, h) && d > 0, "a cut goes through a hole at %v: %v", at, a)
+					}
+				}
+			}
+		}
+	})
+}
+
+// Lines that are no lines have no areas, and no area is left of what is covered whole.
+func TestNothing(t *testing.T) {
+	got, err := overlay.Covered([]overlay.Line{{}, {Pts: []geom.Point{}}}, 100, 1)
+	require.NoError(t, err)
+	assert.Empty(t, got)
+	got, err = overlay.Without([]overlay.Area{{Outer: box(10, 10, 20, 20)}}, []overlay.Area{{Outer: box(0, 0, 50, 50)}})
+	require.NoError(t, err)
+	assert.Empty(t, got)
+	assert.Equal(t, box(0, 0, 40, 10), overlay.Area{Outer: box(0, 0, 40, 10), Holes: [][]geom.Point{backwards(box(100, 2, 4, 4))}}.One(), "a hole that lies elsewhere is left out")
+}

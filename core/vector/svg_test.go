@@ -42,6 +42,8 @@ func TestAreas(t *testing.T) {
 		"small letters":          {`<path d="m1 1h10v4h-10z"/>`, 40, [2]float64{10, 4}},
 		"capitals":               {`<path d="M1,1L11,1V5H1Z"/>`, 40, [2]float64{10, 4}},
 		"numbers run together":   {`<path d="M0-0L10-.0L10 4.0.0 4Z"/>`, 40, [2]float64{10, 4}},
+		"on after closing":       {`<path d="M2 2h10v4h-10zh10v-2h-10zz"/>`, 60, [2]float64{10, 6}},
+		"nothing is not drawn":   {`<rect width="10" height="4"/><rect x="30" y="30" width="0" height="9" stroke="black"/><rect x="50" y="30" width="9" height="0" stroke="black"/>`, 40, [2]float64{10, 4}},
 		"half a disc":            {`<path d="M0 0A5 5 0 0 1 10 0Z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
 		"flags run together":     {`<path d="M0 0a5 5 0 0110 0z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
 		"the large arc":          {`<path d="M5 0A5 5 0 1 1 0 5L5 5Z"/>`, 25 * math.Pi * 3 / 4, [2]float64{10, 10}},
@@ -101,16 +103,18 @@ func TestBad(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, []string{"pictures", "text that was not made into outlines"}, got.LeftOut)
 	for body, want := range map[string]string{
-		``:                                "draws nothing",
-		`<text>hello</text>`:              "text that was not made into outlines cannot",
-		`<rect width="0" height="4"/>`:    "draws nothing",
-		`<path d="L 1 2"/>`:               "not with M",
-		`<path d="M 0 0 L 1 x"/>`:         "no number",
-		`<path d="M 0 0 K 1"/>`:           "which there is not",
-		`<path d="M0 0A5 5 0 2 1 10 0"/>`: "neither 0 nor 1",
-		`<rect`:                           "not well-formed",
-		`<rect width="1" height="1e8"/>`:  "a metre high",
-		strings.Repeat("<g>", 200):        "nested more than",
+		``:                                            "draws nothing",
+		`<text>hello</text>`:                          "text that was not made into outlines cannot",
+		`<rect width="0" height="4"/>`:                "draws nothing",
+		`<path d="L 1 2"/>`:                           "not with M",
+		`<path d="M 0 0 L 1 x"/>`:                     "no number",
+		`<path d="M 0 0 L 1 1e400"/>`:                 "no number",
+		`<path d="M 0 0 L 1 2e9"/>`:                   "no number",
+		`<path d="M 0 0 K 1"/>`:                       "which there is not",
+		`<path d="M0 0A5 5 0 2 1 10 0"/>`:             "neither 0 nor 1",
+		`<rect`:                                       "not well-formed",
+		`<rect width="1" height="1e8"/>`:              "a metre high",
+		strings.Repeat("<g>", 200):                    "nested more than",
 		`<rect width="10" height="10" fill="white"/>`: "draws nothing",
 	} {
 		_, err := vector.SVG(svg(body), 10_000_000)

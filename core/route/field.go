@@ -1,0 +1,209 @@
+package route
+
+import (
+	"fmt"
+	"iter"
+	"maps"
+	"math/bits"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/rules"
+	"goldentrace/core/units"
+)
+
+// Obstacle is what a track would come too near to.
+type Obstacle struct {
+	Name     string     `json:"name"`
+	Net      string     `json:"net"`
+	At       geom.Point `json:"at"`
+	Measured int64      `json:"measured"`
+	Required int64      `json:"required"`
+}
+
+func (o *Obstacle) Error() string {
+	what := o.Name
+	if o.Net != "" {
+		what += " of " + o.Net
+	}
+	if o.Measured <= 0 {
+		return fmt.Sprintf("this would touch %s", what)
+	}
+	return fmt.Sprintf("this would come within %s of %s; the rules ask for %s", units.Text(o.Measured), what, units.Text(o.Required))
+}
+
+// Field is what a track has to respect.
+type Field struct {
+	Doc   *design.Doc
+	Index *layout.Index
+	Rules *rules.Set
+	// Laid is copper that the act at work has laid already; the index does not have it yet.
+	Laid []*layout.Copper
+	// Gone are objects that the act at work has taken away or will lay anew; the index has them still.
+	Gone map[design.ID]bool
+}
+
+// With is the field as it is once objects are gone and copper is laid. The field itself stays as it is.
+func (f Field) With(gone []design.ID, laid ...*layout.Copper) Field {
+	out := f
+	if len(gone) > 0 {
+		out.Gone = make(map[design.ID]bool, len(f.Gone)+len(gone))
+		maps.Copy(out.Gone, f.Gone)
+		for _, id := range gone {
+			out.Gone[id] = true
+		}
+	}
+	out.Laid = append(slices.Clip(f.Laid), laid...)
+	return out
+}
+
+// near gives the copper whose box meets the box, laid by now or before.
+func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
+	return func(yield func(*layout.Copper) bool) {
+		for _, c := range f.Laid {
+			if c.Box().Meets(b) && !yield(c) {
+				return
+			}
+		}
+		for c := range f.Index.Near(b) {
+			if !f.Gone[c.ID] && !yield(c) {
+				return
+			}
+		}
+	}
+}
+
+// PlatedAt tells whether a plated hole of the net that joins the layers of the mask stands at
+// the place, so that a hop there needs no via.
+func (f Field) PlatedAt(at geom.Point, net design.ID, layers uint32) bool {
+	for c := range f.near(geom.BoxOf(at)) {
+		if c.Hole > 0 && !c.Bare && c.Net == net && c.Layers&layers == layers && c.Shape.Holds(at) {
+			return true
+		}
+	}
+	return false
+}
+
+// Wish is what somebody wants to lay: copper of a net on the layers of a mask, and, for a via, its hole.
+type Wish struct {
+	Shape  geom.Shape
+	Layers uint32
+	Net    design.ID
+	Thing  design.Thing
+	Hole   int64          // in the middle of the shape; 0: none
+	Other  []layout.Level // layers on which the shape is another
+}
+
+// Box around the wish on all its layers.
+func (w Wish) Box() geom.Box { return (&layout.Copper{Shape: w.Shape, Other: w.Other}).Box() }
+
+// levels are the shapes on layers of a mask.
+func (w Wish) levels(layers uint32) []layout.Level {
+	return (&layout.Copper{Layers: w.Layers, Shape: w.Shape, Other: w.Other}).Levels(layers)
+}
+
+// ClearOf tells whether a piece may lie where it is, as Clear.
+func (f Field) ClearOf(c *layout.Copper) *Obstacle {
+	return f.Clear(Wish{Shape: c.Shape, Layers: c.Layers, Net: c.Net, Thing: c.Thing, Hole: c.Hole, Other: c.Other})
+}
+
+// ViaSize is the diameter and the hole that the rules give to a new via.
+func (f Field) ViaSize(at geom.Point, net design.ID) (diameter, hole int64) {
+	w := Wish{Shape: geom.Disc(at, 0), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia}
+	return f.Usual(design.ViaDiameter, w), f.Usual(design.ViaHole, w)
+}
+
+// Via is what a through via of the rules' size would be.
+func (f Field) Via(at geom.Point, net design.ID) Wish {
+	diameter, hole := f.ViaSize(at, net)
+	return Wish{Shape: geom.Disc(at, diameter/2), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia, Hole: hole}
+}
+
+// Clear tells whether a wish may be; nil when it may, else the obstacle it comes nearest to in
+// proportion to what is required.
+func (f Field) Clear(w Wish) *Obstacle {
+	var worst *Obstacle
+	f.each(w, func(_ *layout.Copper, o Obstacle) bool {
+		if worst == nil || o.Measured-o.Required < worst.Measured-worst.Required {
+			worst = &o
+		}
+		return true
+	})
+	return worst
+}
+
+// Free tells whether a wish may be, as Clear; it looks no further than the first obstacle.
+func (f Field) Free(w Wish) bool {
+	free := true
+	f.each(w, func(*layout.Copper, Obstacle) bool {
+		free = false
+		return false
+	})
+	return free
+}
+
+// each gives the obstacles of a wish with the copper they are of; nil: an area or the edge.
+func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
+	who := rules.Subject{Net: w.Net, Thing: w.Thing}
+	lowest := bits.TrailingZeros32(w.Layers)
+	box := w.Box()
+	for c := range f.near(box.Grow(f.Rules.Reach(w.Layers))) {
+		other := c.Subject()
+		if w.Hole > 0 && c.Hole > 0 {
+			gap, p, _ := geom.Gap(geom.Disc(w.Shape.Pts[0], w.Hole/2), c.Bore())
+			if need := f.Rules.Between(design.HoleClearance, who, other, lowest, p).Of(0); geom.Short(gap, need) &&
+				!yield(c, Obstacle{"the hole of " + c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need}) {
+				return
+			}
+		}
+		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
+			continue
+		}
+		for _, own := range w.levels(c.Layers) {
+			for _, level := range c.Levels(own.Layers) {
+				gap, q, p := geom.Gap(own.Shape, level.Shape)
+				if need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5)); geom.Short(gap, need) &&
+					!yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need}) {
+					return
+				}
+			}
+		}
+	}
+	for i := range f.Index.KeepOuts() {
+		k := &f.Index.KeepOuts()[i]
+		if at, bars := k.Bars(w.Thing, w.Layers, w.Shape); bars &&
+			!yield(nil, Obstacle{Name: "the area " + k.Name, At: at, Measured: -w.Shape.R, Required: 0}) {
+			return
+		}
+	}
+	need := f.asked(design.EdgeClearance, w.Layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, w.Shape.Pts[0]) })
+	if gap, at, near := f.Index.Edge().Gap(w.Shape, need); near && geom.Short(float64(geom.Measured(gap)), need) {
+		yield(nil, Obstacle{"the board's edge", "", at, geom.Measured(gap), need})
+	}
+}
+
+// need is the clearance that is asked for to a piece on the layers of a mask.
+func (f Field) need(who rules.Subject, c *layout.Copper, other rules.Subject, layers uint32, at geom.Point) int64 {
+	if c.Bare {
+		return f.asked(design.EdgeClearance, layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, at) })
+	}
+	return f.asked(design.Clearance, layers, func(layer int) *rules.Ruling { return f.Rules.Between(design.Clearance, who, other, layer, at) })
+}
+
+// asked is the most that is asked for on the layers of a mask.
+func (f Field) asked(k design.RuleKind, layers uint32, on func(layer int) *rules.Ruling) (most int64) {
+	if !f.Rules.Layered(k) {
+		return on(bits.TrailingZeros32(layers)).Of(0)
+	}
+	for ; layers != 0; layers &= layers - 1 {
+		most = max(most, on(bits.TrailingZeros32(layers)).Of(0))
+	}
+	return most
+}
+
+// Usual is the width, or the size, that a kind of rule gives to what is new.
+func (f Field) Usual(k design.RuleKind, w Wish) int64 {
+	return f.Rules.For(k, rules.Subject{Net: w.Net, Thing: w.Thing}, bits.TrailingZeros32(w.Layers), w.Shape.Pts[0]).Of(0)
+}
