@@ -211,6 +211,9 @@ func (s *Set) Greatest(k design.RuleKind) (most int64) {
 // Layered tells whether what the kind asks for may differ from layer to layer.
 func (s *Set) Layered(k design.RuleKind) bool { return s.kinds[k].layered }
 
+// ByPlace tells whether what the kind asks for may differ from place to place.
+func (s *Set) ByPlace(k design.RuleKind) bool { return s.kinds[k].areas }
+
 // group is a number that nets have in common which no rule tells apart.
 func (s *Set) group(net design.ID) int32 {
 	if g, ok := s.nets[net]; ok {

@@ -1,0 +1,168 @@
+package route
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+)
+
+// Leg is a stretch of a track of one width on one copper layer; where a corner says so it goes on in an arc.
+type Leg struct {
+	Layer int
+	Width int64
+	Path  []geom.Corner
+}
+
+// Length of legs in nanometres.
+func legsLength(legs []Leg) (sum int64) {
+	for _, l := range legs {
+		sum += Length(geom.Places(l.Path))
+	}
+	return sum
+}
+
+// Errand says from where to where a track is to be finished.
+type Errand struct {
+	Net    design.ID
+	Width  int64 // 0: as the rules say
+	From   geom.Point
+	Layers uint32 // layers that it may begin on
+	// Goals is the copper that it may end at.
+	Goals []*layout.Copper
+	Hops  bool
+	Stop  func() bool // asked now and then whether to give up; nil: never
+}
+
+// The searches of Finish: how far apart the places of the grid are in nanometres, how much the way that is left counts, and how many
+// places are looked at. The first are quick; the later ones look more closely, as long as what was found is not short already.
+var searches = []struct {
+	pitch int64
+	eager float32
+	most  int
+}{
+	{200_000, 1.8, 300_000},
+	{100_000, 1.8, 1_000_000},
+	{100_000, 1.04, 120_000},
+	{50_000, 1.8, 1_500_000},
+}
+
+// closely is how far a way may lead so that one that was found is sought to be bettered, in nanometres.
+const closely = 40_000_000
+
+// enough is how much longer than the straight way in eight directions a way may be that is not sought to be bettered.
+const enough = 1.06
+
+// Finish finds a way from a place to copper of the net; nil: there is none on the finest grid, or it gave up. The way keeps
+// all rules.
+func (f Field) Finish(e Errand) []Leg {
+	if len(e.Goals) == 0 {
+		return nil
+	}
+	var best []Leg
+	least := math.Inf(1)
+	for _, g := range e.Goals {
+		least = min(least, octile(e.From, nearestOf(g, e.From)))
+	}
+	for i, s := range searches {
+		if best != nil && (i == len(searches)-1 || least > closely || float64(price(best)) < enough*least) {
+			break
+		}
+		for _, box := range f.windows(e) {
+			q := f.questOf(e, box)
+			q.pitch, q.eager, q.most = s.pitch, s.eager, s.most
+			if best != nil {
+				q.limit = float32(price(best)) / float32(s.pitch)
+			}
+			way, ok := f.newMaze(q).run()
+			if !ok {
+				continue
+			}
+			if legs := f.legsOf(e, way); best == nil || price(legs) < price(best) {
+				best = legs
+			}
+			break
+		}
+		if e.Stop != nil && e.Stop() {
+			break
+		}
+	}
+	return best
+}
+
+// price of legs: their length and hops.
+func price(legs []Leg) int64 { return legsLength(legs) + hopCost*int64(len(legs)-1) }
+
+// octile is the length of the shortest way in eight directions.
+func octile(a, b geom.Point) float64 {
+	dx, dy := float64(abs(a.X-b.X)), float64(abs(a.Y-b.Y))
+	return max(dx, dy) + (math.Sqrt2-1)*min(dx, dy)
+}
+
+// windows are the boxes that are searched, the least first.
+func (f Field) windows(e Errand) []geom.Box {
+	near := geom.BoxOf(e.From)
+	nearest := slices.MinFunc(e.Goals, func(a, b *layout.Copper) int {
+		return cmp.Compare(octile(nearestOf(a, e.From), e.From), octile(nearestOf(b, e.From), e.From))
+	})
+	near = near.With(nearestOf(nearest, e.From))
+	all := near
+	for _, g := range e.Goals {
+		all = all.Union(g.Box())
+	}
+	if outline := f.Doc.Board.Outline; len(outline) > 0 {
+		all = all.Union(geom.BoxOf(geom.Places(outline)...))
+	}
+	side := max(near.Max.X-near.Min.X, near.Max.Y-near.Min.Y)
+	return []geom.Box{near.Grow(max(side/3, 5_000_000)), all.Grow(5_000_000)}
+}
+
+// nearestOf is the place of a piece that is nearest to another place, for tracks along their middle.
+func nearestOf(c *layout.Copper, to geom.Point) geom.Point {
+	if c.Kind != "track" {
+		return c.At
+	}
+	core := c.Shape
+	core.R = 0
+	_, at, _ := geom.Gap(core, geom.Disc(to, 0))
+	return at
+}
+
+func (f Field) questOf(e Errand, box geom.Box) quest {
+	q := quest{net: e.Net, from: e.From, layers: e.Layers, hops: e.Hops, box: box, stop: e.Stop}
+	q.width = func(layer int) int64 { return f.widthAt(e, layer, e.From) }
+	for _, c := range e.Goals {
+		for _, l := range c.Levels(c.Layers) {
+			q.goals = append(q.goals, goal{at: c.At, shape: l.Shape, layers: l.Layers, line: c.Kind == "track"})
+		}
+	}
+	return q
+}
+
+// widthAt is the width of a track on a layer at a place.
+func (f Field) widthAt(e Errand, layer int, at geom.Point) int64 {
+	if e.Width > 0 {
+		return e.Width
+	}
+	return f.Usual(design.TrackWidth, Wish{Shape: geom.Disc(at, 0), Layers: 1 << layer, Net: e.Net, Thing: design.ATrack})
+}
+
+// legsOf makes legs of a way that a search found, each tightened.
+func (f Field) legsOf(e Errand, way []stand) (out []Leg) {
+	for i := 0; i < len(way); {
+		j := i
+		var path []geom.Point
+		for ; j < len(way) && way[j].layer == way[i].layer; j++ {
+			path = append(path, way[j].at)
+		}
+		layer := way[i].layer
+		width := f.widthAt(e, layer, e.From)
+		path = lane{f, width, layer, e.Net}.tightened(path)
+		out = append(out, Leg{layer, width, geom.Corners(path...)})
+		i = j
+	}
+	return out
+}

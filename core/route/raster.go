@@ -1,0 +1,227 @@
+package route
+
+import (
+	"math"
+	"math/bits"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/rules"
+)
+
+// tileSide is how many places a tile of the raster has along a side.
+const tileSide = 32
+
+// What is known of a place of the raster.
+const (
+	open   uint8 = iota // a track may stand here, and go to every open neighbour
+	tight               // it may stand here; whether it may go on is to be measured
+	closed              // it may not stand here
+	plated              // of vias: a plated hole of the net is here already
+)
+
+// raster tells of the places of a grid whether copper of a net may stand there: a dot as wide as the
+// track, or a via. It is made tile by tile where it is asked.
+type raster struct {
+	f      Field
+	origin geom.Point
+	pitch  int64
+	wish   Wish // at the origin; Layers: the one layer, or those of a via
+	place  bool // what is asked for may differ from place to place
+}
+
+func newRaster(f Field, origin geom.Point, pitch int64, w Wish) *raster {
+	r := &raster{f: f, origin: origin, pitch: pitch, wish: w}
+	r.place = f.Rules.ByPlace(design.Clearance) || f.Rules.ByPlace(design.EdgeClearance) || f.Rules.ByPlace(design.HoleClearance)
+	return r
+}
+
+// at is the place of a step of the grid.
+func (r *raster) at(x, y int32) geom.Point {
+	return geom.Pt(r.origin.X+int64(x)*r.pitch, r.origin.Y+int64(y)*r.pitch)
+}
+
+// fill makes a tile from the place x0, y0 on: every piece of foreign copper closes what it is too near to.
+func (r *raster) fill(t *[tileSide * tileSide]uint8, x0, y0 int32) {
+	box := geom.BoxOf(r.at(x0, y0), r.at(x0+tileSide-1, y0+tileSide-1))
+	w := r.wish
+	own := w.Shape.R
+	step := float64(r.pitch) * math.Sqrt2 / 2 // half of the longest way to a neighbour
+	who := rules.Subject{Net: w.Net, Thing: w.Thing}
+	lowest := bits.TrailingZeros32(w.Layers)
+	// mark closes the places nearer to a shape than need, as far as anything may be asked for
+	mark := func(s geom.Shape, most int64, need func(at geom.Point) int64) {
+		reach := float64(most + s.R)
+		far := math.Sqrt(reach*reach + step*step)
+		core := s.Core().Grow(int64(far) + 1)
+		lx, ly := r.index(core.Min, true)
+		hx, hy := r.index(core.Max, false)
+		measure := distanceTo(s)
+		for y := max(ly, y0); y <= min(hy, y0+tileSide-1); y++ {
+			for x := max(lx, x0); x <= min(hx, x0+tileSide-1); x++ {
+				cell := &t[(y&31)<<5|x&31]
+				if *cell == closed {
+					continue
+				}
+				at := r.at(x, y)
+				d := measure(at)
+				switch {
+				case d >= far:
+				case need != nil:
+					limit := float64(need(at) + s.R)
+					if d < limit-geom.Slack {
+						*cell = closed
+					} else if d < math.Sqrt(limit*limit+step*step) {
+						*cell = tight
+					}
+				case d < reach-geom.Slack:
+					*cell = closed
+				default:
+					*cell = tight
+				}
+			}
+		}
+	}
+	for c := range r.f.near(box.Grow(r.f.Rules.Reach(w.Layers) + own + int64(step))) {
+		other := c.Subject()
+		if w.Hole > 0 && c.Hole > 0 {
+			bore := c.Bore()
+			need := func(at geom.Point) int64 {
+				return r.f.Rules.Between(design.HoleClearance, who, other, lowest, at).Of(0) + w.Hole/2
+			}
+			r.marked(mark, bore, r.f.Rules.Greatest(design.HoleClearance)+w.Hole/2, need, c.At)
+		}
+		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
+			continue
+		}
+		for _, mine := range w.levels(c.Layers) {
+			for _, level := range c.Levels(mine.Layers) {
+				need := func(at geom.Point) int64 {
+					return r.f.need(who, c, other, level.Layers, at) + mine.Shape.R
+				}
+				r.marked(mark, level.Shape, r.f.Rules.Reach(level.Layers)+mine.Shape.R, need, c.At)
+			}
+		}
+	}
+	r.borders(t, box, x0, y0)
+	if w.Hole > 0 {
+		r.platings(t, box, x0, y0)
+	}
+}
+
+// platings notes where a plated hole of the net is that joins all layers, so that a hop needs no via.
+func (r *raster) platings(t *[tileSide * tileSide]uint8, box geom.Box, x0, y0 int32) {
+	for c := range r.f.near(box) {
+		if c.Hole == 0 || c.Bare || c.Net != r.wish.Net || c.Layers&r.wish.Layers != r.wish.Layers {
+			continue
+		}
+		b := c.Box()
+		lx, ly := r.index(b.Min, true)
+		hx, hy := r.index(b.Max, false)
+		for y := max(ly, y0); y <= min(hy, y0+tileSide-1); y++ {
+			for x := max(lx, x0); x <= min(hx, x0+tileSide-1); x++ {
+				if c.Shape.Holds(r.at(x, y)) {
+					t[(y&31)<<5|x&31] = plated
+				}
+			}
+		}
+	}
+}
+
+// marked marks a shape with the need that holds for it: one for all places, or by place.
+func (r *raster) marked(mark func(geom.Shape, int64, func(geom.Point) int64), s geom.Shape, most int64, need func(geom.Point) int64, at geom.Point) {
+	if r.place {
+		mark(s, most, need)
+		return
+	}
+	mark(s, need(at), nil)
+}
+
+// borders closes what lies too near to the board's edge or in an area that keeps the thing out.
+func (r *raster) borders(t *[tileSide * tileSide]uint8, box geom.Box, x0, y0 int32) {
+	w := r.wish
+	who := rules.Subject{Net: w.Net, Thing: w.Thing}
+	moved := func(at geom.Point) geom.Shape { return geom.Disc(at, w.Shape.R) }
+	most := r.f.Rules.Greatest(design.EdgeClearance)
+	middle := geom.Disc(box.Centre(), w.Shape.R)
+	half := int64(box.Min.Dist(box.Max)/2) + r.pitch
+	if _, _, near := r.f.Index.Edge().Gap(middle, most+half); near {
+		for i := range t {
+			if t[i] == closed {
+				continue
+			}
+			at := r.at(x0+int32(i&31), y0+int32(i>>5))
+			need := r.f.asked(design.EdgeClearance, w.Layers, func(layer int) *rules.Ruling { return r.f.Rules.For(design.EdgeClearance, who, layer, at) })
+			gap, _, near := r.f.Index.Edge().Gap(moved(at), need+r.pitch)
+			if !near {
+				continue
+			}
+			if geom.Short(float64(geom.Measured(gap)), need) {
+				t[i] = closed
+			} else {
+				t[i] = tight
+			}
+		}
+	}
+	keeps := r.f.Index.KeepOuts()
+	for i := range keeps {
+		k := &keeps[i]
+		if !k.Box().Meets(box.Grow(w.Shape.R + r.pitch)) {
+			continue
+		}
+		for j := range t {
+			if t[j] == closed {
+				continue
+			}
+			at := r.at(x0+int32(j&31), y0+int32(j>>5))
+			if _, bars := k.Bars(w.Thing, w.Layers, moved(at)); bars {
+				t[j] = closed
+			} else if k.Box().Meets(moved(at).Box().Grow(r.pitch)) {
+				t[j] = max(t[j], tight)
+			}
+		}
+	}
+}
+
+// index is the step of the grid at or after a place, or at or before it.
+func (r *raster) index(p geom.Point, up bool) (x, y int32) {
+	d := p.Sub(r.origin)
+	f := func(v int64) int32 {
+		q := math.Floor(float64(v) / float64(r.pitch))
+		if up {
+			q = math.Ceil(float64(v) / float64(r.pitch))
+		}
+		return int32(q)
+	}
+	return f(d.X), f(d.Y)
+}
+
+// distanceTo measures from places to the core of a shape, 0 within an area, in nanometres.
+func distanceTo(s geom.Shape) func(geom.Point) float64 {
+	if s.Mids != nil || s.Area {
+		bare := s
+		bare.R = 0
+		return func(p geom.Point) float64 {
+			d, _, _ := geom.Gap(bare, geom.Disc(p, 0))
+			return max(d, 0)
+		}
+	}
+	if len(s.Pts) == 1 {
+		return func(p geom.Point) float64 { return p.Dist(s.Pts[0]) }
+	}
+	return func(p geom.Point) float64 {
+		best := math.Inf(1)
+		for i := 0; i+1 < len(s.Pts); i++ {
+			a, b := s.Pts[i], s.Pts[i+1]
+			ux, uy := float64(b.X-a.X), float64(b.Y-a.Y)
+			px, py := float64(p.X-a.X), float64(p.Y-a.Y)
+			l2 := ux*ux + uy*uy
+			k := 0.0
+			if l2 > 0 {
+				k = max(0, min(1, (px*ux+py*uy)/l2))
+			}
+			best = min(best, math.Hypot(px-k*ux, py-k*uy))
+		}
+		return best
+	}
+}

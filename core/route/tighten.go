@@ -1,0 +1,145 @@
+package route
+
+import (
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// reachOf is over how many corners a shortcut is tried.
+const reachOf = 14
+
+// lane is what a path is of: the width, layer and net of a track, and the field that it lies in.
+type lane struct {
+	f     Field
+	width int64
+	layer int
+	net   design.ID
+}
+
+func (l lane) passes(path []geom.Point) bool { return l.f.passes(path, l.width, l.layer, l.net) }
+
+// tightened is a path of the same ends that is no longer than the given one and has no more corners: shortcuts are taken
+// where they fit, and pieces are slid towards the inside of their turns as far as the rules let them.
+func (l lane) tightened(path []geom.Point) []geom.Point {
+	path = plain(path)
+	for range 8 {
+		next := l.slack(l.shortcuts(path))
+		if Length(next) >= Length(path) && len(next) >= len(path) {
+			return path
+		}
+		path = next
+	}
+	return path
+}
+
+// shortcuts leads the path straight past corners where that fits.
+func (l lane) shortcuts(path []geom.Point) []geom.Point {
+	for i := 0; i+2 < len(path); i++ {
+		for j := min(i+reachOf, len(path)-1); j >= i+2; j-- {
+			was := Length(path[i : j+1])
+			best := l.between(path, i, j, was)
+			if best == nil {
+				continue
+			}
+			next := append(append([]geom.Point{}, path[:i]...), best...)
+			path = plain(append(next, path[j+1:]...))
+			i = max(i-2, -1)
+			break
+		}
+	}
+	return path
+}
+
+// between is a way with one corner at most that is better than the path from i to j; nil: there is none that fits.
+func (l lane) between(path []geom.Point, i, j int, was int64) (best []geom.Point) {
+	for _, style := range []Corner{StraightFirst, DiagonalFirst} {
+		way := Path(path[i], path[j], style)
+		long := Length(way)
+		if long > was+1 || long > was-1 && len(way) >= j-i+1 || best != nil && long >= was {
+			continue
+		}
+		if sharp(path, i, j, way) || !l.passes(way) {
+			continue
+		}
+		best, was = way, long
+	}
+	return best
+}
+
+// sharp tells whether a way in place of the path from i to j would make a turn of more than 90° where the path had none.
+func sharp(path []geom.Point, i, j int, way []geom.Point) bool {
+	n := len(way)
+	if n < 2 {
+		return false
+	}
+	return i > 0 && !along(way[1].Sub(way[0]), path[i].Sub(path[i-1])) ||
+		j+1 < len(path) && !along(path[j+1].Sub(path[j]), way[n-1].Sub(way[n-2]))
+}
+
+// slack slides every piece between two others towards the side on which the path gets shorter, as far as it may.
+func (l lane) slack(path []geom.Point) []geom.Point {
+	for i := 1; i+2 < len(path); i++ {
+		e, _ := normal(path[i], path[i+1])
+		if e == (geom.Point{}) {
+			continue
+		}
+		for _, way := range []int64{1, -1} {
+			step := geom.Pt(way*e.X, way*e.Y)
+			if next, moved := l.furthestSlide(path, i, step); moved {
+				path = plain(next)
+				break
+			}
+		}
+	}
+	return path
+}
+
+// furthestSlide slides a piece as far as it may while the path gets shorter, to a nanometre's step.
+func (l lane) furthestSlide(path []geom.Point, i int, e geom.Point) ([]geom.Point, bool) {
+	was := Length(path)
+	try := func(k int64) []geom.Point {
+		next, ok := slid(path, i, geom.Pt(k*e.X, k*e.Y))
+		if !ok || Length(next) >= was || !l.passes(next[i-1:i+3]) {
+			return nil
+		}
+		return next
+	}
+	if try(1000) == nil { // a micrometre is the least that is worth a change
+		return nil, false
+	}
+	// how far the pieces beside it let it go at most
+	top := int64(1000)
+	for top < 1<<40 {
+		if _, ok := slid(path, i, geom.Pt(2*top*e.X, 2*top*e.Y)); !ok {
+			break
+		}
+		top *= 2
+	}
+	lo, hi := int64(1000), 2*top
+	if whole := try(lo + dissolving(path, i, e)); whole != nil {
+		return whole, true
+	}
+	for hi-lo > 1 {
+		mid := (lo + hi) / 2
+		if try(mid) != nil {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return try(lo), true
+}
+
+// dissolving is how far beyond a micrometre a piece may be slid until it or one beside it has no length left.
+func dissolving(path []geom.Point, i int, e geom.Point) int64 {
+	lo, hi := int64(1000), int64(1)<<41
+	for hi-lo > 1 {
+		mid := (lo + hi) / 2
+		if _, ok := slid(path, i, geom.Pt(mid*e.X, mid*e.Y)); ok {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return lo - 1000
+}
