@@ -47,6 +47,9 @@ func TestOtherPadsTurnedAndDrilled(t *testing.T) {
 	assert.Equal(t, []geom.Point{pt(3, 1), pt(0, -9.5)}, []geom.Point{p[1].Size, p[1].At})
 	assert.Equal(t, f.Pads[0], p[0], "the drilled one")
 	k.refuse(&edit.VaryFootprint{IDs: []design.ID{synthetic.FourU1}, Name: "Thinner", Around: -400_000}, "nothing left")
+	k.do(&edit.VaryFootprint{IDs: []design.ID{synthetic.FourU1}, Name: "Short", Outward: -1_700_000})
+	short := k.d.Footprint("Short").Pads[2]
+	assert.Equal(t, []any{pt(2, 0.3), int64(150_000)}, []any{short.Size, short.Corner}, "corners are as round as what is left lets them be")
 	k.do(&edit.SetLetters{IDs: []design.ID{synthetic.FourU1, synthetic.FourR1}, Height: 700_000})
 	assert.EqualValues(t, 700_000, k.d.Placed[synthetic.FourU1].LetterHeight())
 	k.do(&edit.SetLetters{IDs: []design.ID{synthetic.FourU1}})

@@ -26,13 +26,13 @@ type quest struct {
 	hops   bool
 	box    geom.Box // it stays within
 	pitch  int64
-	most   int         // places that are looked at
+	most   int // places that are looked at
 	// eager is how much the way that is left counts: above 1 fewer places are looked at, and the way may be as much
 	// longer than the shortest of the grid.
 	eager float32
-	limit float32 // in steps: ways that cannot be shorter than this are left; 0: none
-	stop   func() bool // asked now and then; nil: never
-	fence  [][2]geom.Point
+	limit float32     // in steps: ways that cannot be shorter than this are left; 0: none
+	stop  func() bool // asked now and then; nil: never
+	fence [][2]geom.Point
 }
 
 // stand is a place of a way that a search found.
@@ -82,8 +82,8 @@ type maze struct {
 	tx, ty       int32 // the lowest tile
 	columns, row int32 // tiles in a row, and rows
 	heap         []node
-	nearest node
-	lowest  float32 // the least that was left anywhere
+	nearest      node
+	lowest       float32 // the least that was left anywhere
 }
 
 func (f Field) newMaze(q quest) *maze {

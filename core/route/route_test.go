@@ -57,7 +57,7 @@ func field(objects ...design.Object) route.Field {
 	return route.Field{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}
 }
 
-var netNames = []string{"A", "B", "WALL", "NEAR", "NEARER", "C"}
+var netNames = []string{"A", "B", "WALL", "NEAR", "NEARER", "C", "N6", "N7", "N8", "N9", "N10", "N11", "N12", "N13", "N14", "N15", "N16", "N17", "N18", "N19", "N20", "N21", "N22", "N23"}
 
 // net is the id of a field's net; of no name, none.
 func net(name string) design.ID {
