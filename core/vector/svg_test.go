@@ -44,6 +44,12 @@ func TestAreas(t *testing.T) {
 		"numbers run together":   {`<path d="M0-0L10-.0L10 4.0.0 4Z"/>`, 40, [2]float64{10, 4}},
 		"on after closing":       {`<path d="M2 2h10v4h-10zh10v-2h-10zz"/>`, 60, [2]float64{10, 6}},
 		"nothing is not drawn":   {`<rect width="10" height="4"/><rect x="30" y="30" width="0" height="9" stroke="black"/><rect x="50" y="30" width="9" height="0" stroke="black"/>`, 40, [2]float64{10, 4}},
+		"turned, then moved":     {`<rect width="4" height="4"/><rect transform="rotate(90) translate(2 -10)" width="4" height="4"/>`, 32, [2]float64{10, 6}}, // the second comes to lie at 6 to 10, 2 to 6
+		"leaned, then moved":     {`<rect width="2" height="2"/><rect transform="skewX(45) translate(3 3)" width="2" height="2"/>`, 8, [2]float64{10, 5}},     // x + y: at 6 to 10
+		"an open line":           {`<path d="M1 1H9V5" fill="none" stroke="black" stroke-width="2"/>`, 23 + 5*math.Pi/4, [2]float64{10, 6}},
+		"smooth after nothing":   {`<path d="M0 0H5T10 0V4H0Z"/>`, 40, [2]float64{10, 4}},
+		"smooth after a line":    {`<path d="M0 0H4S10 0 10 0V4H0Z"/>`, 40, [2]float64{10, 4}},
+		"an ellipse of nothing":  {`<rect width="10" height="4"/><ellipse cx="50" cy="50" rx="0" ry="9" stroke="black"/><ellipse cx="50" cy="50" rx="9" ry="0" stroke="black"/>`, 40, [2]float64{10, 4}},
 		"half a disc":            {`<path d="M0 0A5 5 0 0 1 10 0Z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
 		"flags run together":     {`<path d="M0 0a5 5 0 0110 0z"/>`, 12.5 * math.Pi, [2]float64{10, 5}},
 		"the large arc":          {`<path d="M5 0A5 5 0 1 1 0 5L5 5Z"/>`, 25 * math.Pi * 3 / 4, [2]float64{10, 10}},
