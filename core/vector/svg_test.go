@@ -46,6 +46,9 @@ func TestAreas(t *testing.T) {
 		"nothing is not drawn":   {`<rect width="10" height="4"/><rect x="30" y="30" width="0" height="9" stroke="black"/><rect x="50" y="30" width="9" height="0" stroke="black"/>`, 40, [2]float64{10, 4}},
 		"turned, then moved":     {`<rect width="4" height="4"/><rect transform="rotate(90) translate(2 -10)" width="4" height="4"/>`, 32, [2]float64{10, 6}}, // the second comes to lie at 6 to 10, 2 to 6
 		"leaned, then moved":     {`<rect width="2" height="2"/><rect transform="skewX(45) translate(3 3)" width="2" height="2"/>`, 8, [2]float64{10, 5}},     // x + y: at 6 to 10
+		"moved twice":            {`<rect width="2" height="2"/><g transform="translate(3 1)"><rect transform="translate(3 2)" width="4" height="2"/></g>`, 12, [2]float64{10, 5}},
+		"round one way alone":    {`<rect width="10" height="4" rx="2" ry="0"/>`, 40, [2]float64{10, 4}},
+		"round no way":           {`<rect width="10" height="4" rx="0" ry="2"/>`, 40, [2]float64{10, 4}},
 		"an open line":           {`<path d="M1 1H9V5" fill="none" stroke="black" stroke-width="2"/>`, 23 + 5*math.Pi/4, [2]float64{10, 6}},
 		"smooth after nothing":   {`<path d="M0 0H5T10 0V4H0Z"/>`, 40, [2]float64{10, 4}},
 		"smooth after a line":    {`<path d="M0 0H4S10 0 10 0V4H0Z"/>`, 40, [2]float64{10, 4}},
