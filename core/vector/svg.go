@@ -232,7 +232,14 @@ func (r *reader) element(t xml.StartElement, l look) error {
 			return err
 		}
 	case "rect":
-		runs = rectangle(get("x"), get("y"), get("width"), get("height"), get("rx"), get("ry"), fine)
+		rx, ry := get("rx"), get("ry") // of one that is not said the other holds; 0 of either rounds nothing
+		if str("rx") == "" {
+			rx = ry
+		}
+		if str("ry") == "" {
+			ry = rx
+		}
+		runs = rectangle(get("x"), get("y"), get("width"), get("height"), rx, ry, fine)
 	case "circle":
 		if q := get("r"); q > 0 {
 			runs = []run{{ellipse(get("cx"), get("cy"), q, q, 0, 1, 0, 2*math.Pi, fine), true}}
@@ -259,12 +266,6 @@ func (r *reader) element(t xml.StartElement, l look) error {
 func rectangle(x, y, w, h, rx, ry, fine float64) []run {
 	if w <= 0 || h <= 0 {
 		return nil
-	}
-	if rx <= 0 {
-		rx = ry
-	}
-	if ry <= 0 {
-		ry = rx
 	}
 	rx, ry = min(max(rx, 0), w/2), min(max(ry, 0), h/2)
 	if rx == 0 || ry == 0 {
