@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"fmt"
 	"testing"
 
 	"goldentrace/core/design"
@@ -56,4 +57,65 @@ func BenchmarkFinish(b *testing.B) {
 		b.ReportMetric(float64(found), "found")
 		b.ReportMetric(long/float64(found), "longer")
 	})
+}
+
+// A track drawn through a bus of twenty, which make way, between the parts of the board.
+func BenchmarkMakeWay(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		net := design.ID(1 << 29)
+		outline := geom.BoxOf(geom.Places(d.Board.Outline)...)
+		left := outline.Max.X + 10_000_000 // beside the parts, on a board made wider for it
+		wide := *d.Board
+		wide.Outline = geom.Corners(outline.Min, geom.Pt(outline.Max.X+80_000_000, outline.Min.Y), geom.Pt(outline.Max.X+80_000_000, outline.Max.Y), geom.Pt(outline.Min.X, outline.Max.Y))
+		d.Put(&wide)
+		for i := range int64(20) {
+			x := left + i*500_000
+			d.Put(&design.Net{ID: net + design.ID(i), Name: fmt.Sprintf("BUS%d", i)})
+			d.Put(&design.Track{ID: net + 100 + design.ID(i), Net: net + design.ID(i), Layer: d.Board.Top(), A: geom.Pt(x, outline.Min.Y+5_000_000), B: geom.Pt(x, outline.Max.Y-5_000_000), Width: 250_000})
+		}
+		d.Put(&design.Net{ID: net + 50, Name: "HAND"})
+		w := workbench.Open(d, 0)
+		f := route.Field{Doc: d, Index: w.Index(), Rules: w.Rules()}
+		y, moved := outline.Centre().Y, 0
+		report(b, 60, func(i int) {
+			to := geom.Pt(left+int64(i%20)*500_000, y+int64(i%7)*300_000)
+			path := route.Path(geom.Pt(left-4_000_000, y), to, route.StraightFirst)
+			var hand []*layout.Copper
+			for k := 0; k+1 < len(path); k++ {
+				hand = append(hand, &layout.Copper{ID: 1 << 30, Pad: -1 - k, Kind: "track", Thing: design.ATrack, Net: net + 50, Layers: 1, Shape: geom.Stroke(path[k], path[k+1], 250_000), At: path[k], Name: "track"})
+			}
+			aside, o := f.MakeWay(hand, nil)
+			if o != nil {
+				b.Fatal(o, i)
+			}
+			moved += len(aside.Strands)
+		})
+		b.ReportMetric(float64(moved)/60, "moved")
+	})
+}
+
+// The preview of a track's head: ended before obstacles, round them, and with what makes way, up to 12 mm from ends of open links.
+func BenchmarkHead(b *testing.B) {
+	for _, manner := range []route.Manner{route.Stop, route.GoAround, route.MoveThem} {
+		b.Run(string(manner), func(b *testing.B) {
+			each(b, func(b *testing.B, _ int, d *design.Doc) {
+				w := workbench.Open(d, 0)
+				f := w.Field()
+				type start struct {
+					at  geom.Point
+					net design.ID
+				}
+				var starts []start
+				for net, c := range w.All().Links {
+					for _, l := range c.Come {
+						starts = append(starts, start{l.A, net})
+					}
+				}
+				report(b, 300, func(i int) {
+					s := starts[i*7919%len(starts)]
+					f.Head(route.Drawing{Net: s.net, Style: route.StraightFirst, Manner: manner, From: s.at, Layer: 0, To: s.at.Add(geom.Pt(int64(i%25-12)*1_000_000, int64(i%17-8)*1_000_000))})
+				})
+			})
+		})
+	}
 }

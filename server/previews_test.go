@@ -4,7 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
-	"goldentrace/core/route"
+	"goldentrace/core/question"
 	"goldentrace/core/workbench"
 	"strings"
 	"testing"
@@ -63,10 +63,11 @@ func TestPreviewOfATrack(t *testing.T) {
 		}
 		return l.asked(asks("track", q))
 	}
-	track := func(to at, more map[string]any) route.Probe { return as[route.Probe](t, asked(to, more)) }
+	track := func(to at, more map[string]any) question.TrackWay { return as[question.TrackWay](t, asked(to, more)) }
 	free := track(xy(9_000_000, 22_000_000), nil)
 	assert.InDelta(t, 4_000_000, free.Length, 1)
-	assert.Equal(t, []geom.Point{{X: 5_000_000, Y: 22_000_000}, {X: 9_000_000, Y: 22_000_000}}, free.Path)
+	require.Len(t, free.Runs, 1)
+	assert.Equal(t, geom.Corners(geom.Pt(5_000_000, 22_000_000), geom.Pt(9_000_000, 22_000_000)), free.Runs[0].Path)
 	assert.Empty(t, free.Via, "there is room for one")
 	above := track(xy(7_000_000, 24_700_000), nil)
 	assert.Nil(t, above.Blocked, "the wall is on another layer")
@@ -93,7 +94,7 @@ func TestPreviewOfATrack(t *testing.T) {
 		assert.Equal(t, "refused", m.T)
 		assert.Contains(t, m.Why, c.why)
 	}
-	assert.NotEmpty(t, track(xy(units.Limit, -units.Limit), map[string]any{"layer": layer(3), "width": 200_000}).Path, "at the limits it is answered")
+	assert.NotEmpty(t, track(xy(units.Limit, -units.Limit), map[string]any{"layer": layer(3), "width": 200_000}).Runs, "at the limits it is answered")
 }
 
 // Dragging answers within its limits and is refused beyond them, in a sentence.

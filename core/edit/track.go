@@ -1,27 +1,34 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/route"
 	"goldentrace/core/units"
 )
 
-// Run is a stretch of track on one copper layer; where a corner says so it goes on in an arc.
+// Run is a stretch of track on one copper layer; where a corner says so it goes on in an arc. Width 0 is the track's.
 type Run struct {
 	Layer design.LayerID `json:"layer"`
+	Width int64          `json:"width,omitempty"`
 	Path  []geom.Corner  `json:"path"`
 }
 
 // DrawTrack lays a track of a net along its runs; between two runs on different layers it
 // hops by a through via at their common place. It is refused where it would break a
-// clearance. Width 0 takes the rules'.
+// clearance; with Aside what can move makes way for it, with Renew it takes the place of an old way between
+// the same places. Width 0 takes the rules'.
 type DrawTrack struct {
 	Net   design.ID `json:"net"`
 	Width int64     `json:"width,omitempty"`
 	Runs  []Run     `json:"runs"`
+	Aside bool      `json:"aside,omitempty"`
+	Renew bool      `json:"renew,omitempty"`
 }
 
 // Apply the command.
@@ -30,49 +37,128 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	if tx.Doc.Nets[c.Net] == nil || !field.Index.Bears(c.Net) {
 		return fmt.Errorf("there is no such net on the board (id %d)", c.Net)
 	}
-	last := design.LayerID(0)
-	var at geom.Point
-	for i, run := range c.Runs {
-		if tx.Doc.Board.Position(run.Layer) < 0 {
-			return fmt.Errorf("the board has no such copper layer (id %d)", run.Layer)
+	legs, err := c.legs(tx, field)
+	if err != nil {
+		return err
+	}
+	if c.Aside {
+		aside, no := field.MakeWay(field.HandOf(legs, c.Net), nil)
+		if no != nil {
+			return no
 		}
-		if len(run.Path) == 0 || len(run.Path) > 10_000 {
-			return fmt.Errorf("a stretch of track goes through 1 to 10000 places, not %d", len(run.Path))
+		if err := tx.moveAside(field, aside); err != nil {
+			return err
 		}
-		if i > 0 && run.Path[0].Point != at {
-			return fmt.Errorf("the stretches of the track do not meet")
-		}
-		if i > 0 && run.Layer != last {
-			if err := c.hop(tx, field, at); err != nil {
+	}
+	for i, leg := range legs {
+		if i > 0 && leg.Layer != legs[i-1].Layer {
+			if err := c.hop(tx, field, leg.Path[0].Point); err != nil {
 				return err
 			}
 		}
-		if err := c.lay(tx, field, run); err != nil {
+		if err := c.lay(tx, field, leg); err != nil {
 			return err
 		}
-		at, last = run.Path[len(run.Path)-1].Point, run.Layer
+	}
+	if c.Renew {
+		return c.renew(tx, field, legs)
 	}
 	return nil
 }
 
-// lay puts the pieces of one run.
-func (c *DrawTrack) lay(tx *Tx, field *route.Field, run Run) error {
-	for j := 0; j+1 < len(run.Path); j++ {
-		piece := run.Path[j].PieceTo(run.Path[j+1])
-		if piece.A == piece.B {
+// renew takes away what the new way makes needless.
+func (c *DrawTrack) renew(tx *Tx, field *route.Field, legs []route.Leg) error {
+	if len(legs) == 0 {
+		return nil
+	}
+	first, last := legs[0], legs[len(legs)-1]
+	if err := tx.cutAt(field, c.Net, first.Layer, first.Path[0].Point); err != nil {
+		return err
+	}
+	if err := tx.cutAt(field, c.Net, last.Layer, last.Path[len(last.Path)-1].Point); err != nil {
+		return err
+	}
+	for _, id := range field.Superseded(c.Net, field.HandOf(legs, c.Net)) {
+		tx.Remove(tx.Doc.Get(id))
+	}
+	return nil
+}
+
+// cutAt cuts the tracks of a net in two that go over a place, so that each part can go by itself.
+func (tx *Tx) cutAt(field *route.Field, net design.ID, layer int, at geom.Point) error {
+	var over []*layout.Copper
+	for c := range field.Index.Near(geom.BoxOf(at)) {
+		if c.Net == net && c.Kind == "track" && c.Has(layer) && !field.Gone[c.ID] {
+			over = append(over, c)
+		}
+	}
+	slices.SortFunc(over, func(a, b *layout.Copper) int { return cmp.Compare(a.ID, b.ID) })
+	for _, c := range over {
+		t := tx.Doc.Tracks[c.ID]
+		if t == nil || t.Locked || at == t.A || at == t.B {
 			continue
 		}
-		t := &design.Track{ID: tx.Doc.NewID(), Layer: run.Layer, A: piece.A, B: piece.B, Width: c.Width, Net: c.Net}
+		if gap, _, _ := geom.PieceDistance(t.Piece(), geom.Straight(at, at)); gap > 1 {
+			continue
+		}
+		one, two := *t, *t
+		one.B, two.A, two.ID = at, at, tx.Doc.NewID()
+		if p := t.Piece(); p.Round() {
+			a, b := p.Between(p.A, at), p.Between(at, p.B)
+			one.Mid, two.Mid = &a.M, &b.M
+		}
+		if one.Valid() != nil || two.Valid() != nil {
+			continue
+		}
+		if err := tx.Put(&one); err != nil {
+			return err
+		}
+		if err := tx.Put(&two); err != nil {
+			return err
+		}
+		*field = field.With([]design.ID{t.ID}, append(layout.PiecesOf(tx.Doc, &one), layout.PiecesOf(tx.Doc, &two)...)...)
+	}
+	return nil
+}
+
+// legs are the runs as the router has them, which must hang together.
+func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error) {
+	var at geom.Point
+	for i, run := range c.Runs {
+		layer := tx.Doc.Board.Position(run.Layer)
+		if layer < 0 {
+			return nil, fmt.Errorf("the board has no such copper layer (id %d)", run.Layer)
+		}
+		if len(run.Path) == 0 || len(run.Path) > 10_000 {
+			return nil, fmt.Errorf("a stretch of track goes through 1 to 10000 places, not %d", len(run.Path))
+		}
+		if i > 0 && run.Path[0].Point != at {
+			return nil, fmt.Errorf("the stretches of the track do not meet")
+		}
+		for _, p := range geom.Named(run.Path) {
+			if max(p.X, -p.X, p.Y, -p.Y) > units.Limit {
+				return nil, fmt.Errorf("a track cannot lead so far: %s, %s", units.Text(p.X), units.Text(p.Y))
+			}
+		}
+		width := cmp.Or(run.Width, c.Width)
+		if width < 0 || width > units.Limit {
+			return nil, fmt.Errorf("a track cannot be %s wide", units.Text(width))
+		}
+		at = run.Path[len(run.Path)-1].Point
+		out = append(out, field.Widened(route.Leg{Layer: layer, Width: width, Path: run.Path}, c.Net)...)
+	}
+	return out, nil
+}
+
+// lay puts the pieces of one leg.
+func (c *DrawTrack) lay(tx *Tx, field *route.Field, leg route.Leg) error {
+	for _, piece := range route.PiecesOf(leg.Path) {
+		t := &design.Track{ID: tx.Doc.NewID(), Layer: tx.Doc.Board.At(leg.Layer), A: piece.A, B: piece.B, Width: leg.Width, Net: c.Net}
 		if piece.Round() {
 			t.Mid = &piece.M
 		}
-		wish := route.Wish{Shape: geom.Bow(piece, c.Width), Layers: 1 << tx.Doc.Board.Position(run.Layer), Net: c.Net, Thing: design.ATrack}
-		least := field.Usual(design.LeastWidth, wish)
-		if t.Width == 0 {
-			t.Width = field.Usual(design.TrackWidth, wish)
-			wish.Shape = geom.Bow(piece, t.Width)
-		}
-		if t.Width < least {
+		wish := route.Wish{Shape: geom.Bow(piece, leg.Width), Layers: 1 << leg.Layer, Net: c.Net, Thing: design.ATrack}
+		if least := field.Usual(design.LeastWidth, wish); t.Width < least {
 			return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Text(t.Width), units.Text(least))
 		}
 		if err := t.Valid(); err != nil {

@@ -55,6 +55,7 @@ var kinds = map[string]entry{
 	"foresee":     is[Foresee, *Foreseen](),
 	"wire":        is[Wire, *WireWay](),
 	"track":       is[Track, TrackWay](),
+	"finish":      is[Finish, Finished](),
 	"drag":        is[Drag, workbench.Dragged](),
 	"why":         is[Why, []Asked](),
 	"differences": is[Differences, []Difference](),

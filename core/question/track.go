@@ -2,8 +2,10 @@ package question
 
 import (
 	"fmt"
+	"math"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/route"
 	"goldentrace/core/units"
@@ -13,27 +15,120 @@ import (
 // Track asks how far a track may be drawn towards the hand, and whether it may change layers there. Width
 // 0 takes the rules'.
 type Track struct {
-	From  geom.Point     `json:"from"`
-	To    geom.Point     `json:"to"`
-	Style route.Corner   `json:"style,omitempty"`
-	Layer design.LayerID `json:"layer"`
-	Net   design.ID      `json:"net,omitempty"`
-	Width int64          `json:"width,omitempty"`
+	From   geom.Point     `json:"from"`
+	To     geom.Point     `json:"to"`
+	Style  route.Corner   `json:"style,omitempty"`
+	Round  int64          `json:"round,omitempty"` // radius of its corners; 0: they are sharp
+	Manner route.Manner   `json:"manner,omitempty"`
+	Other  bool           `json:"other,omitempty"` // it goes round obstacles by the other side
+	Neck   bool           `json:"neck,omitempty"`
+	Done   []edit.Run     `json:"done,omitempty"` // drawn so far
+	Layer  design.LayerID `json:"layer"`
+	Net    design.ID      `json:"net,omitempty"`
+	Width  int64          `json:"width,omitempty"`
+	Hop    bool           `json:"hop,omitempty"` // it goes to a place where a via fits
 }
 
 // TrackWay is the answer.
-type TrackWay = route.Probe
+type TrackWay struct {
+	Width     int64           `json:"width"`     // of the track where it begins
+	Clearance int64           `json:"clearance"` // that its net keeps to others at the way's end
+	ViaSize   int64           `json:"viaSize"`   // diameter of the via that a hop would make
+	ViaHole   int64           `json:"viaHole"`
+	Runs      []edit.Run      `json:"runs"`              // what may be laid, from where the track stands
+	Blocked   *route.Obstacle `json:"blocked,omitempty"` // why it ends before the hand
+	Rest      []geom.Point    `json:"rest,omitempty"`    // from there to the hand, not allowed
+	Length    int64           `json:"length"`            // of the way
+	Open      int64           `json:"open,omitempty"`    // from the way's end straight to the nearest copper that the net has yet to reach; 0: none, or it has too much to be measured in a hand's motion
+	Via       string          `json:"via,omitempty"`     // why a hop at the way's end is not possible; empty when it is
+	Moved     []MovedTrack    `json:"moved,omitempty"`   // what makes way
+	MovedVias []MovedVia      `json:"movedVias,omitempty"`
+}
+
+// MovedTrack is a stretch of track that makes way.
+type MovedTrack struct {
+	IDs   []design.ID    `json:"ids"`
+	Layer design.LayerID `json:"layer"`
+	Width int64          `json:"width"`
+	Path  []geom.Corner  `json:"path"` // as it will lie
+}
+
+// MovedVia is a via that makes way.
+type MovedVia struct {
+	ID design.ID  `json:"id"`
+	To geom.Point `json:"to"`
+}
 
 // Answer the question.
-func (q *Track) Answer(b *workbench.Bench) (TrackWay, error) {
-	if b.Doc.Board.Position(q.Layer) < 0 {
-		return TrackWay{}, fmt.Errorf("the board has no such copper layer (id %d)", q.Layer)
+func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
+	layer := b.Doc.Board.Position(q.Layer)
+	if layer < 0 {
+		return out, fmt.Errorf("the board has no such copper layer (id %d)", q.Layer)
 	}
-	if q.Width < 0 || q.Width > units.Limit {
-		return TrackWay{}, fmt.Errorf("a track cannot be %s wide", units.Text(q.Width))
+	for _, v := range []int64{q.Width, q.Round} {
+		if v < 0 || v > units.Limit {
+			return out, fmt.Errorf("a track cannot be %s wide or round", units.Text(v))
+		}
 	}
 	if err := within(q.From, q.To); err != nil {
-		return TrackWay{}, err
+		return out, err
 	}
-	return b.Track(q.From, q.To, q.Style, q.Layer, q.Net, q.Width), nil
+	f := b.Field()
+	d := route.Drawing{Net: q.Net, Width: q.Width, Style: q.Style, Radius: q.Round, Manner: q.Manner, Other: q.Other, Neck: q.Neck, From: q.From, Layer: layer, To: q.To}
+	if d.Done, err = legsOf(b, q.Done); err != nil {
+		return out, err
+	}
+	out.ViaSize, out.ViaHole = f.ViaSize(q.To, q.Net)
+	if q.Hop {
+		if at, ok := f.ViaNear(q.To, q.Net); ok {
+			d.To = at
+		}
+	}
+	h := f.Head(d)
+	out.Blocked, out.Rest = h.Blocked, h.Rest
+	for _, l := range h.Legs {
+		out.Runs = append(out.Runs, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+		for _, p := range route.PiecesOf(l.Path) {
+			out.Length += int64(math.Round(p.Length()))
+		}
+	}
+	end := h.End()
+	out.Width, out.Clearance = h.Legs[0].Width, b.ClearanceAt(q.Net, layer, end)
+	via := f.Via(end, q.Net)
+	if h.Aside != nil {
+		f = h.Aside.In(f)
+		for _, m := range h.Aside.Strands {
+			out.Moved = append(out.Moved, MovedTrack{IDs: m.IDs, Layer: b.Doc.Board.At(m.Layer), Width: m.Width, Path: route.Rounded(m.To, m.Round)})
+		}
+		for _, m := range h.Aside.Vias {
+			out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
+		}
+	}
+	if o := f.Clear(via); o != nil && !f.PlatedAt(end, q.Net, via.Layers) {
+		out.Via = o.Error()
+	}
+	out.Open = b.OpenFrom(q.Net, q.From, end, 1<<layer)
+	return out, nil
+}
+
+// mostDone is how many stretches and places a track may have that is being drawn.
+const mostDone = 2_000
+
+// legsOf are the stretches drawn so far as the router has them.
+func legsOf(b *workbench.Bench, runs []edit.Run) (out []route.Leg, err error) {
+	n := 0
+	for _, r := range runs {
+		layer := b.Doc.Board.Position(r.Layer)
+		if n += 1 + len(r.Path); layer < 0 || n > mostDone {
+			return nil, fmt.Errorf("the track that is being drawn has more than %d places, or is on a layer that the board has not", mostDone)
+		}
+		if err := within(geom.Named(r.Path)...); err != nil {
+			return nil, err
+		}
+		if r.Width < 0 || r.Width > units.Limit {
+			return nil, fmt.Errorf("a track cannot be %s wide", units.Text(r.Width))
+		}
+		out = append(out, route.Leg{Layer: layer, Width: r.Width, Path: r.Path})
+	}
+	return out, nil
 }

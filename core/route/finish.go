@@ -34,6 +34,7 @@ type Errand struct {
 	// Goals is the copper that it may end at.
 	Goals []*layout.Copper
 	Hops  bool
+	Most  int         // places that are looked at altogether; 0: as many as it takes
 	Stop  func() bool // asked now and then whether to give up; nil: never
 }
 
@@ -63,6 +64,7 @@ func (f Field) Finish(e Errand) []Leg {
 		return nil
 	}
 	var best []Leg
+	looked := 0
 	least := math.Inf(1)
 	for _, g := range e.Goals {
 		least = min(least, octile(e.From, nearestOf(g, e.From)))
@@ -74,10 +76,15 @@ func (f Field) Finish(e Errand) []Leg {
 		for _, box := range f.windows(e) {
 			q := f.questOf(e, box)
 			q.pitch, q.eager, q.most = s.pitch, s.eager, s.most
+			if e.Most > 0 {
+				q.most = min(q.most, e.Most-looked)
+			}
 			if best != nil {
 				q.limit = float32(price(best)) / float32(s.pitch)
 			}
-			way, ok := f.newMaze(q).run()
+			m := f.newMaze(q)
+			way, ok := m.run()
+			looked += m.looked
 			if !ok {
 				continue
 			}
@@ -86,7 +93,7 @@ func (f Field) Finish(e Errand) []Leg {
 			}
 			break
 		}
-		if e.Stop != nil && e.Stop() {
+		if e.Stop != nil && e.Stop() || e.Most > 0 && looked >= e.Most {
 			break
 		}
 	}

@@ -29,10 +29,11 @@ type quest struct {
 	most   int // places that are looked at
 	// eager is how much the way that is left counts: above 1 fewer places are looked at, and the way may be as much
 	// longer than the shortest of the grid.
-	eager float32
-	limit float32     // in steps: ways that cannot be shorter than this are left; 0: none
-	stop  func() bool // asked now and then; nil: never
-	fence [][2]geom.Point
+	eager  float32
+	limit  float32         // in steps: ways that cannot be shorter than this are left; 0: none
+	stop   func() bool     // asked now and then; nil: never
+	fence  [][2]geom.Point // lines that it may not cross
+	square bool            // it goes along the axes alone
 }
 
 // stand is a place of a way that a search found.
@@ -84,6 +85,7 @@ type maze struct {
 	heap         []node
 	nearest      node
 	lowest       float32 // the least that was left anywhere
+	looked       int     // how many places were looked at
 }
 
 func (f Field) newMaze(q quest) *maze {
@@ -155,10 +157,11 @@ func (m *maze) run() (way []stand, arrived bool) {
 		}
 		t, i := m.tile(0, 0, uint8(l))
 		t.cost[i], t.from[i] = 0, fromStart
+		m.nearest.layer = uint8(l)
 		m.push(node{f: m.eager * m.left(m.from), layer: uint8(l)})
 	}
-	for looked := 0; len(m.heap) > 0 && looked < m.most; looked++ {
-		if m.stop != nil && looked&1023 == 0 && m.stop() {
+	for ; len(m.heap) > 0 && m.looked < m.most; m.looked++ {
+		if m.stop != nil && m.looked&1023 == 0 && m.stop() {
 			break
 		}
 		n := m.pop()
@@ -187,6 +190,9 @@ func (m *maze) run() (way []stand, arrived bool) {
 func (m *maze) further(n node, at geom.Point, own *mazeTile, o int) {
 	here, cost, from := own.state[o], own.cost[o], own.from[o]
 	for k, d := range ways {
+		if m.square && k&1 == 1 {
+			continue
+		}
 		x, y := n.x+d[0], n.y+d[1]
 		to := geom.Pt(at.X+int64(d[0])*m.pitch, at.Y+int64(d[1])*m.pitch)
 		if !m.box.Holds(to) {
@@ -263,7 +269,7 @@ func (m *maze) lands(at geom.Point, layer int) ([]stand, bool) {
 		if max(abs(at.X-to.X), abs(at.Y-to.Y)) > m.pitch && !g.shape.Holds(at) {
 			continue
 		}
-		for _, style := range []Corner{StraightFirst, DiagonalFirst} {
+		for _, style := range m.styles() {
 			path := Path(at, to, style)
 			if !m.f.passes(path, m.width(layer), layer, m.net) {
 				continue
@@ -276,6 +282,13 @@ func (m *maze) lands(at geom.Point, layer int) ([]stand, bool) {
 		}
 	}
 	return nil, false
+}
+
+func (m *maze) styles() []Corner {
+	if m.square {
+		return []Corner{Square}
+	}
+	return []Corner{StraightFirst, DiagonalFirst}
 }
 
 // passes tells whether all pieces of a path may lie.

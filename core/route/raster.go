@@ -109,9 +109,25 @@ func (r *raster) fill(t *[tileSide * tileSide]uint8, x0, y0 int32) {
 	}
 }
 
-// platings notes where a plated hole of the net is that joins all layers, so that a hop needs no via.
+// besidePads is how far new vias are kept from surface pads of their own net, where solder would run into them, in nanometres.
+const besidePads = 100_000
+
+// platings notes where a plated hole of the net is that joins all layers, so that a hop needs no via; and closes the surface pads of the net.
 func (r *raster) platings(t *[tileSide * tileSide]uint8, box geom.Box, x0, y0 int32) {
-	for c := range r.f.near(box) {
+	reach := r.wish.Shape.R + besidePads
+	for c := range r.f.near(box.Grow(reach)) {
+		if c.Thing == design.SurfacePad && c.Net == r.wish.Net {
+			b := c.Box().Grow(reach)
+			lx, ly := r.index(b.Min, true)
+			hx, hy := r.index(b.Max, false)
+			for y := max(ly, y0); y <= min(hy, y0+tileSide-1); y++ {
+				for x := max(lx, x0); x <= min(hx, x0+tileSide-1); x++ {
+					if gap, _, _ := geom.Gap(c.Shape, geom.Disc(r.at(x, y), reach)); gap < 0 {
+						t[(y&31)<<5|x&31] = closed
+					}
+				}
+			}
+		}
 		if c.Hole == 0 || c.Bare || c.Net != r.wish.Net || c.Layers&r.wish.Layers != r.wish.Layers {
 			continue
 		}
@@ -143,10 +159,17 @@ func (r *raster) borders(t *[tileSide * tileSide]uint8, box geom.Box, x0, y0 int
 	who := rules.Subject{Net: w.Net, Thing: w.Thing}
 	moved := func(at geom.Point) geom.Shape { return geom.Disc(at, w.Shape.R) }
 	most := r.f.Rules.Greatest(design.EdgeClearance)
-	middle := geom.Disc(box.Centre(), w.Shape.R)
-	half := int64(box.Min.Dist(box.Max)/2) + r.pitch
-	if _, _, near := r.f.Index.Edge().Gap(middle, most+half); near {
-		for i := range t {
+	const block = 8 // places are asked for by squares of so many first
+	half := block*r.pitch + most
+	for k := range t {
+		if k&7 != 0 || k>>5&7 != 0 {
+			continue
+		}
+		if _, _, near := r.f.Index.Edge().Gap(moved(r.at(x0+int32(k&31)+block/2, y0+int32(k>>5)+block/2)), half); !near {
+			continue
+		}
+		for j := range block * block {
+			i := k + j>>3<<5 + j&7
 			if t[i] == closed {
 				continue
 			}

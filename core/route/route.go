@@ -56,17 +56,11 @@ func sign(v int64) int64 {
 	return 1
 }
 
-// Probe is the answer while a track is being drawn.
+// Probe is how far a track may go on one straight or bent way.
 type Probe struct {
-	Width     int64        `json:"width"`     // of the track
-	Clearance int64        `json:"clearance"` // that its net keeps to others at the path's end
-	ViaSize   int64        `json:"viaSize"`   // diameter of the via that a hop would make
-	ViaHole   int64        `json:"viaHole"`
-	Path      []geom.Point `json:"path"`              // what may be laid, from the start
-	Blocked   *Obstacle    `json:"blocked,omitempty"` // why it ends before the hand
-	Rest      []geom.Point `json:"rest,omitempty"`    // from there to the hand, not allowed
-	Length    int64        `json:"length"`
-	Via       string       `json:"via,omitempty"` // why a hop at the path's end is not possible; empty when it is
+	Path    []geom.Point // what may be laid, from the start
+	Blocked *Obstacle    // why it ends before the hand
+	Rest    []geom.Point // from there to the hand, not allowed
 }
 
 // Draw finds how far a track of the net may go from a to b. Each piece is tried whole; one
@@ -87,7 +81,6 @@ func (f Field) Draw(a, b geom.Point, style Corner, layer int, net design.ID, wid
 		}
 		out.Path = append(out.Path, q)
 	}
-	out.Length = Length(out.Path)
 	return out
 }
 

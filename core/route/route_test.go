@@ -90,7 +90,7 @@ func TestStopsAtTheClearance(t *testing.T) {
 	}{{"WALL", 0}, {"A", 1}} {
 		p := f.Draw(from, geom.Pt(18_000*um, 10_000*um), route.Free, free.layer, net(free.net), 400*um)
 		assert.Nil(t, p.Blocked, "its own net, or another layer, is no wall")
-		assert.EqualValues(t, 16_000*um, p.Length)
+		assert.EqualValues(t, 16_000*um, route.Length(p.Path))
 	}
 }
 

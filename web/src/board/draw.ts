@@ -3,7 +3,7 @@ import { apply, boardPose, textLines, tracePoints } from '../canvas/geometry'
 import type { Batch, Item, Pen } from '../canvas/scene'
 import { type Box, boxOf, union } from '../canvas/viewport'
 import type { Project } from '../live/project'
-import type { Board, Hole, Outline, Pattern, Placed, Point, RuleArea, Track, Via } from '../live/wire.gen'
+import type { Board, Corner, Hole, Outline, Pattern, Placed, Point, RuleArea, Track, Via } from '../live/wire.gen'
 import { type BoardColours, boardColours, copperColour } from '../shell/tokens'
 import { courtyard, outlineBatch, outlineBox, padOn, padOutlines, paintOutline, traceOutline } from './pattern'
 
@@ -35,6 +35,17 @@ export function drawTrack(pen: Pen, tr: Track, colour: string, width: number) {
   ctx.beginPath()
   ctx.moveTo(tr.a.x / 1e6, tr.a.y / 1e6)
   traceTo(ctx, tr.a, tr.mid, tr.b)
+  ctx.strokeStyle = colour
+  ctx.lineWidth = Math.max(width / 1e6, 0.8 * pen.px)
+  ctx.stroke()
+}
+
+/** A line with arcs, as wide as it says. */
+export function drawRun(pen: Pen, line: Corner[], colour: string, width: number) {
+  const { ctx } = pen
+  ctx.beginPath()
+  ctx.moveTo(line[0].x / 1e6, line[0].y / 1e6)
+  for (let i = 0; i + 1 < line.length; i++) traceTo(ctx, line[i], line[i].mid, line[i + 1])
   ctx.strokeStyle = colour
   ctx.lineWidth = Math.max(width / 1e6, 0.8 * pen.px)
   ctx.stroke()

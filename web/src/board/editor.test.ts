@@ -123,7 +123,7 @@ describe('a track under the hand', () => {
   }
   const path = (...pts: [number, number][]) => pts.map((p) => at(...p))
   const reach = async (line: Awaited<ReturnType<typeof onBoard>>['line'], pts: [number, number][], more: object = {}) => {
-    line.say('track', { path: path(...pts), length: 5e6, ...more })
+    line.say('track', { runs: [{ layer: 1, width: 250_000, path: path(...pts) }], width: 250_000, length: 5e6, ...more })
     await settle()
   }
   it('begins on copper of a net only', async () => {
@@ -314,14 +314,14 @@ describe('the hand led by keys', () => {
     ed.nudge(2, 3)
     expect(line.asked('track')).toMatchObject({ to: at(0, 3) })
     ed.pressAt(tolerance)
-    line.say('track', { path: [at(-2, 0), at(-2, 1), at(0, 3)], length: 5e6 })
+    line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(-2, 0), at(-2, 1), at(0, 3)] }], length: 5e6 })
     await settle()
-    line.say('track', { path: [at(-2, 0), at(-2, 1), at(0, 3)], length: 5e6 })
+    line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(-2, 0), at(-2, 1), at(0, 3)] }], length: 5e6 })
     await settle()
     ed.pressAt(tolerance) // once more at the same place ends it
-    line.say('track', { path: [at(0, 3)], length: 5e6 })
+    line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(0, 3)] }], length: 5e6 })
     await settle()
-    line.say('track', { path: [at(0, 3)], length: 5e6 })
+    line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(0, 3)] }], length: 5e6 })
     await settle()
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'drawTrack' })
   })

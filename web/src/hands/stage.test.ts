@@ -137,11 +137,11 @@ describe('a track being drawn', () => {
     ed.down(at(-2, 0), tolerance, plain)
     const click = async (x: number, y: number, more: object = {}) => {
       ed.move(at(x, y), tolerance)
-      line.say('track', { path: [at(-2, 0), at(x, y)], length: 1e6, ...more })
+      line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(-2, 0), at(x, y)] }], length: 1e6, ...more })
       await settle()
       ed.down(at(x, y), tolerance, plain)
       for (let i = 0; i < 2; i++) {
-        line.say('track', { path: [at(-2, 0), at(x, y)], length: 1e6, ...more })
+        line.say('track', { runs: [{ layer: 1, width: 250_000, path: [at(-2, 0), at(x, y)] }], length: 1e6, ...more })
         await settle()
       }
     }
@@ -168,7 +168,7 @@ describe('a track being drawn', () => {
       return p.said.filter((s) => s.startsWith('arc 5 0')).map((s) => s.split(' ')[3])
     }
     expect(arcs()).toEqual(['0.4', '0.2'])
-    ed.track.probe = { path: [at(5, 0)], length: 0, clearance: 0, viaSize: 600_000, viaHole: 300_000, width: 250_000 } as never
+    ed.track.way = { runs: [], length: 0, clearance: 0, viaSize: 600_000, viaHole: 300_000, width: 250_000 } as never
     expect(arcs()).toEqual(['0.3', '0.15'])
     expect(ed.track.width).toBe(250_000)
     ed.track.state.width = 400_000

@@ -673,6 +673,8 @@ export interface DrawTrack {
   net: number
   width?: number
   runs: Run[]
+  aside?: boolean
+  renew?: boolean
 }
 
 export interface DrawWire {
@@ -1418,6 +1420,22 @@ export interface Hit {
   at: Point
 }
 
+export interface Finish {
+  from: Point
+  begun: Point
+  layer: number
+  net: number
+  width?: number
+  hops?: boolean
+  round?: number
+}
+
+export interface Finished {
+  runs: Run[]
+  length: number
+  hops: number
+}
+
 export interface FootprintNamed {
   name: string
 }
@@ -1727,21 +1745,30 @@ export interface QuestionTrack {
   from: Point
   to: Point
   style?: string
+  round?: number
+  manner?: string
+  other?: boolean
+  neck?: boolean
+  done?: Run[]
   layer: number
   net?: number
   width?: number
+  hop?: boolean
 }
 
-export interface Probe {
+export interface TrackWay {
   width: number
   clearance: number
   viaSize: number
   viaHole: number
-  path: Point[]
+  runs: Run[]
   blocked?: Obstacle
   rest?: Point[]
   length: number
+  open?: number
   via?: string
+  moved?: MovedTrack[]
+  movedVias?: MovedVia[]
 }
 
 export interface TracksOf {
@@ -2121,6 +2148,7 @@ export interface Clipped {
 
 export interface Run {
   layer: number
+  width?: number
   path: Corner[]
 }
 
@@ -2474,6 +2502,18 @@ export interface Obstacle {
   at: Point
   measured: number
   required: number
+}
+
+export interface MovedTrack {
+  ids: number[]
+  layer: number
+  width: number
+  path: Corner[]
+}
+
+export interface MovedVia {
+  id: number
+  to: Point
 }
 
 export interface WidthRow {
@@ -2937,6 +2977,7 @@ export interface Questions {
   drag: { asks: Drag; answers: Dragged }
   families: { asks: Families; answers: Family[] }
   find: { asks: Find; answers: Hit[] }
+  finish: { asks: Finish; answers: Finished }
   footNamed: { asks: FootprintNamed; answers: NamedFootprint }
   footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
@@ -2965,7 +3006,7 @@ export interface Questions {
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
   together: { asks: Together; answers: number[] }
-  track: { asks: QuestionTrack; answers: Probe }
+  track: { asks: QuestionTrack; answers: TrackWay }
   tracksOf: { asks: TracksOf; answers: number[] }
   wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }

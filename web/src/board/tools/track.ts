@@ -2,25 +2,38 @@ import { mdiVectorLine } from '@mdi/js'
 import { reactive } from 'vue'
 import { same } from '../../canvas/geometry'
 import type { Pen } from '../../canvas/scene'
-import { type Field, words } from '../../hands/fields'
+import { choice, type Field, words } from '../../hands/fields'
 import type { Press, Tool } from '../../hands/tool'
 import { Previewer } from '../../live/previewer'
 import { format } from '../../live/units'
-import type { Point, Probe, Questions, Run } from '../../live/wire.gen'
+import type { Finished, Point, Questions, Run, TrackWay } from '../../live/wire.gen'
 import type { Command } from '../../shell/keys'
 import { complain, say } from '../../shell/notices'
-import { copperColour } from '../../shell/tokens'
-import { drawLines } from '../draw'
 import type { BoardEditor } from '../editor'
-import { ring } from '../overlay'
 import type { Touched } from '../picking'
+import { paintTrack } from './trackPicture'
 
+/** How a track turns. */
 const styles = [
-  { id: 'straightFirst', name: '45°, straight first' },
-  { id: 'diagonalFirst', name: '45°, slanted first' },
-  { id: 'square', name: '90°' },
-  { id: 'free', name: 'free' },
-] as const
+  { value: 'straightFirst', title: '45°, straight first' },
+  { value: 'diagonalFirst', title: '45°, slanted first' },
+  { value: 'round', title: 'rounded' },
+  { value: 'square', title: '90°' },
+  { value: 'free', title: 'free' },
+]
+/** What it does at an obstacle. */
+const manners = [
+  { value: 'stop', title: 'stop' },
+  { value: 'around', title: 'go around' },
+  { value: 'aside', title: 'make way' },
+]
+
+/** A track that is being drawn. */
+export interface Route {
+  net: number
+  runs: Run[]
+  start: Touched
+}
 
 /** Draws tracks from copper to copper; the core finds the way to the hand. */
 export class TrackTool implements Tool {
@@ -28,18 +41,27 @@ export class TrackTool implements Tool {
   readonly name = 'Track'
   readonly icon = mdiVectorLine
   readonly keys = 'T'
-  readonly menu = ['end', 'hop', 'style']
+  readonly menu = ['end', 'finish', 'hop', 'style', 'manner', 'other']
   readonly state = reactive({
-    style: 0,
+    style: 'straightFirst',
+    radius: 1_000_000,
+    manner: 'stop',
+    /** It goes round obstacles by the other side, until the next corner. */
+    other: false,
+    neck: false,
     /** What was typed; 0: as the rules say. */
     width: 0,
-    /** The net that is being drawn, how far, and what stopped it. */
+    /** The net that is being drawn, how far, how far it has yet to go, and what stopped it. */
     routing: '',
     length: 0,
+    open: 0,
     blocked: '',
+    /** A way to the end is shown, and waits to be taken. */
+    shown: false,
   })
-  route: { net: number; runs: Run[]; start: Touched } | null = null
-  probe: Probe | null = null
+  route: Route | null = null
+  way: TrackWay | null = null
+  finished: Finished | null = null
   target: Touched | null = null
   private readonly previews: Previewer
 
@@ -48,35 +70,62 @@ export class TrackTool implements Tool {
   }
 
   get width() {
-    return this.state.width || this.probe?.width || this.ed.project.rule('trackWidth')
+    return this.state.width || this.way?.width || this.ed.project.rule('trackWidth')
   }
   drop() {
     this.route = null
-    this.probe = null
+    this.way = null
+    this.finished = null
     this.target = null
     this.state.blocked = this.state.routing = ''
+    this.state.shown = this.state.other = false
+    this.ed.scene.hide([])
     this.previews.stop()
   }
 
+  private get last(): Run {
+    return this.route!.runs[this.route!.runs.length - 1]
+  }
   /** Where the track stands that is being drawn. */
   private get from(): Point {
-    const run = this.route!.runs[this.route!.runs.length - 1]
-    return run.path[run.path.length - 1]
+    const { path } = this.last
+    const { x, y } = path[path.length - 1]
+    return { x, y }
   }
   /** What is asked about a track from where it was drawn to so far. */
-  private way(net: number, to: Point): Questions['track']['asks'] {
-    return { from: this.from, to, style: styles[this.state.style].id, layer: this.ed.state.layer, net, width: this.state.width || undefined } // prettier-ignore
+  private asks(r: Route, to: Point): Questions['track']['asks'] {
+    const { style, radius, manner, other, neck, width } = this.state
+    return {
+      from: this.from,
+      to,
+      style: style === 'round' ? 'straightFirst' : style,
+      round: style === 'round' ? radius : undefined,
+      manner,
+      other,
+      neck,
+      layer: this.ed.state.layer,
+      net: r.net,
+      width: width || undefined,
+      done: r.runs.filter((run) => run.path.length > 1),
+    }
   }
   /** Asks for the way to the hand. */
-  private ahead() {
+  ahead() {
     const r = this.route
-    if (!r) return
-    this.previews.ask('track', this.way(r.net, this.target?.at ?? this.ed.at), (probe) => {
-      if (this.route !== r) return
-      this.probe = probe
-      this.state.length = probe.length
-      const b = probe.blocked
-      this.state.blocked = b ? `Stopped before ${b.name}${b.net ? ` of ${b.net}` : ''}.` : ''
+    if (!r || this.state.shown) return
+    this.previews.ask('track', this.asks(r, this.target?.at ?? this.ed.at), (way) => {
+      if (this.route !== r || this.state.shown) return
+      this.way = way
+      this.state.length = way.length
+      this.state.open = way.open ?? 0
+      const b = way.blocked
+      const whose = b?.net ? ` of ${b.net}` : ''
+      this.state.blocked = !b
+        ? ''
+        : this.state.manner === 'aside'
+          ? `Not past ${b.name}${whose}.`
+          : `Stopped before ${b.name}${whose}.`
+      this.ed.scene.hide([...(way.moved ?? []).flatMap((m) => m.ids), ...(way.movedVias ?? []).map((m) => m.id)])
       this.ed.redraw()
     })
   }
@@ -93,7 +142,8 @@ export class TrackTool implements Tool {
     this.ahead()
   }
   down(p: Press) {
-    if (this.route) void this.fix()
+    if (this.state.shown) this.accept()
+    else if (this.route) void this.fix()
     else this.begin(p)
   }
   double() {
@@ -111,36 +161,85 @@ export class TrackTool implements Tool {
     ed.project.light(this.state.routing)
     this.target = null
   }
+  /** Puts further runs to those that are drawn; tells whether there was anything. */
+  private add(runs: Run[]): boolean {
+    let some = false
+    for (const run of runs) {
+      const path = run.path.filter((c, i) => !i || !same(c, run.path[i - 1]))
+      if (path.length < 2) continue
+      some = true
+      const old = this.last
+      if (old.path.length === 1) Object.assign(old, { width: run.width, path })
+      else if (old.width === run.width && old.layer === run.layer) old.path = [...old.path.slice(0, -1), ...path]
+      else this.route!.runs.push({ ...run, path })
+    }
+    return some
+  }
   /** Takes the way to the hand as drawn, and ends the track when it came to copper of its net. */
   private async fix() {
     const r = this.route!
     const target = this.target
-    const probe = await this.ed.project.question('track', this.way(r.net, target?.at ?? this.ed.at)).catch(complain)
-    if (!probe || this.route !== r) return
-    const path = probe.path
-    const run = r.runs[r.runs.length - 1]
-    const further = path.slice(1).filter((p, i) => !same(p, path[i]))
-    run.path.push(...further)
-    const arrived = target && !probe.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
-    if (arrived || (this.ed.keyed && !further.length)) this.finish()
+    const way = await this.ed.project.question('track', this.asks(r, target?.at ?? this.ed.at)).catch(complain)
+    if (!way || this.route !== r) return
+    const further = this.add(way.runs)
+    this.state.other = false
+    const arrived = target && !way.blocked && !(target.id === r.start.id && same(target.at, r.start.at))
+    if (arrived || (this.ed.keyed && !further)) this.finish()
     else this.ahead()
     this.ed.redraw()
   }
-  /** Keeps what was drawn so far. */
+  /** Keeps what was drawn so far, or takes the way that is shown to its end. */
   finish() {
+    if (this.state.shown) return this.accept()
     const r = this.route
     if (!r) return
+    const { manner, width } = this.state
     this.drop()
     const runs = r.runs.filter((run, i) => run.path.length > 1 || i > 0) // a hop at the very end leaves a via to go on from
-    if (runs.some((run) => run.path.length > 1)) void this.ed.run('drawTrack', { net: r.net, runs, width: this.state.width || undefined }) // prettier-ignore
+    if (runs.some((run) => run.path.length > 1))
+      void this.ed.run('drawTrack', { net: r.net, runs, width: width || undefined, aside: manner === 'aside' })
     this.ed.redraw()
+  }
+  /** Shows a way to what the net has yet to reach. */
+  async complete() {
+    const r = this.route
+    if (!r || this.state.shown) return
+    const { width, style, radius } = this.state
+    const asks = { from: this.from, begun: r.start.at, layer: this.ed.state.layer, net: r.net, width: width || undefined, hops: this.ed.copper.length > 1, round: style === 'round' ? radius : undefined } // prettier-ignore
+    const finished = await this.ed.project.question('finish', asks).catch(complain)
+    if (!finished || this.route !== r) return
+    this.finished = finished
+    this.state.shown = true
+    this.state.length = finished.length
+    this.state.open = 0
+    this.state.blocked = ''
+    this.way = null
+    this.ed.scene.hide([])
+    this.ed.redraw()
+  }
+  /** Takes the way that is shown. */
+  private accept() {
+    const { finished } = this
+    this.finished = null
+    this.state.shown = false
+    if (!finished || !this.route) return
+    for (const run of finished.runs)
+      if (run.layer !== this.last.layer && run.path.length) this.route.runs.push({ ...run })
+      else this.add([run])
+    this.finish()
   }
   back() {
     const runs = this.route?.runs
     if (!runs) return false
     const last = runs[runs.length - 1]
-    if (last.path.length > 1) last.path.pop()
-    else if (runs.length > 1) {
+    if (this.state.shown) {
+      this.state.shown = false
+      this.finished = null
+    } else if (last.path.length > 1) {
+      last.path = last.path.slice(0, -1)
+      delete last.path[last.path.length - 1].mid
+      if (last.path.length === 1 && runs.length > 1 && runs[runs.length - 2].layer === last.layer) runs.pop()
+    } else if (runs.length > 1) {
       runs.pop()
       this.ed.toLayer(runs[runs.length - 1].layer)
     } else this.drop()
@@ -151,25 +250,32 @@ export class TrackTool implements Tool {
     return name === 'Backspace' && !!this.route && this.ed.back()
   }
 
-  /** Goes on on another copper layer, with a via where the track stands. */
+  /** Goes on on another copper layer, with a via at the nearest place to the hand where one fits. */
   async hop(to: number) {
     const { ed } = this
     const r = this.route!
-    const probe = await ed.project.question('track', this.way(r.net, this.target?.at ?? ed.at)).catch(complain)
-    if (!probe || this.route !== r) return
-    if (probe.via) {
-      say(`No via fits here: ${probe.via}.`, 'error')
+    const asks = { ...this.asks(r, this.target?.at ?? ed.at), hop: true }
+    const way = await ed.project.question('track', asks).catch(complain)
+    if (!way || this.route !== r) return
+    if (way.via) {
+      say(`No via fits here: ${way.via}.`, 'error')
       return
     }
-    const run = r.runs[r.runs.length - 1]
-    run.path.push(...probe.path.slice(1))
-    r.runs.push({ layer: to, path: [run.path[run.path.length - 1]] })
+    this.add(way.runs)
+    r.runs.push({ layer: to, path: [this.from] })
     ed.toLayer(to)
     this.ahead()
     ed.redraw()
   }
+  private next(list: readonly { value: string }[], now: string) {
+    return list[(list.findIndex((o) => o.value === now) + 1) % list.length].value
+  }
   nextStyle() {
-    this.state.style = (this.state.style + 1) % styles.length
+    this.state.style = this.next(styles, this.state.style)
+    this.ahead()
+  }
+  private change(what: Partial<TrackTool['state']>) {
+    Object.assign(this.state, what)
     this.ahead()
   }
 
@@ -179,64 +285,36 @@ export class TrackTool implements Tool {
     return [
       one('hop', 'Hop to the other outer copper layer', 'Space', () => void this.ed.hop()),
       one('style', 'Next corner style', 'Tab', () => this.nextStyle()),
+      one('manner', 'At an obstacle: stop, go around, make way', 'J', () => this.change({ manner: this.next(manners, this.state.manner) })), // prettier-ignore
+      one('other', 'Go around by the other side', 'Shift J', () => this.change({ other: !this.state.other })),
+      one('neck', 'Narrow where only that fits', 'Shift N', () => this.change({ neck: !this.state.neck })),
+      one('finish', 'Show a way to the end', 'Shift Enter', () => void this.complete()),
       one('end', 'End the track here', 'Enter', () => this.finish()),
     ]
   }
   strip(): Field[] {
     const { ed, state } = this
     void ed.project.docTick.value
-    const layer = ed.copper[ed.position(ed.state.layer)]?.name
+    const long = (v: number) => `${format(v, ed.taste.unit, 2)} ${ed.taste.unit}`
     return [
       ...(state.routing ? [words(state.routing, { mono: true, said: `Net: ${state.routing}` })] : []),
-      words(`on ${layer}`),
-      { as: 'length', label: 'Width', value: this.width, keep: (v) => (state.width = v) },
-      { as: 'press', text: styles[state.style].name, title: 'Tab: next corner style', press: () => this.nextStyle() },
-      ...(state.routing ? [words(`${format(state.length, ed.taste.unit, 2)} ${ed.taste.unit}`, { mono: true, quiet: true })] : []), // prettier-ignore
+      { as: 'length', label: 'Width', value: this.width, keep: (v) => this.change({ width: v }) },
+      choice('Corners', state.style, styles, (style) => this.change({ style })),
+      ...(state.style === 'round' ? [{ as: 'length', label: 'Radius', value: state.radius, keep: (radius: number) => this.change({ radius }) } as Field] : []), // prettier-ignore
+      choice('At obstacles', state.manner, manners, (manner) => this.change({ manner })),
+      { as: 'tick', label: 'Narrow', value: state.neck, keep: (neck) => this.change({ neck }) },
+      ...(state.routing ? [words(state.open ? `${long(state.length)}, ${long(state.open)} to go` : long(state.length), { mono: true, quiet: true })] : []), // prettier-ignore
       ...(state.blocked ? [words(state.blocked, { wrong: true })] : []),
     ]
   }
   hint() {
+    if (this.state.shown) return 'click or Enter takes the way that is shown · Esc drops it'
     return this.state.routing
-      ? 'click sets a corner · Space hops · Tab corner style · Enter ends · Esc steps back'
+      ? 'click sets a corner · Space hops · Tab corners · J at obstacles · Shift Enter shows the way to the end · Enter ends · Esc steps back'
       : 'click a pad, via or track to begin · Esc ends'
   }
 
   paint(pen: Pen) {
-    const { ed } = this
-    const { ctx } = pen
-    const c = ed.look().colours
-    if (!this.route) {
-      if (this.target?.net) ring(pen, this.target.at, c.select)
-      return
-    }
-    const n = ed.copper.length
-    const rule = (kind: string) => ed.project.rule(kind)
-    const via = { size: this.probe?.viaSize ?? rule('viaDiameter'), hole: this.probe?.viaHole ?? rule('viaHole') }
-    const disc = (at: Point, diameter: number, colour: string) => {
-      ctx.beginPath()
-      ctx.arc(at.x / 1e6, at.y / 1e6, diameter / 2e6, 0, 2 * Math.PI)
-      ctx.fillStyle = colour
-      ctx.fill()
-    }
-    for (const [i, run] of this.route.runs.entries()) {
-      drawLines(pen, [run.path], copperColour(ed.position(run.layer), n), this.width)
-      if (i === 0) continue
-      disc(run.path[0], via.size, c.barrel)
-      disc(run.path[0], via.hole, c.bore)
-    }
-    if (this.probe) {
-      ctx.globalAlpha = 0.25
-      drawLines(pen, [this.probe.path], c.link, this.width + 2 * this.probe.clearance)
-      ctx.globalAlpha = 0.9
-      drawLines(pen, [this.probe.path], copperColour(ed.position(ed.state.layer), n), this.width)
-      ctx.globalAlpha = 1
-      if (this.probe.rest?.length) {
-        ctx.setLineDash([4 * pen.px, 4 * pen.px])
-        drawLines(pen, [this.probe.rest], c.finding, 0)
-        ctx.setLineDash([])
-      }
-      if (this.probe.blocked) ring(pen, this.probe.blocked.at, c.finding)
-    }
-    if (this.target) ring(pen, this.target.at, c.select)
+    paintTrack(this.ed, this, pen)
   }
 }

@@ -1,0 +1,287 @@
+package edit_test
+
+import (
+	"bytes"
+	"fmt"
+	"maps"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/check"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/route"
+	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
+)
+
+// crossing is the board of four layers with two tracks of nets B and C on top across the way from (20, 20) up to (20, 28), where a via of A
+// stands; two further nets' tracks lie beside them.
+func crossing(t *testing.T) *desk {
+	k := four(t)
+	line := func(id, net design.ID, y float64) {
+		k.d.Put(&design.Track{ID: id, Layer: k.d.Board.Top(), A: pt(14, y), B: pt(26, y), Width: 300_000, Net: net})
+	}
+	line(500, synthetic.FourB, 23)
+	line(501, synthetic.FourC, 24)
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 28), Diameter: 800_000, Hole: 400_000, From: k.d.Board.Top(), To: k.d.Board.Bottom(), Net: synthetic.FourA})
+	return k
+}
+
+func run(k *desk, pts ...geom.Point) []edit.Run {
+	return []edit.Run{{Layer: k.d.Board.Top(), Path: geom.Corners(pts...)}}
+}
+
+// What lies in the way moves aside when that is asked for, keeps its ends, and comes back with undo; else the track is refused.
+func TestOthersMakeWayForATrack(t *testing.T) {
+	k := crossing(t)
+	to := pt(20, 23.4)
+	k.refuse(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 20), to)}, "touch track of B")
+	cs := k.do(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 20), to), Aside: true})
+	x := layout.NewIndex(k.d)
+	f := route.Field{Doc: k.d, Index: x, Rules: rules.Of(k.d)}
+	for c := range x.All() {
+		if c.Kind == "track" {
+			assert.Nil(t, f.ClearOf(c))
+		}
+	}
+	assert.Equal(t, pt(14, 23), k.d.Tracks[500].A, "it keeps its ends, and its first piece its track")
+	ends := map[geom.Point]int{}
+	for tr := range k.d.Tracks.All() {
+		if tr.Net == synthetic.FourB && tr.Layer == k.d.Board.Top() {
+			ends[tr.A]++
+			ends[tr.B]++
+		}
+	}
+	once := []geom.Point{}
+	for p, n := range ends {
+		if n == 1 {
+			once = append(once, p)
+		}
+	}
+	assert.ElementsMatch(t, []geom.Point{pt(14, 23), pt(26, 23)}, once)
+	assert.Greater(t, len(ends), 5, "it goes round")
+	cs.Inverted().Apply(k.d)
+	assert.Equal(t, []geom.Point{pt(14, 23), pt(26, 23)}, []geom.Point{k.d.Tracks[500].A, k.d.Tracks[500].B})
+	l := *k.d.Tracks[500]
+	l.Locked = true
+	k.d.Put(&l)
+	k.refuse(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 20), to), Aside: true}, "track of B")
+}
+
+// A new way between two places takes the place of the old one, with the vias that led to it; what else hangs on the old one stays joined.
+func TestANewWayTakesTheOldOnesPlace(t *testing.T) {
+	k := four(t)
+	top, bottom := k.d.Board.Top(), k.d.Board.Bottom()
+	put := func(id design.ID, layer design.LayerID, a, b geom.Point) {
+		k.d.Put(&design.Track{ID: id, Layer: layer, A: a, B: b, Width: 300_000, Net: synthetic.FourA})
+	}
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA}) // where it leads to
+	put(510, top, pt(20, 20), pt(16, 24))                                                                                        // the old way: up, through a via, below, through another, to (20, 27)
+	k.d.Put(&design.Via{ID: 511, At: pt(16, 24), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	put(512, bottom, pt(16, 24), pt(18, 27))
+	put(513, bottom, pt(18, 27), pt(20, 27))
+	new := run(k, pt(20, 20), pt(20, 27))
+	before := maps.Clone(k.d.Tracks)
+	k.do(&edit.DrawTrack{Net: synthetic.FourA, Runs: new, Renew: true})
+	for _, id := range []design.ID{510, 511, 512, 513} {
+		assert.Nil(t, k.d.Get(id), "%d", id)
+	}
+	assert.NotNil(t, k.d.Get(502))
+	assert.Len(t, k.d.Tracks, len(before)-2)
+
+	// with a branch half way on the old one, the longer side of it goes alone
+	k = four(t)
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	put(510, top, pt(20, 20), pt(24, 24))
+	put(511, top, pt(24, 24), pt(24, 26))
+	put(512, top, pt(24, 26), pt(23, 27))
+	put(513, top, pt(23, 27), pt(20, 27))
+	put(514, top, pt(24, 24), pt(28, 24))
+	k.d.Put(&design.Via{ID: 515, At: pt(28, 24), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	k.do(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 20), pt(20, 27)), Renew: true})
+	assert.NotNil(t, k.d.Get(510), "it joins the branch")
+	assert.NotNil(t, k.d.Get(514))
+	for _, id := range []design.ID{511, 512, 513} {
+		assert.Nil(t, k.d.Get(id), "%d", id)
+	}
+
+	// from the middle of one track to the middle of another: what lies between goes, the rest of both stays
+	k = four(t)
+	put(510, top, pt(20, 20), pt(20, 27))
+	put(511, top, pt(20, 27), pt(28, 27))
+	k.d.Put(&design.Via{ID: 515, At: pt(28, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	k.do(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 23), pt(24, 27)), Renew: true})
+	left := map[[2]geom.Point]bool{}
+	for tr := range k.d.Tracks.All() {
+		if tr.Net == synthetic.FourA && tr.A.Y >= pt(0, 20).Y {
+			left[[2]geom.Point{tr.A, tr.B}] = true
+		}
+	}
+	assert.Equal(t, map[[2]geom.Point]bool{{pt(20, 20), pt(20, 23)}: true, {pt(20, 23), pt(24, 27)}: true, {pt(24, 27), pt(28, 27)}: true}, left)
+
+	// a locked old way stays
+	k = four(t)
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	k.d.Put(&design.Track{ID: 510, Layer: top, A: pt(20, 20), B: pt(20, 27), Width: 300_000, Net: synthetic.FourA, Locked: true})
+	k.do(&edit.DrawTrack{Net: synthetic.FourA, Runs: run(k, pt(20, 20), pt(17, 23), pt(17, 24), pt(20, 27)), Renew: true})
+	assert.NotNil(t, k.d.Get(510))
+}
+
+// groups are the pads and vias of each net that hang together, by their names, in an order of their own.
+func groups(d *design.Doc) map[design.ID][]string {
+	x := layout.NewIndex(d)
+	out := map[design.ID][]string{}
+	for _, net := range x.Nets() {
+		for _, island := range layout.Islands(x.NetPieces(net)) {
+			var names []string
+			for _, c := range island {
+				if c.Kind == "pad" {
+					names = append(names, fmt.Sprint(c.ID, ".", c.Pad))
+				}
+			}
+			if len(names) > 0 {
+				slices.Sort(names)
+				out[net] = append(out[net], fmt.Sprint(names))
+			}
+		}
+		slices.Sort(out[net])
+	}
+	return out
+}
+
+// routed is a board of 24 × 24 mm with parts of two pads on a lattice, their nets in a random order.
+func routed(t *rapid.T) *design.Doc {
+	d := design.New("routed")
+	b := *d.Board
+	b.Outline = geom.Corners(pt(0, 0), pt(24, 0), pt(24, 24), pt(0, 24))
+	d.Put(&b)
+	d.Put(&design.Footprint{ID: 10, Name: "F", Pads: []design.Pad{
+		{Number: "1", Form: design.Rect, At: pt(-1, 0), Size: pt(1, 1)}, {Number: "2", Form: design.Rect, At: pt(1, 0), Size: pt(1, 1)}},
+		Courtyard: []geom.Point{pt(-1.6, -0.6), pt(1.6, -0.6), pt(1.6, 0.6), pt(-1.6, 0.6)}})
+	for i := range 5 {
+		d.Put(&design.Net{ID: design.ID(100 + i), Name: fmt.Sprint("N", i)})
+	}
+	for i := range 9 {
+		net := func() design.ID { return design.ID(100 + rapid.IntRange(0, 4).Draw(t, "net")) }
+		d.Put(&design.Placed{ID: design.ID(200 + i), Part: design.ID(300 + i), Designator: fmt.Sprint("R", i), Footprint: "F",
+			At: pt(float64(4+8*(i%3)), float64(4+8*(i/3))), Angle: int32(rapid.IntRange(0, 3).Draw(t, "angle")) * 90_000,
+			Bottom: rapid.IntRange(0, 3).Draw(t, "side") == 0, Nets: map[string]design.ID{"1": net(), "2": net()}})
+	}
+	return d
+}
+
+func faults(d *design.Doc) map[string]bool {
+	out := map[string]bool{}
+	for key, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
+		if f.Severity == check.Fault {
+			out[key] = true
+		}
+	}
+	return out
+}
+
+// fingerprint is the project file of a document.
+func fingerprint(d *design.Doc) string {
+	var b bytes.Buffer
+	next := d.Next
+	d.Next = 10_000 // undo gives no id back
+	err := design.WriteFile(&b, "routed", d)
+	d.Next = next
+	if err != nil {
+		panic(err)
+	}
+	return b.String()
+}
+
+// Random hands on random boards: whatever is drawn, finished, moved aside or renewed, the board's check finds nothing that breaks a rule, pads that
+// were joined stay joined, nothing of two nets touches, locked tracks lie where they lay, and undo gives back what was.
+func TestRandomRouting(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d := routed(t)
+		made := 0
+		for range rapid.IntRange(3, 14).Draw(t, "acts") {
+			x := layout.NewIndex(d)
+			f := route.Field{Doc: d, Index: x, Rules: rules.Of(d)}
+			net := design.ID(100 + rapid.IntRange(0, 4).Draw(t, "of"))
+			pieces := x.NetPieces(net)
+			if len(pieces) == 0 {
+				continue
+			}
+			from := rapid.SampledFrom(pieces).Draw(t, "from")
+			layer := 0
+			if !from.Has(0) {
+				layer = 1
+			}
+			var c edit.Command
+			switch rapid.IntRange(0, 5).Draw(t, "act") {
+			case 0, 1, 2:
+				h := f.Head(route.Drawing{Net: net, Style: rapid.SampledFrom([]route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}).Draw(t, "style"),
+					Manner: rapid.SampledFrom([]route.Manner{route.Stop, route.GoAround, route.MoveThem}).Draw(t, "manner"), Other: rapid.Bool().Draw(t, "other"),
+					Radius: rapid.SampledFrom([]int64{0, 0, 500_000}).Draw(t, "round"),
+					From:   from.At, Layer: layer, To: pt(float64(rapid.IntRange(2, 46).Draw(t, "x"))/2, float64(rapid.IntRange(2, 46).Draw(t, "y"))/2)})
+				var runs []edit.Run
+				for _, l := range h.Legs {
+					runs = append(runs, edit.Run{Layer: d.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+				}
+				c = &edit.DrawTrack{Net: net, Runs: runs, Aside: !h.Aside.Empty(), Renew: rapid.Bool().Draw(t, "renew")}
+			case 3, 4:
+				var goals []*layout.Copper
+				for _, island := range layout.Islands(pieces) {
+					if !slices.Contains(island, from) {
+						goals = append(goals, island...)
+					}
+				}
+				legs := f.Finish(route.Errand{Net: net, From: from.At, Layers: 1 << layer, Goals: goals, Hops: true, Most: 30_000})
+				if legs == nil {
+					continue
+				}
+				var runs []edit.Run
+				for _, l := range legs {
+					runs = append(runs, edit.Run{Layer: d.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+				}
+				c = &edit.DrawTrack{Net: net, Runs: runs}
+			case 5:
+				if from.Kind != "track" {
+					continue
+				}
+				c = &edit.Lock{IDs: []design.ID{from.ID}, Locked: true}
+			}
+			before, was, joined := fingerprint(d), faults(d), groups(d)
+			locks := map[design.ID]design.Track{}
+			for tr := range d.Tracks.All() {
+				if tr.Locked {
+					locks[tr.ID] = *tr
+				}
+			}
+			cs, err := edit.Apply(d, edit.Env{}, c)
+			if err != nil {
+				require.Equal(t, before, fingerprint(d), "what is refused changes nothing: %v", err)
+				continue
+			}
+			made++
+			for key := range faults(d) {
+				require.True(t, was[key], "%s after %T", key, c)
+			}
+			now := groups(d)
+			for n, list := range joined {
+				if n != net {
+					require.Equal(t, list, now[n], "net %d", n)
+				}
+			}
+			require.LessOrEqual(t, len(now[net]), len(joined[net]), "nothing was parted")
+			for id, l := range locks {
+				require.Equal(t, l, *d.Tracks[id])
+			}
+			cs.Inverted().Apply(d)
+			require.Equal(t, before, fingerprint(d))
+			cs.Apply(d)
+		}
+	})
+}

@@ -1,0 +1,77 @@
+package question
+
+import (
+	"fmt"
+
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/route"
+	"goldentrace/core/units"
+	"goldentrace/core/workbench"
+)
+
+// Finish asks for a way from where a track stands to what its net has yet to reach.
+type Finish struct {
+	From  geom.Point     `json:"from"`  // where the track stands
+	Begun geom.Point     `json:"begun"` // where it began
+	Layer design.LayerID `json:"layer"`
+	Net   design.ID      `json:"net"`
+	Width int64          `json:"width,omitempty"`
+	Hops  bool           `json:"hops,omitempty"` // it may change layers
+	Round int64          `json:"round,omitempty"`
+}
+
+// Finished is the answer.
+type Finished struct {
+	Runs   []edit.Run `json:"runs"`
+	Length int64      `json:"length"`
+	Hops   int        `json:"hops"`
+}
+
+// mostLooked is how many places of grids are looked at for one finish: about a third of a second.
+const mostLooked = 400_000
+
+// Answer the question.
+func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
+	layer := b.Doc.Board.Position(q.Layer)
+	if layer < 0 {
+		return out, fmt.Errorf("the board has no such copper layer (id %d)", q.Layer)
+	}
+	if q.Width < 0 || q.Width > units.Limit || q.Round < 0 || q.Round > units.Limit {
+		return out, fmt.Errorf("a track cannot be %s wide or round", units.Text(max(-q.Width, q.Width, q.Round)))
+	}
+	if err := within(q.From, q.Begun); err != nil {
+		return out, err
+	}
+	n := b.Doc.Nets[q.Net]
+	if n == nil {
+		return out, fmt.Errorf("there is no such net (id %d)", q.Net)
+	}
+	goals := b.Unjoined(q.Net, q.Begun, 1<<layer)
+	if len(goals) == 0 {
+		return out, fmt.Errorf("nothing of %s is open: there is nowhere to go", n.Name)
+	}
+	f := b.Field()
+	layers := uint32(1) << layer
+	if all := uint32(1)<<b.Doc.Board.Layers() - 1; q.Hops && f.PlatedAt(q.From, q.Net, all) {
+		layers = all
+	}
+	legs := f.Finish(route.Errand{Net: q.Net, Width: q.Width, From: q.From, Layers: layers, Goals: goals, Hops: q.Hops, Most: mostLooked})
+	if legs == nil {
+		hint := "on other layers it was not looked for"
+		if q.Hops {
+			hint = "on any layer"
+		}
+		return out, fmt.Errorf("no way was found from here to the rest of %s that keeps the rules, %s", n.Name, hint)
+	}
+	for i, l := range legs {
+		path := f.RoundedLeg(l, q.Net, q.Round)
+		out.Runs = append(out.Runs, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: q.Width, Path: path})
+		out.Length += route.Length(geom.Places(path))
+		if i > 0 {
+			out.Hops++
+		}
+	}
+	return out, nil
+}

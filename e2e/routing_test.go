@@ -1,0 +1,101 @@
+package e2e
+
+import (
+	"bytes"
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// bus is a board of 40 × 30 mm: three parts of two pads at the left, whose nets lead in three tracks side by side to parts at the right,
+// and J1 and J2, above and below them, of one net that is open.
+func bus() *design.Doc {
+	d := design.New("Bus")
+	at := func(x, y float64) geom.Point { return geom.Pt(int64(x*1e6), int64(y*1e6)) }
+	b := *d.Board
+	b.Outline = geom.Corners(at(0, 0), at(40, 0), at(40, 30), at(0, 30))
+	d.Put(&b)
+	d.Put(&design.Footprint{ID: 90, Name: "One pad", DesignatorAt: at(0, 1.4), Courtyard: []geom.Point{at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)},
+		Pads: []design.Pad{{Number: "1", Form: design.Rect, Size: at(1.2, 1.2)}}})
+	part := func(id design.ID, name string, net design.ID, x, y float64) {
+		d.Put(&design.Placed{ID: id, Part: 1000 + id, Designator: name, Footprint: "One pad", At: at(x, y), Nets: map[string]design.ID{"1": net}})
+	}
+	for i, net := range []string{"DATA", "CLOCK", "SELECT"} {
+		id := design.ID(100 + i)
+		d.Put(&design.Net{ID: id, Name: net})
+		y := 12 + 2.4*float64(i)
+		part(design.ID(200+i), fmt.Sprintf("TP%d", i+1), id, 5, y)
+		part(design.ID(210+i), fmt.Sprintf("TP%d", i+4), id, 35, y)
+		mid := 14.4 + 0.6*float64(i-1)
+		for k, p := range [][2]geom.Point{{at(5, y), at(10, y)}, {at(10, y), at(10+abs(y-mid), mid)}, {at(10+abs(y-mid), mid), at(30-abs(y-mid), mid)}, {at(30-abs(y-mid), mid), at(30, y)}, {at(30, y), at(35, y)}} {
+			if p[0] != p[1] {
+				d.Put(&design.Track{ID: design.ID(300 + 10*i + k), Layer: b.Top(), A: p[0], B: p[1], Width: 250_000, Net: id})
+			}
+		}
+	}
+	d.Put(&design.Net{ID: 110, Name: "STROBE"})
+	part(220, "J1", 110, 20, 6)
+	part(221, "J2", 110, 20, 24)
+	return d
+}
+
+func abs(v float64) float64 { return max(v, -v) }
+
+// serveDoc is a program with one project.
+func serveDoc(t *testing.T, name string, d *design.Doc) *program {
+	t.Helper()
+	p := start(t, "serve", t.TempDir())
+	var file bytes.Buffer
+	require.NoError(t, design.WriteFile(&file, name, d))
+	code, said := p.api("POST", "/import", &file)
+	require.Equal(t, 201, code, string(said))
+	return p
+}
+
+// A track is drawn through a bus, which makes way and springs back; it goes round; a way to the end is shown and taken; a new way takes the
+// old one's place.
+func TestRoutingByHand(t *testing.T) {
+	p := serveDoc(t, "Bus", bus())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Bus", "board")
+	tracks := func() int { return eval[int](b, `goldenTrace.all('track').length`) }
+	before := tracks()
+	b.focus()
+	b.key("t")
+	b.point(20, 6)
+
+	b.choose("At obstacles", "make way")
+	b.move(20, 14.6)
+	b.glimpse("makeway")
+	b.move(20, 10)
+	b.glimpse("sprungback")
+	b.move(20, 14.6)
+	b.point(20, 14.6)
+	b.key(enter)
+	b.kept()
+	assert.Greater(t, tracks(), before+3, "what made way has corners now")
+	b.glimpse("madeway")
+	b.key("z", ctrl)
+	b.kept()
+	assert.Equal(t, before, tracks())
+
+	b.point(20, 6)
+	b.choose("At obstacles", "go around")
+	b.move(20, 23)
+	b.glimpse("around")
+	b.key(escape)
+
+	b.point(20, 6)
+	b.key(enter, shift)
+	b.until(`document.body.innerText.includes('takes the way that is shown')`)
+	b.glimpse("finish")
+	b.key(enter)
+	b.kept()
+	b.until(`goldenTrace.links.size === 0`)
+	b.glimpse("finished")
+}
