@@ -22,11 +22,12 @@ type Run struct {
 // DrawTrack lays a track of a net along its runs; between two runs on different layers it
 // hops by a through via at their common place. It is refused where it would break a
 // clearance; with Aside what can move makes way for it, with Renew it takes the place of an old way between
-// the same places. Width 0 takes the rules'.
+// the same places, with Round its corners become arcs of that radius as far as they are free. Width 0 takes the rules'.
 type DrawTrack struct {
 	Net   design.ID `json:"net"`
 	Width int64     `json:"width,omitempty"`
 	Runs  []Run     `json:"runs"`
+	Round int64     `json:"round,omitempty"`
 	Aside bool      `json:"aside,omitempty"`
 	Renew bool      `json:"renew,omitempty"`
 }
@@ -41,6 +42,10 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
+	if c.Round < 0 || c.Round > units.Limit {
+		return fmt.Errorf("corners cannot have a radius of %s", units.Text(c.Round))
+	}
+	legs = field.RoundLegs(legs, c.Net, c.Round)
 	if c.Aside {
 		aside, no := field.MakeWay(field.HandOf(legs, c.Net), nil)
 		if no != nil {

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
@@ -309,4 +310,36 @@ func newcomers(list ...*design.Footprint) (out []layout.Newcomer) {
 		out = append(out, layout.Newcomer{Footprint: f})
 	}
 	return out
+}
+
+// What NearLine gives holds every piece that lies nearer to a line than so much, and none whose box does not come near.
+func TestNearALine(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d := design.New("near")
+		place := func(n string) geom.Point {
+			return geom.Pt(rapid.Int64Range(0, 40_000_000).Draw(t, n+"x"), rapid.Int64Range(0, 40_000_000).Draw(t, n+"y"))
+		}
+		d.Put(&design.Net{ID: 90, Name: "A"})
+		for i := range rapid.IntRange(1, 30).Draw(t, "tracks") {
+			a := place("a")
+			d.Put(&design.Track{ID: design.ID(100 + i), Net: 90, Layer: d.Board.Top(), A: a, B: a.Add(geom.Pt(rapid.Int64Range(1, 9_000_000).Draw(t, "dx"), rapid.Int64Range(-9_000_000, 9_000_000).Draw(t, "dy"))), Width: 300_000})
+		}
+		x := layout.NewIndex(d)
+		a, b, reach := place("p"), place("q"), rapid.Int64Range(0, 3_000_000).Draw(t, "reach")
+		got := map[design.ID]bool{}
+		for c := range x.NearLine(a, b, reach) {
+			got[c.ID] = true
+		}
+		for c := range x.All() {
+			gap, _, _ := geom.Gap(c.Shape, geom.Stroke(a, b, 0))
+			if gap <= float64(reach) && !got[c.ID] {
+				t.Fatalf("%d is %v away", c.ID, gap)
+			}
+			centre := c.Box().Centre()
+			far, _, _ := geom.SegmentDistance(a, b, centre, centre)
+			if got[c.ID] && far > float64(reach)+c.Box().Min.Dist(c.Box().Max)/2+3 {
+				t.Fatalf("%d is too far away", c.ID)
+			}
+		}
+	})
 }

@@ -3,6 +3,7 @@ package layout
 import (
 	"iter"
 	"maps"
+	"math"
 	"slices"
 
 	"github.com/tidwall/rtree"
@@ -133,6 +134,28 @@ func (x *Index) Near(b geom.Box) iter.Seq[*Copper] {
 	return func(yield func(*Copper) bool) {
 		lo, hi := corners(b)
 		x.tree.Search(lo, hi, func(_, _ [2]float64, c *Copper) bool { return yield(c) })
+	}
+}
+
+// NearLine gives the pieces whose boxes come nearer than so much to the straight line from a to b.
+func (x *Index) NearLine(a, b geom.Point, reach int64) iter.Seq[*Copper] {
+	ax, ay := float64(a.X), float64(a.Y)
+	ux, uy := float64(b.X)-ax, float64(b.Y)-ay
+	l2 := ux*ux + uy*uy
+	return func(yield func(*Copper) bool) {
+		lo, hi := corners(geom.BoxOf(a, b).Grow(reach))
+		x.tree.Search(lo, hi, func(lo, hi [2]float64, c *Copper) bool {
+			px, py := (lo[0]+hi[0])/2-ax, (lo[1]+hi[1])/2-ay
+			k := 0.0
+			if l2 > 0 {
+				k = max(0, min(1, (px*ux+py*uy)/l2))
+			}
+			far := float64(reach) + math.Hypot(hi[0]-lo[0], hi[1]-lo[1])/2 + 1
+			if px, py = px-k*ux, py-k*uy; px*px+py*py > far*far {
+				return true
+			}
+			return yield(c)
+		})
 	}
 }
 

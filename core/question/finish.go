@@ -19,7 +19,6 @@ type Finish struct {
 	Net   design.ID      `json:"net"`
 	Width int64          `json:"width,omitempty"`
 	Hops  bool           `json:"hops,omitempty"` // it may change layers
-	Round int64          `json:"round,omitempty"`
 }
 
 // Finished is the answer.
@@ -38,8 +37,8 @@ func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
 	if layer < 0 {
 		return out, fmt.Errorf("the board has no such copper layer (id %d)", q.Layer)
 	}
-	if q.Width < 0 || q.Width > units.Limit || q.Round < 0 || q.Round > units.Limit {
-		return out, fmt.Errorf("a track cannot be %s wide or round", units.Text(max(-q.Width, q.Width, q.Round)))
+	if q.Width < 0 || q.Width > units.Limit {
+		return out, fmt.Errorf("a track cannot be %s wide", units.Text(q.Width))
 	}
 	if err := within(q.From, q.Begun); err != nil {
 		return out, err
@@ -66,9 +65,8 @@ func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
 		return out, fmt.Errorf("no way was found from here to the rest of %s that keeps the rules, %s", n.Name, hint)
 	}
 	for i, l := range legs {
-		path := f.RoundedLeg(l, q.Net, q.Round)
-		out.Runs = append(out.Runs, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: q.Width, Path: path})
-		out.Length += route.Length(geom.Places(path))
+		out.Runs = append(out.Runs, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: q.Width, Path: l.Path})
+		out.Length += route.Length(geom.Places(l.Path))
 		if i > 0 {
 			out.Hops++
 		}

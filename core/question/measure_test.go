@@ -90,6 +90,13 @@ func TestWidthsOfNets(t *testing.T) {
 	open := 1.724e-8 * 1.0393 * float64(r.Open) / 1e9 / (0.4e-3 * 35e-6) * 1e3
 	assert.InDelta(t, 66.36+open, r.Milliohm, 0.05)
 	assert.InDelta(t, r.Milliohm, r.Drop, 1e-9, "of 1 A")
+	thin := *d.Board
+	thin.Stack = append([]design.StackLayer{}, thin.Stack...)
+	thin.Stack[len(thin.Stack)-1].Thickness = 17_500
+	d.Put(&thin)
+	got, err = (&Widths{}).Answer(workbench.Open(d, 0))
+	require.NoError(t, err)
+	assert.InDelta(t, 601_000, got.Rows[0].Outer, 1_000, "the thinner of both outer layers asks for more")
 	all, err := (&Widths{All: true}).Answer(b)
 	require.NoError(t, err)
 	assert.Len(t, all.Rows, 3)

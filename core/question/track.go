@@ -2,7 +2,6 @@ package question
 
 import (
 	"fmt"
-	"math"
 
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
@@ -36,6 +35,7 @@ type TrackWay struct {
 	ViaSize   int64           `json:"viaSize"`   // diameter of the via that a hop would make
 	ViaHole   int64           `json:"viaHole"`
 	Runs      []edit.Run      `json:"runs"`              // what may be laid, from where the track stands
+	Whole     []edit.Run      `json:"whole,omitempty"`   // the whole track with round corners, where they are asked for
 	Blocked   *route.Obstacle `json:"blocked,omitempty"` // why it ends before the hand
 	Rest      []geom.Point    `json:"rest,omitempty"`    // from there to the hand, not allowed
 	Length    int64           `json:"length"`            // of the way
@@ -86,11 +86,12 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 	}
 	h := f.Head(d)
 	out.Blocked, out.Rest = h.Blocked, h.Rest
+	out.Runs = runsOf(b, h.Legs)
 	for _, l := range h.Legs {
-		out.Runs = append(out.Runs, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
-		for _, p := range route.PiecesOf(l.Path) {
-			out.Length += int64(math.Round(p.Length()))
-		}
+		out.Length += route.Length(geom.Places(l.Path))
+	}
+	if q.Round > 0 {
+		out.Whole = runsOf(b, f.RoundLegs(append(d.Done, h.Legs...), q.Net, q.Round))
 	}
 	end := h.End()
 	out.Width, out.Clearance = h.Legs[0].Width, b.ClearanceAt(q.Net, layer, end)
@@ -109,6 +110,13 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 	}
 	out.Open = b.OpenFrom(q.Net, q.From, end, 1<<layer)
 	return out, nil
+}
+
+func runsOf(b *workbench.Bench, legs []route.Leg) (out []edit.Run) {
+	for _, l := range legs {
+		out = append(out, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+	}
+	return out
 }
 
 // mostDone is how many stretches and places a track may have that is being drawn.

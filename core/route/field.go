@@ -75,6 +75,27 @@ func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
 	}
 }
 
+// around gives the copper that rules may keep apart from a wish.
+func (f Field) around(w Wish) iter.Seq[*layout.Copper] {
+	reach := f.Rules.Reach(w.Layers)
+	if len(w.Shape.Pts) != 2 || w.Shape.Mids != nil || w.Shape.Area || w.Other != nil {
+		return f.near(w.Box().Grow(reach))
+	}
+	return func(yield func(*layout.Copper) bool) {
+		box := w.Shape.Box().Grow(reach)
+		for _, c := range f.Laid {
+			if c.Box().Meets(box) && !yield(c) {
+				return
+			}
+		}
+		for c := range f.Index.NearLine(w.Shape.Pts[0], w.Shape.Pts[1], w.Shape.R+reach) {
+			if !f.Gone[c.ID] && !yield(c) {
+				return
+			}
+		}
+	}
+}
+
 // PlatedAt tells whether a plated hole of the net that joins the layers of the mask stands at
 // the place, so that a hop there needs no via.
 func (f Field) PlatedAt(at geom.Point, net design.ID, layers uint32) bool {
@@ -148,8 +169,7 @@ func (f Field) Free(w Wish) bool {
 func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 	who := rules.Subject{Net: w.Net, Thing: w.Thing}
 	lowest := bits.TrailingZeros32(w.Layers)
-	box := w.Box()
-	for c := range f.near(box.Grow(f.Rules.Reach(w.Layers))) {
+	for c := range f.around(w) {
 		other := c.Subject()
 		if w.Hole > 0 && c.Hole > 0 {
 			gap, p, _ := geom.Gap(geom.Disc(w.Shape.Pts[0], w.Hole/2), c.Bore())

@@ -2,6 +2,7 @@ package route
 
 import (
 	"math"
+	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -23,7 +24,7 @@ type Drawing struct {
 	Net    design.ID
 	Width  int64 // 0: as the rules say
 	Style  Corner
-	Radius int64 // of round corners; 0: they are sharp
+	Radius int64 // that its corners will be rounded with; 0: they stay sharp
 	Manner Manner
 	Other  bool  // it goes round by the other side
 	Neck   bool  // it gets as narrow as the rules let it where only that fits
@@ -75,7 +76,7 @@ func (f Field) Head(d Drawing) Head {
 		p := f.Draw(end, d.To, d.Style, d.Layer, d.Net, l.width)
 		out.Blocked, out.Rest = p.Blocked, append([]geom.Point{end}, Path(end, d.To, d.Style)[1:]...)
 	}
-	out.Legs = f.widths(d, l.rounded(path, d.Radius), width)
+	out.Legs = f.widths(d, geom.Corners(path...), width)
 	return out
 }
 
@@ -93,7 +94,7 @@ func (l lane) around(a, b geom.Point, style Corner, other bool) []geom.Point {
 	}
 	far := int64(a.Dist(b))
 	q := quest{net: l.net, width: func(int) int64 { return l.width }, from: a, layers: 1 << l.layer, box: geom.BoxOf(a, b).Grow(max(far, 6_000_000)),
-		goals: []goal{{at: b, shape: geom.Disc(b, 0), layers: 1 << l.layer}}, pitch: min(max(far/120, 50_000), 250_000), most: 25_000, eager: 1.2, square: style == Square}
+		goals: []goal{{at: b, shape: geom.Disc(b, 0), layers: 1 << l.layer}}, pitch: min(max(far/120, 50_000), 250_000), most: 12_000, eager: 1.3, square: style == Square}
 	first := l.found(q)
 	if other && first != nil {
 		if o := l.f.Clear(track(a, b, l.width, l.layer, l.net)); o != nil {
@@ -162,14 +163,13 @@ func (l lane) aside(d Drawing) ([]geom.Point, *Aside, *Obstacle) {
 	if len(path) < 2 {
 		return nil, nil, nil
 	}
-	aside, no := l.f.MakeWay(l.f.HandOf(append(legsCut(d.Done), Leg{l.layer, l.width, l.rounded(path, d.Radius)}), d.Net), nil)
+	legs := append(d.Done[:len(d.Done):len(d.Done)], Leg{l.layer, l.width, geom.Corners(path...)})
+	aside, no := l.f.MakeWay(l.f.HandOf(l.f.RoundLegs(legs, d.Net, d.Radius), d.Net), nil)
 	if no == nil {
 		return path, aside, nil
 	}
 	return nil, nil, no
 }
-
-func legsCut(legs []Leg) []Leg { return legs[:len(legs):len(legs)] }
 
 // HandOf is the copper of legs that are being laid: tracks, and vias where a leg is on another layer than the one before, unless a plated
 // hole is there.
@@ -211,7 +211,21 @@ func (l lane) rounded(path []geom.Point, radius int64) []geom.Corner {
 	return geom.Corners(path...)
 }
 
-// RoundedLeg is the line of a leg of sharp corners with round ones as far as they are free.
-func (f Field) RoundedLeg(l Leg, net design.ID, radius int64) []geom.Corner {
-	return lane{f, l.Width, l.Layer, net}.rounded(geom.Places(l.Path), radius)
+// RoundLegs are legs of sharp corners with round ones, as far as they are free; those of one width and layer are rounded as one line.
+func (f Field) RoundLegs(legs []Leg, net design.ID, radius int64) []Leg {
+	if radius <= 0 {
+		return legs
+	}
+	var out []Leg
+	for _, l := range legs {
+		if n := len(out) - 1; n >= 0 && out[n].Layer == l.Layer && out[n].Width == l.Width && len(l.Path) > 0 {
+			out[n].Path = append(slices.Clip(out[n].Path), l.Path[1:]...)
+			continue
+		}
+		out = append(out, l)
+	}
+	for i, l := range out {
+		out[i].Path = lane{f, l.Width, l.Layer, net}.rounded(plain(geom.Places(l.Path)), radius)
+	}
+	return out
 }

@@ -37,4 +37,17 @@ func TestConflicts(t *testing.T) {
 	assert.Equal(t, []string{"New tracks (anything in Tight) would be 0.1 mm wide, and 0.4 mm is the least width there."}, said())
 	d.Put(&design.Rule{ID: 704, Kind: design.LeastWidth, Order: 23, A: design.Scope{Area: 702, Thing: design.AVia}, Value: design.Fixed(100_000)})
 	assert.Len(t, said(), 1, "a rule about vias says nothing of tracks")
+	d.Put(&design.Rule{ID: 705, Kind: design.LeastWidth, Order: 24, A: design.Scope{Area: 702, Thing: design.ATrack}, Value: design.Fixed(100_000)})
+	assert.Empty(t, said(), "one about tracks does")
+
+	// rules that hold on one layer are looked at there
+	d = synthetic.FourLayers()
+	inner := d.Board.At(2)
+	d.Put(&design.Rule{ID: 700, Kind: design.LeastWidth, Order: 20, A: design.Scope{Layer: inner}, Value: design.Fixed(600_000)})
+	assert.Equal(t, []string{"New tracks (anything on Inner 2) would be 0.4 mm wide, and 0.6 mm is the least width there."}, said())
+	d.Put(&design.Rule{ID: 701, Kind: design.TrackWidth, Order: 21, A: design.Scope{Layer: inner}, Value: design.Fixed(600_000)})
+	assert.Empty(t, said())
+	d.Put(&design.RuleArea{ID: 702, Name: "Tight", Layers: []design.LayerID{inner}, Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9_000_000, 0), geom.Pt(9_000_000, 9_000_000))})
+	d.Put(&design.Rule{ID: 703, Kind: design.TrackWidth, Order: 22, A: design.Scope{Area: 702}, Value: design.Fixed(500_000)})
+	assert.Equal(t, []string{"New tracks (anything in Tight) would be 0.5 mm wide, and 0.6 mm is the least width there."}, said(), "an area of one layer alone")
 }

@@ -673,6 +673,7 @@ export interface DrawTrack {
   net: number
   width?: number
   runs: Run[]
+  round?: number
   aside?: boolean
   renew?: boolean
 }
@@ -1427,7 +1428,6 @@ export interface Finish {
   net: number
   width?: number
   hops?: boolean
-  round?: number
 }
 
 export interface Finished {
@@ -1762,6 +1762,7 @@ export interface TrackWay {
   viaSize: number
   viaHole: number
   runs: Run[]
+  whole?: Run[]
   blocked?: Obstacle
   rest?: Point[]
   length: number

@@ -49,6 +49,8 @@ export class TrackTool implements Tool {
     /** It goes round obstacles by the other side, until the next corner. */
     other: false,
     neck: false,
+    /** A new way takes the place of an old one between the same places. */
+    renew: true,
     /** What was typed; 0: as the rules say. */
     width: 0,
     /** The net that is being drawn, how far, how far it has yet to go, and what stopped it. */
@@ -71,6 +73,11 @@ export class TrackTool implements Tool {
 
   get width() {
     return this.state.width || this.way?.width || this.ed.project.rule('trackWidth')
+  }
+  /** The via that a hop would make. */
+  get via() {
+    const rule = (kind: string) => this.ed.project.rule(kind)
+    return { size: this.way?.viaSize ?? rule('viaDiameter'), hole: this.way?.viaHole ?? rule('viaHole') }
   }
   drop() {
     this.route = null
@@ -193,19 +200,26 @@ export class TrackTool implements Tool {
     if (this.state.shown) return this.accept()
     const r = this.route
     if (!r) return
-    const { manner, width } = this.state
+    const { manner, width, renew, style, radius } = this.state
     this.drop()
     const runs = r.runs.filter((run, i) => run.path.length > 1 || i > 0) // a hop at the very end leaves a via to go on from
     if (runs.some((run) => run.path.length > 1))
-      void this.ed.run('drawTrack', { net: r.net, runs, width: width || undefined, aside: manner === 'aside' })
+      void this.ed.run('drawTrack', {
+        net: r.net,
+        runs,
+        width: width || undefined,
+        aside: manner === 'aside',
+        renew,
+        round: style === 'round' ? radius : undefined,
+      })
     this.ed.redraw()
   }
   /** Shows a way to what the net has yet to reach. */
   async complete() {
     const r = this.route
     if (!r || this.state.shown) return
-    const { width, style, radius } = this.state
-    const asks = { from: this.from, begun: r.start.at, layer: this.ed.state.layer, net: r.net, width: width || undefined, hops: this.ed.copper.length > 1, round: style === 'round' ? radius : undefined } // prettier-ignore
+    const { width } = this.state
+    const asks = { from: this.from, begun: r.start.at, layer: this.ed.state.layer, net: r.net, width: width || undefined, hops: this.ed.copper.length > 1 } // prettier-ignore
     const finished = await this.ed.project.question('finish', asks).catch(complain)
     if (!finished || this.route !== r) return
     this.finished = finished
@@ -295,6 +309,7 @@ export class TrackTool implements Tool {
   strip(): Field[] {
     const { ed, state } = this
     void ed.project.docTick.value
+    const short = (v: number) => format(v, ed.taste.unit, 2)
     const long = (v: number) => `${format(v, ed.taste.unit, 2)} ${ed.taste.unit}`
     return [
       ...(state.routing ? [words(state.routing, { mono: true, said: `Net: ${state.routing}` })] : []),
@@ -303,6 +318,8 @@ export class TrackTool implements Tool {
       ...(state.style === 'round' ? [{ as: 'length', label: 'Radius', value: state.radius, keep: (radius: number) => this.change({ radius }) } as Field] : []), // prettier-ignore
       choice('At obstacles', state.manner, manners, (manner) => this.change({ manner })),
       { as: 'tick', label: 'Narrow', value: state.neck, keep: (neck) => this.change({ neck }) },
+      { as: 'tick', label: 'Old way goes', value: state.renew, keep: (renew) => this.change({ renew }) },
+      ...(state.routing && ed.copper.length > 1 ? [words(`via ${short(this.via.size)} / ${short(this.via.hole)}`, { mono: true, quiet: true, said: 'Via and its hole' })] : []), // prettier-ignore
       ...(state.routing ? [words(state.open ? `${long(state.length)}, ${long(state.open)} to go` : long(state.length), { mono: true, quiet: true })] : []), // prettier-ignore
       ...(state.blocked ? [words(state.blocked, { wrong: true })] : []),
     ]

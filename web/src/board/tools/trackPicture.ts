@@ -17,8 +17,7 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
   }
   const n = ed.copper.length
   const colour = (layer: number) => copperColour(ed.position(layer), n)
-  const rule = (kind: string) => ed.project.rule(kind)
-  const via = { size: way?.viaSize ?? rule('viaDiameter'), hole: way?.viaHole ?? rule('viaHole') }
+  const { via } = tool
   const disc = (at: Point, diameter: number, fill: string) => {
     pen.ctx.beginPath()
     pen.ctx.arc(at.x / 1e6, at.y / 1e6, diameter / 2e6, 0, 2 * Math.PI)
@@ -35,7 +34,7 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
     }
   }
   if (way) paintMoved(ed, pen, way)
-  runs(route.runs)
+  if (!way?.whole) runs(route.runs)
   const last = route.runs[route.runs.length - 1]
   if (finished) {
     pen.ctx.globalAlpha = 0.75
@@ -46,7 +45,7 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
     pen.ctx.globalAlpha = 0.25
     for (const run of way.runs) if (run.path.length > 1) drawRun(pen, run.path, c.link, (run.width ?? 0) + 2 * way.clearance)
     pen.ctx.globalAlpha = 0.9
-    runs(way.runs)
+    runs(way.whole ?? way.runs, way.whole ? undefined : last)
     pen.ctx.globalAlpha = 1
     if (way.rest && way.rest.length > 1) {
       pen.ctx.beginPath()
