@@ -59,24 +59,49 @@ func BenchmarkFinish(b *testing.B) {
 	})
 }
 
+// busBeside puts twenty long tracks side by side beside the parts, on a board made wider for it; left is the x of the first.
+func busBeside(d *design.Doc) (net design.ID, left int64, y int64) {
+	net = 1 << 29
+	outline := geom.BoxOf(geom.Places(d.Board.Outline)...)
+	left = outline.Max.X + 10_000_000
+	wide := *d.Board
+	wide.Outline = geom.Corners(outline.Min, geom.Pt(outline.Max.X+80_000_000, outline.Min.Y), geom.Pt(outline.Max.X+80_000_000, outline.Max.Y), geom.Pt(outline.Min.X, outline.Max.Y))
+	d.Put(&wide)
+	for i := range int64(20) {
+		x := left + i*500_000
+		d.Put(&design.Net{ID: net + design.ID(i), Name: fmt.Sprintf("BUS%d", i)})
+		d.Put(&design.Track{ID: net + 100 + design.ID(i), Net: net + design.ID(i), Layer: d.Board.Top(), A: geom.Pt(x, outline.Min.Y+5_000_000), B: geom.Pt(x, outline.Max.Y-5_000_000), Width: 250_000})
+	}
+	return net, left, outline.Centre().Y
+}
+
+// A piece pulled against ten others, which make way.
+func BenchmarkPull(b *testing.B) {
+	each(b, func(b *testing.B, _ int, d *design.Doc) {
+		net, left, y := busBeside(d)
+		w := workbench.Open(d, 0)
+		f := w.Field()
+		moved := 0
+		report(b, 60, func(i int) {
+			from := geom.Pt(left+9*500_000, y)
+			p, err := f.Pull(route.Pull{Track: net + 109, From: from, To: from.Add(geom.Pt(500_000+int64(i)*20_000, 0)), Aside: true})
+			if err != nil || p.Blocked != nil {
+				b.Fatal(err, p)
+			}
+			moved += len(p.Aside.Strands)
+		})
+		b.ReportMetric(float64(moved)/60, "moved")
+	})
+}
+
 // A track drawn through a bus of twenty, which make way, between the parts of the board.
 func BenchmarkMakeWay(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
-		net := design.ID(1 << 29)
-		outline := geom.BoxOf(geom.Places(d.Board.Outline)...)
-		left := outline.Max.X + 10_000_000 // beside the parts, on a board made wider for it
-		wide := *d.Board
-		wide.Outline = geom.Corners(outline.Min, geom.Pt(outline.Max.X+80_000_000, outline.Min.Y), geom.Pt(outline.Max.X+80_000_000, outline.Max.Y), geom.Pt(outline.Min.X, outline.Max.Y))
-		d.Put(&wide)
-		for i := range int64(20) {
-			x := left + i*500_000
-			d.Put(&design.Net{ID: net + design.ID(i), Name: fmt.Sprintf("BUS%d", i)})
-			d.Put(&design.Track{ID: net + 100 + design.ID(i), Net: net + design.ID(i), Layer: d.Board.Top(), A: geom.Pt(x, outline.Min.Y+5_000_000), B: geom.Pt(x, outline.Max.Y-5_000_000), Width: 250_000})
-		}
+		net, left, y := busBeside(d)
 		d.Put(&design.Net{ID: net + 50, Name: "HAND"})
 		w := workbench.Open(d, 0)
 		f := route.Field{Doc: d, Index: w.Index(), Rules: w.Rules()}
-		y, moved := outline.Centre().Y, 0
+		moved := 0
 		report(b, 60, func(i int) {
 			to := geom.Pt(left+int64(i%20)*500_000, y+int64(i%7)*300_000)
 			path := route.Path(geom.Pt(left-4_000_000, y), to, route.StraightFirst)

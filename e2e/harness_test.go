@@ -92,15 +92,24 @@ type tab struct {
 	calm bool
 }
 
+// browser is a browser of which tabs are children. One that crashes as it starts, as it does once in some hundred times, is started anew.
 func browser(t *testing.T) context.Context {
 	t.Helper()
-	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800),
-		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-dev-shm-usage", true), chromedp.UserDataDir(t.TempDir()))
-	alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
-	ctx, stop := chromedp.NewContext(alloc)
-	t.Cleanup(func() { stop(); stopAlloc() })
-	require.NoError(t, chromedp.Do(ctx)) // one browser, of which the tabs are children
-	return ctx
+	for try := 1; ; try++ {
+		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800),
+			chromedp.Flag("disable-quic", true), chromedp.Flag("disable-dev-shm-usage", true), chromedp.UserDataDir(t.TempDir()))
+		alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
+		ctx, stop := chromedp.NewContext(alloc)
+		err := chromedp.Do(ctx)
+		if err != nil && try < 3 && strings.Contains(err.Error(), "failed to start") {
+			stop()
+			stopAlloc()
+			continue
+		}
+		t.Cleanup(func() { stop(); stopAlloc() })
+		require.NoError(t, err)
+		return ctx
+	}
 }
 
 func (p *program) open(t *testing.T, parent context.Context, path string) *tab {

@@ -99,6 +99,23 @@ func TestRoutingByHand(t *testing.T) {
 	b.until(`goldenTrace.links.size === 0`)
 	assert.Equal(t, 2, eval[int](b, `goldenTrace.all('via').length`), "below the bus, and up again")
 
+	// a piece of the bus is pulled: it slides, and its neighbours follow
+	b.key(escape)
+	b.press("Select")
+	middle := `goldenTrace.all('track').filter(t => t.net === 102 && t.a.y === t.b.y && Math.abs(t.a.y - 15e6) < 1).length`
+	assert.Equal(t, 1, eval[int](b, middle))
+	b.drag(24, 15, 24, 16.51)
+	b.kept()
+	assert.Zero(t, eval[int](b, middle))
+	assert.Equal(t, 1, eval[int](b, `goldenTrace.all('track').filter(t => t.net === 102 && t.a.y === 16510000 && t.b.y === 16510000).length`))
+	assert.Equal(t, 5, eval[int](b, `goldenTrace.all('track').filter(t => t.net === 102).length`), "as many pieces as before")
+	b.glimpse("pulled")
+	b.key("z", ctrl)
+	b.kept()
+	assert.Equal(t, 1, eval[int](b, middle))
+	b.focus()
+	b.key("t")
+
 	// round the left end of the bus instead: the old way and its vias go
 	b.point(20, 6)
 	b.choose("At obstacles", "go around")

@@ -134,6 +134,51 @@ func TestANewWayTakesTheOldOnesPlace(t *testing.T) {
 	assert.NotNil(t, k.d.Get(510))
 }
 
+// Corners of a track of 10 mm up, 10 to the right and 4 up are rounded with 2 mm: two quarters of a circle, begun and ended 2 mm from the
+// corners; with 8 mm the second has half of the middle piece at most and no more than its last one; with none they are sharp again.
+func TestCornersAreRoundedAfterwards(t *testing.T) {
+	k := four(t)
+	path := []geom.Point{pt(18, 8), pt(18, 18), pt(28, 18), pt(28, 22)}
+	for i := range 3 {
+		k.d.Put(&design.Track{ID: design.ID(510 + i), Layer: k.d.Board.Top(), A: path[i], B: path[i+1], Width: 300_000, Net: synthetic.FourC})
+	}
+	shape := func() (straight, arcs []float64) {
+		for tr := range k.d.Tracks.All() {
+			if p := tr.Piece(); tr.Net == synthetic.FourC && tr.Layer == k.d.Board.Top() && p.Round() {
+				arcs = append(arcs, p.Radius()/1e6)
+			} else if tr.Net == synthetic.FourC && tr.Layer == k.d.Board.Top() {
+				straight = append(straight, p.Length()/1e6)
+			}
+		}
+		slices.Sort(straight)
+		slices.Sort(arcs)
+		return straight, arcs
+	}
+	k.do(&edit.RoundTracks{IDs: []design.ID{511}, Radius: 2_000_000})
+	straight, arcs := shape()
+	assert.InDeltaSlice(t, []float64{2, 6, 8}, straight, 1e-5)
+	assert.InDeltaSlice(t, []float64{2, 2}, arcs, 1e-5)
+	any := design.ID(0)
+	for tr := range k.d.Tracks.All() {
+		if tr.Mid != nil {
+			any = tr.ID
+		}
+	}
+	k.do(&edit.RoundTracks{IDs: []design.ID{any}, Radius: 8_000_000})
+	_, arcs = shape()
+	assert.InDeltaSlice(t, []float64{4, 5}, arcs, 1e-5)
+	k.do(&edit.RoundTracks{IDs: []design.ID{510}})
+	straight, arcs = shape()
+	assert.InDeltaSlice(t, []float64{4, 10, 10}, straight, 1e-5)
+	assert.Empty(t, arcs)
+	k.refuse(&edit.RoundTracks{IDs: []design.ID{510}, Radius: -1}, "radius")
+	k.refuse(&edit.RoundTracks{IDs: []design.ID{synthetic.FourR1}, Radius: 1}, "track")
+	l := *k.d.Tracks[510]
+	l.Locked = true
+	k.d.Put(&l)
+	k.refuse(&edit.RoundTracks{IDs: []design.ID{510}, Radius: 1_000_000}, "locked")
+}
+
 // groups are the pads and vias of each net that hang together, by their names, in an order of their own.
 func groups(d *design.Doc) map[design.ID][]string {
 	x := layout.NewIndex(d)
@@ -220,7 +265,7 @@ func TestRandomRouting(t *testing.T) {
 				layer = 1
 			}
 			var c edit.Command
-			switch rapid.IntRange(0, 5).Draw(t, "act") {
+			switch rapid.IntRange(0, 9).Draw(t, "act") {
 			case 0, 1, 2:
 				h := f.Head(route.Drawing{Net: net, Style: rapid.SampledFrom([]route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}).Draw(t, "style"),
 					Manner: rapid.SampledFrom([]route.Manner{route.Stop, route.GoAround, route.MoveThem}).Draw(t, "manner"), Other: rapid.Bool().Draw(t, "other"),
@@ -247,8 +292,19 @@ func TestRandomRouting(t *testing.T) {
 					runs = append(runs, edit.Run{Layer: d.Board.At(l.Layer), Width: l.Width, Path: l.Path})
 				}
 				c = &edit.DrawTrack{Net: net, Runs: runs}
-			case 5:
-				if from.Kind != "track" {
+			case 6, 7, 8:
+				to := from.At.Add(pt(float64(rapid.IntRange(-12, 12).Draw(t, "px"))/4, float64(rapid.IntRange(-12, 12).Draw(t, "py"))/4))
+				aside := rapid.Bool().Draw(t, "pushes")
+				if d.Vias[from.ID] != nil {
+					c = &edit.PullVia{ID: from.ID, To: to, Aside: aside}
+				} else if tr := d.Tracks[from.ID]; tr != nil {
+					at := tr.A.Towards(tr.B, rapid.Float64Range(0, 1).Draw(t, "along"))
+					c = &edit.PullTrack{ID: from.ID, From: at, To: at.Add(to.Sub(from.At)), Grip: 200_000, Corner: rapid.Bool().Draw(t, "corner"), Aside: aside}
+				} else {
+					continue
+				}
+			case 5, 9:
+				if rapid.Bool().Draw(t, "spared") || from.Kind != "track" {
 					continue
 				}
 				c = &edit.Lock{IDs: []design.ID{from.ID}, Locked: true}

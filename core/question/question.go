@@ -56,6 +56,7 @@ var kinds = map[string]entry{
 	"wire":        is[Wire, *WireWay](),
 	"track":       is[Track, TrackWay](),
 	"finish":      is[Finish, Finished](),
+	"pull":        is[Pull, Pulled](),
 	"drag":        is[Drag, workbench.Dragged](),
 	"why":         is[Why, []Asked](),
 	"differences": is[Differences, []Difference](),

@@ -98,9 +98,7 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 	via := f.Via(end, q.Net)
 	if h.Aside != nil {
 		f = h.Aside.In(f)
-		for _, m := range h.Aside.Strands {
-			out.Moved = append(out.Moved, MovedTrack{IDs: m.IDs, Layer: b.Doc.Board.At(m.Layer), Width: m.Width, Path: route.Rounded(m.To, m.Round)})
-		}
+		out.Moved = movedOf(b, h.Aside.Strands...)
 		for _, m := range h.Aside.Vias {
 			out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
 		}

@@ -54,14 +54,15 @@ const (
 
 // thing is what moves, or what it moves for: a strand, a via, or what the hand lays.
 type thing struct {
-	strand *Strand
-	path   []geom.Point // as it is now
-	via    *layout.Copper
-	at     geom.Point // of the via, now
-	hand   []*layout.Copper
-	rank   int // what the hand lays has 0, what makes way for it 1, and so on; of two in each other's way the one with the greater moves
-	walks  int
-	copper []*layout.Copper // as it lies now
+	strand  *Strand
+	path    []geom.Point // as it is now
+	via     *layout.Copper
+	at      geom.Point // of the via, now
+	hanging []*thing   // the strands that end at the via
+	hand    []*layout.Copper
+	rank    int // what the hand lays has 0, what makes way for it 1, and so on; of two in each other's way the one with the greater moves
+	walks   int
+	copper  []*layout.Copper // as it lies now
 }
 
 func (m *thing) net() design.ID {
@@ -99,6 +100,7 @@ func (m *thing) tail() []geom.Point {
 // mover makes things move aside. What lies where it lay is in the field's index; what moves is gone from there.
 type mover struct {
 	f       Field
+	base    Field              // as it lies in the design, with what the hand lays
 	still   map[design.ID]bool // must not move although they could
 	things  []*thing
 	of      map[*layout.Copper]*thing
@@ -111,25 +113,39 @@ type mover struct {
 // MakeWay finds how tracks and vias move aside for copper that the hand lays, which is of one net. The obstacle says what cannot move, or
 // where there is no room. still are objects that stay where they are.
 func (f Field) MakeWay(hand []*layout.Copper, still map[design.ID]bool) (*Aside, *Obstacle) {
+	m := f.mover(still)
+	m.base = f.With(nil, hand...)
+	h := &thing{hand: hand, copper: hand}
+	m.things = append(m.things, h)
+	m.lay(h)
+	m.stack = []*thing{h}
+	if o := m.run(); o != nil {
+		return nil, o
+	}
+	m.settle()
+	return m.result(f)
+}
+
+func (f Field) mover(still map[design.ID]bool) *mover {
 	m := &mover{f: f, still: still, of: map[*layout.Copper]*thing{}, strands: map[design.ID]*thing{}, vias: map[design.ID]*thing{}}
 	m.f.Gone = map[design.ID]bool{}
 	for id := range f.Gone {
 		m.f.Gone[id] = true
 	}
-	m.f.Laid = slices.Clone(f.Laid)
-	h := &thing{hand: hand, copper: hand}
-	m.things = append(m.things, h)
-	m.lay(h)
-	m.stack = []*thing{h}
+	m.f.Laid, m.base = slices.Clone(f.Laid), f
+	return m
+}
+
+// run holds all that moved against the rest until nothing is in the way; the obstacle is where that does not come to an end.
+func (m *mover) run() *Obstacle {
 	for len(m.stack) > 0 {
 		t := m.stack[len(m.stack)-1]
 		m.stack = m.stack[:len(m.stack)-1]
 		if o := m.clear(t); o != nil {
-			return nil, o
+			return o
 		}
 	}
-	m.settle()
-	return m.result(f)
+	return nil
 }
 
 // lay puts the copper of a thing, as it lies now, into the field.
@@ -192,7 +208,7 @@ func (m *mover) strandThing(id design.ID) *thing {
 	if t, known := m.strands[id]; known {
 		return t
 	}
-	s := m.f.strandOf(id)
+	s := m.base.strandOf(id)
 	var t *thing
 	if s != nil && !slices.ContainsFunc(s.IDs, func(id design.ID) bool { return m.still[id] }) {
 		t = &thing{strand: s, path: s.Path, rank: math.MaxInt}
@@ -236,7 +252,7 @@ func (m *mover) clear(t *thing) *Obstacle {
 	}
 	m.stack = append(m.stack, t)
 	if o == nil || o.rank < t.rank {
-		if t.hand != nil || found[o][0].other == nil {
+		if t.rank == 0 || found[o][0].other == nil {
 			return no
 		}
 		if o == nil { // one of what cannot move after the other
@@ -454,50 +470,23 @@ func (m *mover) shift(t *thing, shapes []geom.Shape, grow int64, no *Obstacle) *
 	if best.meets > 0 || best.at.Dist(v.At) > farVia {
 		return m.stuck(t, no)
 	}
+	return m.set(t, best.at, no)
+}
+
+// set puts a via to a place, and its strands follow.
+func (m *mover) set(t *thing, at geom.Point, no *Obstacle) *Obstacle {
 	if t.copper == nil {
+		if o := m.hang(t, no); o != nil {
+			return o
+		}
 		m.things = append(m.things, t)
 	}
-	was := t.at
 	m.f.Gone[t.via.ID] = true
 	m.lift(t)
-	t.at = best.at
-	t.copper = []*layout.Copper{movedVia(t.via, best.at)}
+	t.at = at
+	t.copper = []*layout.Copper{movedVia(t.via, at)}
 	m.lay(t)
-	return m.follow(t, was, no)
-}
-
-func movedVia(c *layout.Copper, at geom.Point) *layout.Copper {
-	out := *c
-	step := at.Sub(c.At)
-	pose := geom.Pose{At: step}
-	out.At, out.Drill, out.Shape = at, at, c.Shape.Moved(pose)
-	out.Other = nil
-	for _, l := range c.Other {
-		out.Other = append(out.Other, layout.Level{Layers: l.Layers, Shape: l.Shape.Moved(pose)})
-	}
-	return &out
-}
-
-// follow lets the strands that end at a via follow it from where it was.
-func (m *mover) follow(t *thing, was geom.Point, no *Obstacle) *Obstacle {
-	seen := map[*thing]bool{}
-	list := slices.Clone(m.things)
-	before := movedVia(t.via, was)
-	for c := range (Field{Doc: m.f.Doc, Index: m.f.Index, Rules: m.f.Rules, Gone: m.f.Gone}).near(before.Box()) {
-		if c.Net != t.via.Net || !layout.Touching(c, before) {
-			continue
-		}
-		s := m.owner(c)
-		if c.Kind != "track" || s == nil || s.strand.Vias[0] != t.via.ID && s.strand.Vias[1] != t.via.ID {
-			return m.stuck(t, no) // it would be parted
-		}
-		list = append(list, s)
-	}
-	for _, s := range list {
-		if s == nil || s.strand == nil || seen[s] || s.strand.Net != t.via.Net {
-			continue
-		}
-		seen[s] = true
+	for _, s := range t.hanging {
 		for end, via := range s.strand.Vias {
 			if via != t.via.ID {
 				continue
@@ -516,6 +505,39 @@ func (m *mover) follow(t *thing, was geom.Point, no *Obstacle) *Obstacle {
 		}
 	}
 	return nil
+}
+
+// hang finds the strands that end at a via as it lies in the design. What else of its net touches it holds it: it would be parted.
+func (m *mover) hang(t *thing, no *Obstacle) *Obstacle {
+	for c := range m.base.near(t.via.Box()) {
+		if c.ID == t.via.ID || c.Net != t.via.Net || !layout.Touching(c, t.via) {
+			continue
+		}
+		var s *thing
+		if c.Kind == "track" && !m.still[c.ID] {
+			s = m.strandThing(c.ID)
+		}
+		if s == nil || s.strand.Vias[0] != t.via.ID && s.strand.Vias[1] != t.via.ID {
+			return m.stuck(t, no)
+		}
+		if !slices.Contains(t.hanging, s) {
+			t.hanging = append(t.hanging, s)
+		}
+	}
+	slices.SortFunc(t.hanging, func(a, b *thing) int { return cmp.Compare(a.strand.IDs[0], b.strand.IDs[0]) })
+	return nil
+}
+
+func movedVia(c *layout.Copper, at geom.Point) *layout.Copper {
+	out := *c
+	step := at.Sub(c.At)
+	pose := geom.Pose{At: step}
+	out.At, out.Drill, out.Shape = at, at, c.Shape.Moved(pose)
+	out.Other = nil
+	for _, l := range c.Other {
+		out.Other = append(out.Other, layout.Level{Layers: l.Layers, Shape: l.Shape.Moved(pose)})
+	}
+	return &out
 }
 
 func reversed(path []geom.Point) []geom.Point {
@@ -582,7 +604,7 @@ func (m *mover) settle() {
 	}
 }
 
-// calmed is a path with shortcuts taken over corners that were not there before.
+// calmed is a path with shortcuts taken among corners that were not there before.
 func (l lane) calmed(path, before []geom.Point) []geom.Point {
 	old := map[geom.Point]bool{}
 	for _, p := range before {
@@ -590,7 +612,7 @@ func (l lane) calmed(path, before []geom.Point) []geom.Point {
 	}
 	for i := 0; i+2 < len(path); i++ {
 		for j := min(i+reachOf, len(path)-1); j >= i+2; j-- {
-			if slices.ContainsFunc(path[i+1:j], func(p geom.Point) bool { return old[p] }) {
+			if slices.ContainsFunc(path[i:j+1], func(p geom.Point) bool { return old[p] }) {
 				continue
 			}
 			was := Length(path[i : j+1])
@@ -608,10 +630,8 @@ func (l lane) calmed(path, before []geom.Point) []geom.Point {
 func (m *mover) result(before Field) (*Aside, *Obstacle) {
 	out := &Aside{}
 	for _, t := range m.things {
-		for _, c := range t.copper {
-			if o := m.f.Clear(wishOf(c)); o != nil {
-				return nil, o
-			}
+		for _, list := range m.clashes(t) {
+			return nil, &list[0].obstacle
 		}
 		if o := m.joins(t, before); o != nil {
 			return nil, o

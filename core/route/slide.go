@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"goldentrace/core/geom"
+	"goldentrace/core/units"
 )
 
 // octal tells whether a way goes in one of the eight directions, or nowhere.
@@ -23,7 +24,8 @@ func normal(a, b geom.Point) (e geom.Point, length float64) {
 	return geom.Point{}, 0
 }
 
-// meet is where the line through a in the direction u meets the line through b in the direction v, rounded.
+// meet is where the line through a in the direction u meets the line through b in the direction v, rounded; false: nowhere that a drawing
+// can reach.
 func meet(a, u, b, v geom.Point) (geom.Point, bool) {
 	ux, uy, vx, vy := float64(u.X), float64(u.Y), float64(v.X), float64(v.Y)
 	den := ux*vy - uy*vx
@@ -31,6 +33,10 @@ func meet(a, u, b, v geom.Point) (geom.Point, bool) {
 		return geom.Point{}, false
 	}
 	t := (float64(b.X-a.X)*vy - float64(b.Y-a.Y)*vx) / den
+	x, y := float64(a.X)+t*ux, float64(a.Y)+t*uy
+	if max(math.Abs(x), math.Abs(y)) > float64(units.Limit) {
+		return geom.Point{}, false
+	}
 	return geom.Pt(a.X+int64(math.Round(t*ux)), a.Y+int64(math.Round(t*uy))), true
 }
 

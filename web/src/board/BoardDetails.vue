@@ -8,7 +8,7 @@ import { complain } from '../shell/notices'
 import AngleField from '../shell/fields/AngleField.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import LengthField from '../shell/fields/LengthField.vue'
-import { pieceLength, ringBox } from '../canvas/arcs'
+import { arcOf, pieceLength, ringBox } from '../canvas/arcs'
 import { format } from '../live/units'
 import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
@@ -75,6 +75,11 @@ const width = computed(() => {
   const w = new Set(tracks.value.map((t) => t.width))
   return w.size === 1 ? [...w][0] : null
 })
+/** The radius of what is round among the pieces, when it is one. */
+const radius = computed(() => {
+  const r = new Set(tracks.value.flatMap((t) => (t.mid ? [Math.round(arcOf(t.a, t.mid, t.b)?.r ?? 0)] : [])))
+  return r.size === 1 ? [...r][0] : null
+})
 const total = computed(() => tracks.value.reduce((s, t) => s + pieceLength(t.a, t.mid, t.b), 0))
 const say = (nm: number) => `${format(nm, taste.unit, 3)} ${taste.unit}`
 const rules: [string, string][] = [
@@ -139,6 +144,12 @@ function resize(w: number, h: number) {
       label="Width"
       :value="width"
       @keep="project.edit('setTrack', { ids: tracks.map((t) => t.id), width: $event }).catch(complain)"
+    />
+    <LengthField
+      label="Corners’ radius"
+      :value="radius"
+      empty="–"
+      @keep="project.edit('roundTracks', { ids: tracks.map((t) => t.id), radius: $event }).catch(complain)"
     />
     <v-checkbox
       label="free of the mask"

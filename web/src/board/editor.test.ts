@@ -113,6 +113,52 @@ describe('dragging parts', () => {
   })
 })
 
+describe('pulling copper', () => {
+  it('slides a piece from its middle line to the grid, and says why it stops', async () => {
+    const { ed, line } = await onBoard([board(2), track(13, 0, [0, 9], [8, 9])])
+    ed.down(at(3, 9.1), tolerance, plain)
+    ed.move(at(3.02, 9.1), tolerance)
+    expect(line.sent).toEqual([]) // the hand only trembled
+    ed.move(at(3.2, 11.3), tolerance)
+    const asks = { id: 13, from: at(3, 9), to: at(3, 11), corner: false, aside: false }
+    expect(line.asked('pull')).toMatchObject(asks)
+    line.say('pull', { moved: [{ ids: [13], layer: 1, width: 500_000, path: [at(0, 9), at(2, 11), at(6, 11), at(8, 9)] }], blocked: { name: 'a hole', at: at(3, 12) } }) // prettier-ignore
+    await settle()
+    expect(ed.state.warning).toBe('Stopped before a hole.')
+    expect(ed.scene.within({ minX: 0, minY: 0, maxX: 1e8, maxY: 1e8 }).some((i) => i.id === 13)).toBe(false)
+    ed.up(at(3.2, 11.3))
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'pullTrack', ...asks })
+    line.answer('edit', { t: 'done' })
+    await settle()
+    expect(ed.grab).toBeNull()
+    expect(ed.state.warning).toBe('')
+    expect(ed.scene.within({ minX: 0, minY: 0, maxX: 1e8, maxY: 1e8 }).some((i) => i.id === 13)).toBe(true)
+  })
+  it('pulls a corner out with Alt, a via by itself, with others making way where the track tool has it so', async () => {
+    const { ed, line } = await onBoard([board(2), track(13, 0, [0, 9], [8, 9]), via(14, 20, 9, 0, 1)])
+    ed.track.state.manner = 'aside'
+    ed.down(at(3, 9), tolerance, { ...plain, altKey: true })
+    ed.move(at(3, 12), tolerance)
+    expect(line.asked('pull')).toMatchObject({ id: 13, corner: true, aside: true })
+    expect(ed.back()).toBe(true)
+    ed.up(at(3, 12))
+    expect(line.sent.filter((s) => s.t === 'edit')).toEqual([])
+    ed.down(at(20, 9), tolerance, plain)
+    ed.move(at(22.2, 9), tolerance)
+    ed.up(at(22.2, 9))
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'pullVia', id: 14, to: at(22, 9), aside: true })
+  })
+  it('leaves what is locked', async () => {
+    const locked = track(13, 0, [0, 9], [8, 9])
+    Object.assign(locked.object!, { locked: true })
+    const { ed, line } = await onBoard([board(2), locked])
+    ed.down(at(3, 9), tolerance, plain)
+    ed.move(at(3, 12), tolerance)
+    ed.up(at(3, 12))
+    expect(line.sent).toEqual([])
+  })
+})
+
 describe('a track under the hand', () => {
   const things = [board(2), placed(11, 0, 0), placed(12, 20, 0), via(14, 0, 20, 0, 1, 'SDA'), placed(16, 40, 0, { nets: {} })]
   const begin = async () => {

@@ -34,6 +34,7 @@ import { dimensionItem, figureItem, legendItem } from './drawn'
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
 import { type Touched, touched, under } from './picking'
+import { PullDrag } from './pulling'
 import { AreaTool } from './tools/area'
 import { FigureTool } from './tools/figure'
 import { HoleTool } from './tools/hole'
@@ -244,7 +245,9 @@ export class BoardEditor extends Stage {
     const [id] = this.selection
     const m = this.selection.size === 1 ? this.project.dimensions.get(id) : undefined
     if (m) return new DimensionDrag(this, m)
-    return this.movable().length ? new BoardDrag(this, p.at) : null
+    if (this.movable().length) return new BoardDrag(this, p.at)
+    const copper = this.selection.size === 1 && ['track', 'via'].includes(this.project.kind(id) ?? '')
+    return copper && !(this.project.find(id)!.object as Kinds['track']).locked ? new PullDrag(this, id, p) : null
   }
   readonly partKind = 'placed'
   partsPicked(): PartRef[] {

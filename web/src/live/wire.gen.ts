@@ -874,6 +874,21 @@ export interface PlaceTaps {
   wire: Point
 }
 
+export interface PullTrack {
+  id: number
+  from: Point
+  to: Point
+  grip?: number
+  corner?: boolean
+  aside?: boolean
+}
+
+export interface PullVia {
+  id: number
+  to: Point
+  aside?: boolean
+}
+
 export interface PutArea {
   area: RuleArea
 }
@@ -968,6 +983,11 @@ export interface ReplaceText {
 export interface ResizeBody {
   symbol: number
   box: Box
+}
+
+export interface RoundTracks {
+  ids: number[]
+  radius: number
 }
 
 export interface SetBasket {
@@ -1644,6 +1664,21 @@ export interface Waiting {
   connections: number
   pads: number
   area: number
+}
+
+export interface Pull {
+  id: number
+  from: Point
+  to: Point
+  grip?: number
+  corner?: boolean
+  aside?: boolean
+}
+
+export interface Pulled {
+  moved: MovedTrack[]
+  movedVias?: MovedVia[]
+  blocked?: Obstacle
 }
 
 export interface RepeatPads {
@@ -2419,6 +2454,26 @@ export interface PartsPinList {
   pins: Listed[]
 }
 
+export interface MovedTrack {
+  ids: number[]
+  layer: number
+  width: number
+  path: Corner[]
+}
+
+export interface MovedVia {
+  id: number
+  to: Point
+}
+
+export interface Obstacle {
+  name: string
+  net: string
+  at: Point
+  measured: number
+  required: number
+}
+
 export interface Repeat {
   kind: string
   count: number
@@ -2495,26 +2550,6 @@ export interface Span {
   from: number
   to: number
   text: string
-}
-
-export interface Obstacle {
-  name: string
-  net: string
-  at: Point
-  measured: number
-  required: number
-}
-
-export interface MovedTrack {
-  ids: number[]
-  layer: number
-  width: number
-  path: Corner[]
-}
-
-export interface MovedVia {
-  id: number
-  to: Point
 }
 
 export interface WidthRow {
@@ -2886,6 +2921,8 @@ export interface Commands {
   placePort: PlacePort
   placeSupply: PlaceSupply
   placeTaps: PlaceTaps
+  pullTrack: PullTrack
+  pullVia: PullVia
   putArea: PutArea
   putFootprint: PutFootprint
   putLibraryPart: PutLibraryPart
@@ -2904,6 +2941,7 @@ export interface Commands {
   replacePart: ReplacePart
   replaceText: ReplaceText
   resizeBody: ResizeBody
+  roundTracks: RoundTracks
   setBasket: SetBasket
   setBlock: SetBlock
   setChecked: SetChecked
@@ -2998,6 +3036,7 @@ export interface Questions {
   pattern: { asks: PatternOf; answers: Pattern }
   pinList: { asks: PinList; answers: PinsRead }
   placeNext: { asks: PlaceNext; answers: Waiting[] }
+  pull: { asks: Pull; answers: Pulled }
   repeat: { asks: RepeatPads; answers: Repeated }
   ruleHolds: { asks: RuleHolds; answers: RuleHeld }
   rulesFile: { asks: RulesFile; answers: Filed }

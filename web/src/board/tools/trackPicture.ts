@@ -1,6 +1,6 @@
 import { tracePoints } from '../../canvas/geometry'
 import { paintItem, type Pen } from '../../canvas/scene'
-import type { Point, Run } from '../../live/wire.gen'
+import type { Point, Run, TrackWay } from '../../live/wire.gen'
 import { copperColour } from '../../shell/tokens'
 import { drawRun, trackItem, viaItems } from '../draw'
 import type { BoardEditor } from '../editor'
@@ -62,7 +62,7 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
 }
 
 /** What makes way: its old place faint, its new place full. */
-function paintMoved(ed: BoardEditor, pen: Pen, way: NonNullable<TrackTool['way']>) {
+export function paintMoved(ed: BoardEditor, pen: Pen, way: Pick<TrackWay, 'moved' | 'movedVias'>) {
   const n = ed.copper.length
   pen.ctx.globalAlpha = 0.3
   for (const m of way.moved ?? [])
