@@ -59,7 +59,7 @@ func BenchmarkFinish(b *testing.B) {
 	})
 }
 
-// busBeside puts twenty long tracks side by side beside the parts, on a board made wider for it; left is the x of the first.
+// busBeside puts twenty long tracks side by side, each a little longer than the one before, beside the parts, on a board made wider for it; left is the x of the first.
 func busBeside(d *design.Doc) (net design.ID, left int64, y int64) {
 	net = 1 << 29
 	outline := geom.BoxOf(geom.Places(d.Board.Outline)...)
@@ -70,7 +70,7 @@ func busBeside(d *design.Doc) (net design.ID, left int64, y int64) {
 	for i := range int64(20) {
 		x := left + i*500_000
 		d.Put(&design.Net{ID: net + design.ID(i), Name: fmt.Sprintf("BUS%d", i)})
-		d.Put(&design.Track{ID: net + 100 + design.ID(i), Net: net + design.ID(i), Layer: d.Board.Top(), A: geom.Pt(x, outline.Min.Y+5_000_000), B: geom.Pt(x, outline.Max.Y-5_000_000), Width: 250_000})
+		d.Put(&design.Track{ID: net + 100 + design.ID(i), Net: net + design.ID(i), Layer: d.Board.Top(), A: geom.Pt(x, outline.Min.Y+(24-i)*1_000_000), B: geom.Pt(x, outline.Max.Y-(24-i)*1_000_000), Width: 250_000})
 	}
 	return net, left, outline.Centre().Y
 }
