@@ -248,9 +248,10 @@ func fingerprint(d *design.Doc) string {
 // Random hands on random boards: whatever is drawn, finished, moved aside or renewed, the board's check finds nothing that breaks a rule, pads that
 // were joined stay joined, nothing of two nets touches, locked tracks lie where they lay, and undo gives back what was.
 func TestRandomRouting(t *testing.T) {
+	made := 0
+	defer func() { assert.Greater(t, made, 100, "acts that were made") }()
 	rapid.Check(t, func(t *rapid.T) {
 		d := routed(t)
-		made := 0
 		for range rapid.IntRange(3, 14).Draw(t, "acts") {
 			x := layout.NewIndex(d)
 			f := route.Field{Doc: d, Index: x, Rules: rules.Of(d)}

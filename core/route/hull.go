@@ -120,47 +120,45 @@ func (h hull) cut(a, b geom.Point) (from, to float64, through bool) {
 	return from, to, to > from
 }
 
-// place is a place of the hull's edge: on the side from corner i on, or at that corner.
-type place struct {
+// brink is a point of the hull's edge: on the side from a corner on, or at that corner.
+type brink struct {
 	at   geom.Point
 	side int
 }
 
 // on finds the side of the hull nearest to a place.
-func (h hull) on(p geom.Point) place {
+func (h hull) on(p geom.Point) brink {
 	best, at := math.Inf(1), 0
 	for i, a := range h {
 		if d, _, _ := geom.SegmentDistance(a, h[(i+1)%len(h)], p, p); d < best {
 			best, at = d, i
 		}
 	}
-	return place{p, at}
+	return brink{p, at}
 }
 
 // edge is the way along the hull from one place of it to another, anticlockwise or clockwise, both included.
-func (h hull) edge(a, b place, anticlockwise bool) []geom.Point {
-	out := []geom.Point{a.at}
+func (h hull) edge(from, to brink, anticlockwise bool) []geom.Point {
+	out := []geom.Point{from.at}
 	n := len(h)
 	if anticlockwise {
-		for i := a.side; i != b.side || wraps(h, a, b, i, len(out) > 1); i = (i + 1) % n {
+		for i := from.side; i != to.side || len(out) == 1 && wraps(h, from, to); i = (i + 1) % n {
 			out = append(out, h[(i+1)%n])
 			if len(out) > n+1 {
 				break
 			}
 		}
-		return append(out, b.at)
+		return append(out, to.at)
 	}
-	back := h.edge(b, a, true)
+	back := h.edge(to, from, true)
 	slices.Reverse(back)
 	return back
 }
 
-// wraps tells whether the way from a to b on one side has to go all the way round, since b lies before a.
-func wraps(h hull, a, b place, i int, begun bool) bool {
-	if begun || a.side != b.side || i != a.side {
-		return false
-	}
-	return h[i].Dist(b.at) < h[i].Dist(a.at)
+// wraps tells whether the way between two points of one side has to go all the way round, since the second lies before the first.
+func wraps(h hull, from, to brink) bool {
+	corner := h[from.side]
+	return from.side == to.side && corner.Dist(to.at) < corner.Dist(from.at)
 }
 
 // walks are the two ways that a path takes round the hull where it goes through it, anticlockwise and clockwise. False: it does not go

@@ -7,7 +7,6 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
-	"goldentrace/core/layout"
 )
 
 // Pull is what the hand does to a track: it takes a piece of it at a place and goes to another.
@@ -236,32 +235,13 @@ func cornered(path []geom.Point, i int, at geom.Point) []geom.Point {
 
 // joinsAnew tells whether a strand along another path touches copper of its net that it did not touch before.
 func (f Field) joinsAnew(s *Strand, path []geom.Point) *Obstacle {
-	own := map[design.ID]bool{}
+	m := f.mover(nil)
+	t := &thing{strand: s, path: s.Path}
 	for _, id := range s.IDs {
-		own[id] = true
+		m.strands[id] = t
 	}
-	known := map[layout.Ref]bool{}
-	each := func(list []*layout.Copper, yield func(*layout.Copper) bool) {
-		for _, mine := range list {
-			for c := range f.near(mine.Box()) {
-				if c.Net == s.Net && !own[c.ID] && layout.Touching(mine, c) && !yield(c) {
-					return
-				}
-			}
-		}
-	}
-	each(s.copper(s.Path), func(c *layout.Copper) bool {
-		known[c.Ref()] = true
-		return true
-	})
-	var no *Obstacle
-	each(s.copper(path), func(c *layout.Copper) bool {
-		if !known[c.Ref()] {
-			no = &Obstacle{Name: c.Name, Net: f.Doc.NetName(c.Net), At: c.At}
-		}
-		return no == nil
-	})
-	return no
+	m.put(t, path)
+	return m.joins(t, f)
 }
 
 // PullVia finds how a via goes to another place and its tracks follow; with aside others make way, else they stop it. It goes as far as it
