@@ -138,3 +138,68 @@ func TestRoutingByHand(t *testing.T) {
 	b.kept()
 	b.until(`goldenTrace.all('via').length === 2`)
 }
+
+// What a hand needs between narrow places: hops that move to where a via fits, vias dragged with what hangs on them, corners rounded
+// afterwards, tracks that get narrower where only that fits, and the other side of an obstacle.
+func TestRoutingInNarrowPlaces(t *testing.T) {
+	d := bus()
+	for i, y := range []int64{23_815_000, 25_715_000} { // 0.7 mm between their pads
+		d.Put(&design.Net{ID: design.ID(120 + i), Name: fmt.Sprintf("X%d", i)})
+		d.Put(&design.Placed{ID: design.ID(230 + i), Part: design.ID(1230 + i), Designator: fmt.Sprintf("R%d", i), Footprint: "One pad", At: geom.Pt(10_160_000, y), Nets: map[string]design.ID{"1": design.ID(120 + i)}})
+	}
+	p := serveDoc(t, "Bus", d)
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Bus", "board")
+	b.focus()
+	b.key("t")
+	b.point(20, 6)
+	b.move(20, 13.335) // 0.465 mm from the bus's lowest line: too near for a via of 0.8 mm
+	b.key(" ")
+	b.until(seen("button", "Bottom") + `.getAttribute('aria-pressed') === 'true'`)
+	b.key(enter)
+	b.kept()
+	via := eval[[]float64](b, `(()=>{const v=goldenTrace.all('via')[0];return [v.at.x/1e6,v.at.y/1e6]})()`)
+	assert.LessOrEqual(t, via[1], 13.8-0.125-0.2-0.4+0.001, "it moved to where it fits")
+	assert.Greater(t, via[1], 12.0)
+	b.key(escape)
+	b.press("Select")
+	b.drag(via[0], via[1], 22.86, 10.16)
+	b.kept()
+	assert.Equal(t, []float64{22.86, 10.16}, eval[[]float64](b, `(()=>{const v=goldenTrace.all('via')[0];return [v.at.x/1e6,v.at.y/1e6]})()`))
+	ends := `goldenTrace.all('track').filter(t => t.net === 110).some(t => [t.a, t.b].some(p => p.x === 22860000 && p.y === 10160000))`
+	assert.True(t, eval[bool](b, ends), "its track follows")
+	b.glimpse("via")
+
+	line := eval[[]float64](b, `(()=>{const t=goldenTrace.all('track').filter(t => t.net === 110).sort((a,b)=>Math.hypot(b.a.x-b.b.x,b.a.y-b.b.y)-Math.hypot(a.a.x-a.b.x,a.a.y-a.b.y))[0];return [(t.a.x+t.b.x)/2e6,(t.a.y+t.b.y)/2e6]})()`)
+	b.focus()
+	b.point(line[0], line[1])
+	b.set("Corners’ radius, mm", "1")
+	assert.Positive(t, eval[int](b, `goldenTrace.all('track').filter(t => t.mid).length`))
+	b.glimpse("rounded")
+
+	b.focus()
+	b.key("t")
+	b.press("Top")
+	draw := func(setting func(), ends ...[2]float64) []float64 {
+		t.Helper()
+		b.point(20, 24)
+		setting()
+		for _, e := range ends {
+			b.point(e[0], e[1])
+		}
+		b.glimpse(fmt.Sprint("narrow", len(ends)))
+		b.key(enter)
+		b.kept()
+		got := eval[[]float64](b, `(()=>{const l=goldenTrace.all('track').filter(t => t.net === 110 && t.a.y > 20e6);const y=l.flatMap(t=>[t.a.y,t.b.y]);return [Math.min(...l.map(t=>t.width)),Math.max(...l.map(t=>t.width)),Math.min(...y)/1e6,Math.max(...y)/1e6,l.length]})()`)
+		b.key("z", ctrl)
+		b.kept()
+		return got
+	}
+	got := draw(func() { b.key("N", shift) }, [2]float64{15.24, 24.765}, [2]float64{4.445, 24.765})
+	assert.Less(t, got[0], 300_000.0, "narrow between the pads")
+	assert.Equal(t, 400_000.0, got[1], "and as wide as ever beside them")
+	one := draw(func() { b.key("N", shift); b.choose("At obstacles", "go around") }, [2]float64{4.445, 24.13})
+	other := draw(func() { b.move(4.445, 24.13); b.key("J", shift) }, [2]float64{4.445, 24.13})
+	assert.NotEqual(t, one[2:4], other[2:4], "by the other side")
+	assert.Zero(t, eval[int](b, `[...goldenTrace.findings.values()].filter(f => f.stage === 'board' && f.severity === 'fault').length`))
+}

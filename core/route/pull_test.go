@@ -91,6 +91,11 @@ func TestPullingAVia(t *testing.T) {
 			assert.True(t, d.X == 0 || d.Y == 0 || d.X == d.Y || d.X == -d.Y, "%v", s.To)
 		}
 	}
+	short := field(append(line(100, mm(10, 4), mm(10, 9.6), mm(9.6, 10)), &design.Via{ID: 50, Net: 900, At: mm(9.6, 10), Diameter: 800 * um, Hole: 400 * um, From: 1, To: 3})...)
+	a, no, err = short.PullVia(50, mm(12, 8), false)
+	require.NoError(t, err)
+	require.Nil(t, no, "the long piece touches the via too, beside the short one that ends there")
+	assert.Equal(t, mm(12, 8), a.Vias[0].To)
 	wall := &design.Track{ID: 200, Net: 902, Layer: 1, A: mm(1, 13), B: mm(19, 13), Width: 250 * um}
 	f = field(append(line(100, mm(2, 10), mm(10, 10)), via, low, wall)...)
 	a, no, err = f.PullVia(50, mm(10, 15), false)

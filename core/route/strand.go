@@ -91,22 +91,25 @@ func (f Field) goesOn(s *Strand, at geom.Point, taken map[design.ID]bool) (next 
 	return next, 0
 }
 
-// held tells whether copper of its net hangs on a track between its ends, which moving it would part.
+// held tells whether copper of its net hangs on a track between its ends, which moving it would part. What hangs on a piece at one of
+// its ends as well, as beside a short piece, is joined there.
 func (f Field) held(t *design.Track) bool {
 	layer := f.Doc.Board.Position(t.Layer)
 	shape := geom.Bow(t.Piece(), t.Width)
+	var beside, hanging []*layout.Copper
 	for c := range f.near(shape.Box()) {
 		if c.ID == t.ID || c.Net != t.Net || c.Bare || !c.Has(layer) {
 			continue
 		}
 		own := c.On(layer)
 		if own.Holds(t.A) || own.Holds(t.B) {
-			continue // it hangs together with one of the ends, or goes on from there
+			beside = append(beside, c) // it hangs together with one of the ends, or goes on from there
+		} else if gap, _, _ := geom.Gap(shape, own); gap <= 0 {
+			hanging = append(hanging, c)
 		}
-		if o := f.Doc.Tracks[c.ID]; o != nil && (shape.Holds(o.A) || shape.Holds(o.B)) {
-			return true
-		}
-		if gap, _, _ := geom.Gap(shape, own); gap <= 0 {
+	}
+	for _, c := range hanging {
+		if !slices.ContainsFunc(beside, func(b *layout.Copper) bool { return layout.Touching(b, c) }) {
 			return true
 		}
 	}
