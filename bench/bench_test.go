@@ -128,7 +128,9 @@ func BenchmarkPreviewDrag(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
 		w := workbench.Open(d, 0)
 		p := first(d.Placed.All())
-		report(b, 100, func(i int) { w.Drag([]design.ID{p.ID}, geom.Pt(int64(i)*100_000, 0), geom.Point{}, 0) })
+		report(b, 100, func(i int) {
+			w.Drag([]design.ID{p.ID}, geom.Pt(int64(i)*100_000, 0), geom.Point{}, 0, edit.TracksAlong)
+		})
 	})
 }
 

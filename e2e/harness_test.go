@@ -243,7 +243,7 @@ func (b *tab) point(x, y float64, opts ...chromedp.MouseOption) {
 }
 
 // drag moves the pointer with its button held.
-func (b *tab) drag(x0, y0, x1, y1 float64) {
+func (b *tab) drag(x0, y0, x1, y1 float64, held ...func()) {
 	b.t.Helper()
 	b.move(x0, y0)
 	ax, ay := b.at(x0, y0)
@@ -256,6 +256,9 @@ func (b *tab) drag(x0, y0, x1, y1 float64) {
 		time.Sleep(15 * time.Millisecond)
 	}
 	time.Sleep(80 * time.Millisecond)
+	for _, f := range held {
+		f()
+	}
 	b.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, bx, by, left...))
 	time.Sleep(40 * time.Millisecond)
 }

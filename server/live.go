@@ -257,7 +257,7 @@ func (p *project) answer(c *client, req Request) {
 		c.tell(Answered{req.Ref, answer})
 		return
 	case "edit":
-		done.Rev, done.Over, err = p.edit(ctx, c, req)
+		done, err = p.edit(ctx, c, req)
 		var asks *workbench.Asks
 		if errors.As(err, &asks) {
 			c.tell(Asks{req.Ref, asks.Error(), asks.Outcome})

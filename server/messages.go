@@ -75,6 +75,7 @@ type (
 		Ref  string `json:"ref"`
 		Rev  int64  `json:"rev,omitempty"`
 		Over string `json:"over,omitempty"` // what of another's the edit replaced
+		Said string `json:"said,omitempty"` // what else has to be told of what it did
 	}
 	// Refused answers what was not done.
 	Refused struct {

@@ -207,21 +207,26 @@ func (p *project) broadcast(m any) {
 // edit applies a command, keeps it and tells everyone. It answers with the revision it made;
 // an edit whose ref was kept already is answered with that revision and done only once. agreed
 // is what the person was told the command would join and part.
-func (p *project) edit(ctx context.Context, c *client, req Request) (rev int64, over string, err error) {
+func (p *project) edit(ctx context.Context, c *client, req Request) (done Done, err error) {
+	done.Ref = req.Ref
 	if rev, ok, err := p.kept(ctx, req.Ref); err != nil || ok {
-		return rev, "", err
+		done.Rev = rev
+		return done, err
 	}
 	kind, cmd, err := edit.Decode(req.Cmd)
 	if err != nil {
-		return 0, "", err
+		return done, err
 	}
 	cs, _, err := p.bench.Try(cmd, req.Agreed)
 	if err != nil {
-		return 0, "", err
+		return done, err
 	}
-	over = p.overwritten(cs, c, req.Rev)
-	rev, err = p.keep(ctx, store.Entry{Act: kind, Ref: req.Ref, Author: c.author, Changes: cs})
-	return rev, over, err
+	done.Over = p.overwritten(cs, c, req.Rev)
+	if s, ok := cmd.(edit.Sayer); ok {
+		done.Said = s.Said()
+	}
+	done.Rev, err = p.keep(ctx, store.Entry{Act: kind, Ref: req.Ref, Author: c.author, Changes: cs})
+	return done, err
 }
 
 // kept finds the edit with the sender's ref among those kept already.

@@ -84,6 +84,7 @@ func (c *SetSides) Apply(tx *Tx) error {
 type Gather struct {
 	IDs []design.ID `json:"ids"`
 	At  geom.Point  `json:"at"`
+	Following
 }
 
 // Apply the command.
@@ -105,5 +106,5 @@ func (c *Gather) Apply(tx *Tx) error {
 			}
 		}
 	}
-	return nil
+	return c.follow(tx)
 }

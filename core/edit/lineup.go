@@ -34,6 +34,7 @@ type LineUp struct {
 	IDs []design.ID `json:"ids"`
 	How string      `json:"how"`
 	Gap int64       `json:"gap,omitempty"` // between courtyards, of PackX and PackY
+	Following
 }
 
 // lined is a thing that is lined up, and its room.
@@ -80,7 +81,7 @@ func (c *LineUp) Apply(tx *Tx) error {
 	if still {
 		return fmt.Errorf("they stand so already")
 	}
-	return nil
+	return c.follow(tx)
 }
 
 // steps are the ways by which the things go.
@@ -160,6 +161,7 @@ func (c *LineUp) steps(list []lined) map[design.ID]geom.Point {
 type SwapPlaced struct {
 	A design.ID `json:"a"`
 	B design.ID `json:"b"`
+	Following
 }
 
 // Apply the command.
@@ -186,7 +188,10 @@ func (c *SwapPlaced) Apply(tx *Tx) error {
 	if err := tx.Put(&p); err != nil {
 		return err
 	}
-	return tx.Put(&q)
+	if err := tx.Put(&q); err != nil {
+		return err
+	}
+	return c.follow(tx)
 }
 
 // SetLabel moves a part's designator on the board; without a place it is back where the footprint has it.

@@ -119,6 +119,7 @@ func (tx *Tx) otherSide(layer design.LayerID, over bool) design.LayerID {
 type MovePlaced struct {
 	IDs  []design.ID `json:"ids"`
 	Step geom.Point  `json:"step"`
+	Following
 }
 
 // Apply the command.
@@ -126,7 +127,10 @@ func (c *MovePlaced) Apply(tx *Tx) error {
 	if (c.Step == geom.Point{}) {
 		return nil
 	}
-	return tx.onBoard(c.IDs, carried{at: func(p geom.Point) geom.Point { return p.Add(c.Step) }})
+	if err := tx.onBoard(c.IDs, carried{at: func(p geom.Point) geom.Point { return p.Add(c.Step) }}); err != nil {
+		return err
+	}
+	return c.follow(tx)
 }
 
 // TurnPlaced turns things on the board anticlockwise about the pivot by Angle millidegrees.
@@ -134,19 +138,25 @@ type TurnPlaced struct {
 	IDs   []design.ID `json:"ids"`
 	Pivot geom.Point  `json:"pivot"`
 	Angle int32       `json:"angle"`
+	Following
 }
 
 // Apply the command.
 func (c *TurnPlaced) Apply(tx *Tx) error {
-	return tx.onBoard(c.IDs, carried{
+	err := tx.onBoard(c.IDs, carried{
 		at:    func(p geom.Point) geom.Point { return geom.Turn(p.Sub(c.Pivot), c.Angle).Add(c.Pivot) },
 		angle: func(a int32) int32 { return a%360_000 + c.Angle%360_000 },
 	})
+	if err != nil {
+		return err
+	}
+	return c.follow(tx)
 }
 
 // FlipPlaced carries parts, texts and figures to the board's other side, each about its own origin or middle.
 type FlipPlaced struct {
 	IDs []design.ID `json:"ids"`
+	Following
 }
 
 // Apply the command.
@@ -168,7 +178,7 @@ func (c *FlipPlaced) Apply(tx *Tx) error {
 			return err
 		}
 	}
-	return nil
+	return c.follow(tx)
 }
 
 // SetPlaced gives a part, hole or text an exact place; nil fields stay.
@@ -178,6 +188,7 @@ type SetPlaced struct {
 	Y      *int64    `json:"y,omitempty"`
 	Angle  *int32    `json:"angle,omitempty"`
 	Bottom *bool     `json:"bottom,omitempty"`
+	Following
 }
 
 // Apply the command.
@@ -199,7 +210,10 @@ func (c *SetPlaced) Apply(tx *Tx) error {
 	default:
 		return fmt.Errorf("something that was picked has no place to be set (id %d)", c.ID)
 	}
-	return tx.onBoard([]design.ID{c.ID}, by)
+	if err := tx.onBoard([]design.ID{c.ID}, by); err != nil {
+		return err
+	}
+	return c.follow(tx)
 }
 
 // with is a copy of an object that was changed.

@@ -246,7 +246,15 @@ func (tx *Tx) Index() *layout.Index {
 	if tx.env.Index != nil {
 		return tx.env.Index()
 	}
-	return layout.NewIndex(tx.Doc)
+	x := layout.NewIndex(tx.Doc)
+	for _, id := range tx.order {
+		if c := tx.changes[id]; c.Before != nil {
+			x.Put(tx.Doc, c.Before)
+		} else {
+			x.Remove(id)
+		}
+	}
+	return x
 }
 
 // Rules of the board as they were before the command.

@@ -4,7 +4,9 @@ import (
 	"fmt"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/route"
 	"goldentrace/core/workbench"
 )
 
@@ -14,18 +16,42 @@ type Drag struct {
 	Step  geom.Point  `json:"step"`
 	Pivot geom.Point  `json:"pivot"`
 	Angle int32       `json:"angle,omitempty"`
+	// Tracks says what becomes of those that lead to the parts.
+	Tracks edit.Tracks `json:"tracks,omitempty"`
+}
+
+// Dragged is the answer.
+type Dragged struct {
+	workbench.Dragged
+	Moved     []MovedTrack     `json:"moved,omitempty"` // tracks that follow
+	MovedVias []MovedVia       `json:"movedVias,omitempty"`
+	Going     []design.ID      `json:"going,omitempty"`   // tracks that go, so that links are open
+	Sought    bool             `json:"sought,omitempty"`  // a longer search may find ways for some of them
+	Touches   []route.Obstacle `json:"touches,omitempty"` // foreign copper that the parts would touch
 }
 
 // mostPicked bounds what a preview moves at once.
 const mostPicked = 20_000
 
 // Answer the question.
-func (q *Drag) Answer(b *workbench.Bench) (workbench.Dragged, error) {
+func (q *Drag) Answer(b *workbench.Bench) (out Dragged, err error) {
 	if err := within(q.Step, q.Pivot); err != nil {
-		return workbench.Dragged{}, err
+		return out, err
 	}
 	if len(q.IDs) > mostPicked {
-		return workbench.Dragged{}, fmt.Errorf("%d things at once are too many to drag", len(q.IDs))
+		return out, fmt.Errorf("%d things at once are too many to drag", len(q.IDs))
 	}
-	return b.Drag(q.IDs, q.Step, q.Pivot, q.Angle), nil
+	out.Dragged = b.Drag(q.IDs, q.Step, q.Pivot, q.Angle, q.Tracks)
+	w := out.Followed
+	if w == nil {
+		return out, nil
+	}
+	out.Moved, out.Sought, out.Touches = movedOf(b, w.Strands...), w.Sought, w.Touches
+	for _, m := range w.Vias {
+		out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
+	}
+	for _, s := range w.Open {
+		out.Going = append(out.Going, s.IDs...)
+	}
+	return out, nil
 }

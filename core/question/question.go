@@ -57,7 +57,7 @@ var kinds = map[string]entry{
 	"track":       is[Track, TrackWay](),
 	"finish":      is[Finish, Finished](),
 	"pull":        is[Pull, Pulled](),
-	"drag":        is[Drag, workbench.Dragged](),
+	"drag":        is[Drag, Dragged](),
 	"why":         is[Why, []Asked](),
 	"differences": is[Differences, []Difference](),
 	"find":        is[Find, []Hit](),

@@ -60,18 +60,42 @@ const enough = 1.06
 // Finish finds a way from a place to copper of the net; nil: there is none on the finest grid, or it gave up. The way keeps
 // all rules.
 func (f Field) Finish(e Errand) []Leg {
+	legs, _ := f.finish(e)
+	return legs
+}
+
+// finish also tells at how many places it looked. Of what may hop, a way without hops is sought as well that is no dearer.
+func (f Field) finish(e Errand) (best []Leg, looked int) {
 	if len(e.Goals) == 0 {
-		return nil
+		return nil, 0
 	}
-	var best []Leg
-	looked := 0
+	best, looked = f.search(e, nil)
+	if !e.Hops || best == nil {
+		return best, looked
+	}
+	for layers := e.Layers; layers != 0 && (e.Most == 0 || looked < e.Most); layers &= layers - 1 {
+		flat := e
+		flat.Hops, flat.Layers, flat.Most = false, layers&-layers, max(e.Most-looked, 0)
+		more := 0
+		best, more = f.search(flat, best)
+		looked += more
+	}
+	return best, looked
+}
+
+// search finds a way that is cheaper than the one there is; that one, where it finds none.
+func (f Field) search(e Errand, known []Leg) (best []Leg, looked int) {
+	best = known
 	least := math.Inf(1)
 	for _, g := range e.Goals {
 		least = min(least, octile(e.From, nearestOf(g, e.From)))
 	}
 	for i, s := range searches {
-		if best != nil && (i == len(searches)-1 || least > closely || float64(price(best)) < enough*least) {
+		if best != nil && (least > closely || float64(price(best)) < enough*least) {
 			break
+		}
+		if best != nil && i == len(searches)-1 {
+			s.eager, s.most = 1.2, 300_000 // for a gap that only the finest grid finds
 		}
 		for _, box := range f.windows(e) {
 			q := f.questOf(e, box)
@@ -97,7 +121,7 @@ func (f Field) Finish(e Errand) []Leg {
 			break
 		}
 	}
-	return best
+	return best, looked
 }
 
 // price of legs: their length and hops.

@@ -91,6 +91,16 @@ func (f Field) goesOn(s *Strand, at geom.Point, taken map[design.ID]bool) (next 
 	return next, 0
 }
 
+// endsAt tells whether a piece is no track, or is one that ends in another piece: it keeps hold of it wherever it is laid.
+func (f Field) endsAt(c, other *layout.Copper) bool {
+	t := f.Doc.Tracks[c.ID]
+	if t == nil || c.Kind != "track" {
+		return true
+	}
+	on := other.On(f.Doc.Board.Position(t.Layer))
+	return on.Holds(t.A) || on.Holds(t.B)
+}
+
 // held tells whether copper of its net hangs on a track between its ends, which moving it would part. What hangs on a piece at one of
 // its ends as well, as beside a short piece, is joined there.
 func (f Field) held(t *design.Track) bool {
@@ -109,7 +119,7 @@ func (f Field) held(t *design.Track) bool {
 		}
 	}
 	for _, c := range hanging {
-		if !slices.ContainsFunc(beside, func(b *layout.Copper) bool { return layout.Touching(b, c) }) {
+		if !slices.ContainsFunc(beside, func(b *layout.Copper) bool { return layout.Touching(b, c) && f.endsAt(b, c) }) {
 			return true
 		}
 	}

@@ -163,7 +163,7 @@ func TestDraggedLinksAreTheRealOnes(t *testing.T) {
 	b := workbench.Open(d, 0)
 	for p := range d.Placed.All() {
 		step := geom.Pt(-30_000_000, 5_000_000)
-		said := b.Drag([]design.ID{p.ID}, step, geom.Point{}, 0)
+		said := b.Drag([]design.ID{p.ID}, step, geom.Point{}, 0, edit.TracksStay)
 		cs, err := b.Edit(&edit.MovePlaced{IDs: []design.ID{p.ID}, Step: step})
 		require.NoError(t, err)
 		b.Settle()

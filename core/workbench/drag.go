@@ -1,11 +1,14 @@
 package workbench
 
 import (
+	"maps"
 	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/route"
 )
 
 // Dragged is what moving things on the board would do to the open links, for a preview.
@@ -14,14 +17,20 @@ type Dragged struct {
 	Notes   []layout.NoteLine           `json:"notes"`   // about the places of what is moved, and of what is to be near it
 	Clashes []design.ID                 `json:"clashes"` // parts that would lie over each other
 	Length  int64                       `json:"length"`  // of the open links of the nets moved, together
+
+	Followed *route.Followed `json:"-"` // how tracks follow; nil: they stay
 }
 
-// Drag answers for parts moved by step and turned by angle about the pivot.
-func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragged {
+// mostDragged is how many places of grids are looked at for tracks that follow, at each motion of the hand.
+const mostDragged = 8_000
+
+// Drag answers for parts moved by step and turned by angle about the pivot, and for the tracks that lead to them.
+func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, tracks edit.Tracks) Dragged {
 	out := Dragged{Links: map[design.ID][]layout.Link{}, Notes: []layout.NoteLine{}, Clashes: []design.ID{}}
 	parts := map[design.ID]*design.Placed{}
 	moved := map[design.ID][]*layout.Copper{}
 	nets := map[design.ID]bool{}
+	var carried []route.Carried
 	for _, id := range ids {
 		at := func(p geom.Point) geom.Point { return geom.Turn(p.Sub(pivot), angle).Add(pivot).Add(step) }
 		switch o := b.Doc.Get(id).(type) { // copper goes along
@@ -33,10 +42,12 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 				q.Mid = &mid
 			}
 			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
+			carried = append(carried, route.Carried{Before: o, After: &q})
 		case *design.Via:
 			q := *o
 			q.At = at(o.At)
 			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
+			carried = append(carried, route.Carried{Before: o, After: &q})
 		}
 		p := b.Doc.Placed[id]
 		if p == nil {
@@ -47,9 +58,14 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32) Dragg
 		q.Angle = ((q.Angle+angle)%360_000 + 360_000) % 360_000
 		parts[id] = &q
 		moved[id] = layout.PiecesOf(b.Doc, &q)
+		carried = append(carried, route.Carried{Before: p, After: &q})
 		for _, n := range p.Nets {
 			nets[n] = true
 		}
+	}
+	if tracks != edit.TracksStay {
+		out.Followed = b.Field().Follow(carried, tracks == edit.TracksAlong, mostDragged)
+		maps.Copy(moved, out.Followed.Copper())
 	}
 	for n := range nets {
 		if links := b.links.of[n]; links != nil {

@@ -213,7 +213,7 @@ func TestTurnedLinksAreTheRealOnes(t *testing.T) {
 	for p := range d.Placed.All() {
 		for _, angle := range []int32{90_000, -90_000, 37_000} {
 			pivot := p.At.Add(geom.Pt(5_000_000, 0))
-			said := b.Drag([]design.ID{p.ID}, geom.Point{}, pivot, angle)
+			said := b.Drag([]design.ID{p.ID}, geom.Point{}, pivot, angle, edit.TracksStay)
 			cs, err := b.Edit(&edit.TurnPlaced{IDs: []design.ID{p.ID}, Pivot: pivot, Angle: angle})
 			require.NoError(t, err)
 			b.Settle()

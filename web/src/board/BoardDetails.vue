@@ -44,7 +44,7 @@ const drawnKind = computed(() => {
 const board = computed(() => (void props.project.docTick.value, props.project.board))
 const size = computed(() => (board.value.outline?.length ? ringBox(board.value.outline) : null))
 const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean }) =>
-  props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields }).catch(complain)
+  props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields, tracks: taste.tracks }).catch(complain)
 const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
   props.project.edit('setHole', { ids: [one.value!.object!.id], ...fields }).catch(complain)
 const copper = computed(() => board.value.stack.filter((l) => l.copper))

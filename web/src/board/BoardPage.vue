@@ -200,6 +200,7 @@ const commands: Command[] = [
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
   { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
   { id: 'swap', title: 'Let two parts change places', keys: 'X', group: 'Change', run: () => ed.swap(), enabled: () => ed.picked('placed').length === 2 }, // prettier-ignore
+  { id: 'tracks', title: 'Tracks go along with parts, or become open links', keys: 'J', group: 'Change', run: () => ed.otherTracks(), enabled: () => ed.picks }, // prettier-ignore
   { id: 'labels', title: 'Designators in order', group: 'Change', run: () => ed.orderLabels(), enabled: () => !empty.value },
   ...lineUps.map(([how, title]) => ({ id: 'line-' + how, title, group: 'Line up', run: () => ed.lineUp(how), enabled: several })),
   { id: 'pickSheet', title: 'Pick all of its sheet', group: 'Change', run: () => ed.pickTogether(true), enabled: picked },

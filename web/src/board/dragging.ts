@@ -1,9 +1,10 @@
 import { boardPose, dist, same, snap, tracePoints } from '../canvas/geometry'
 import { type Item, paintItem, type Pen } from '../canvas/scene'
+import { type Field, oneOf } from '../hands/fields'
 import type { Grab, Press } from '../hands/tool'
 import { Previewer } from '../live/previewer'
 import type { Boxed } from '../live/objects'
-import type { Corner, Kinds, Placed, Point } from '../live/wire.gen'
+import type { Corner, Kinds, Placed, Point, Questions } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { areaItem, holeItem, placedItems, trackItem, viaItems } from './draw'
 import { figureItem, legendItem } from './drawn'
@@ -11,6 +12,23 @@ import { type Guide, Guides, paintGuides } from './guides'
 import { paintNotes } from './overlay'
 import type { BoardEditor } from './editor'
 import { courtyard } from './pattern'
+import { paintMoved } from './tools/trackPicture'
+
+/** What the tracks do that lead to what is picked. */
+export function trackOptions(ed: BoardEditor): Field[] {
+  void ed.project.docTick.value
+  if (!ed.picked('placed').length || !ed.project.tracks.size) return []
+  return [oneOf('Tracks of what moves', ed.taste.tracks, [{ value: 'along', title: 'Tracks go along' }, { value: 'open', title: 'Tracks become open links' }], (v) => (ed.taste.tracks = v))] // prettier-ignore
+}
+
+/** What of a move needs to be known before it is made. */
+function warningOf(ed: BoardEditor, { touches, going, sought }: Questions['drag']['answers']): string {
+  const [t] = touches ?? []
+  if (t) return `Would touch ${t.name}${t.net ? ` of ${t.net}` : ''}.`
+  if (!going?.length || ed.taste.tracks === 'open') return ''
+  const nets = new Set(going.map((id) => ed.project.netName(ed.project.get('track', id)?.net)))
+  return `${sought ? 'A longer way is sought when it is put down' : 'No way to follow'}: ${[...nets].slice(0, 4).join(', ')}.`
+}
 
 /** What is picked and can be moved, in the hand: the first of it keeps to the grid. */
 export class BoardDrag implements Grab {
@@ -44,10 +62,17 @@ export class BoardDrag implements Grab {
     if (same(step, this.step)) return
     this.step = step
     ed.scene.hide(this.ids)
-    this.previews.ask('drag', { ids: this.ids, step, pivot: { x: 0, y: 0 } }, (said) => {
+    this.preview()
+  }
+  /** Asks what the move would do as it stands. */
+  preview() {
+    const { ed, step, ids } = this
+    this.previews.ask('drag', { ids, step, pivot: { x: 0, y: 0 }, tracks: ed.taste.tracks }, (said) => {
       if (ed.grab !== this) return
       ed.dragLinks.value = said.links
       ed.held.value = said
+      ed.state.warning = warningOf(ed, said)
+      ed.scene.hide([...ids, ...(said.moved ?? []).flatMap((m) => m.ids), ...(said.movedVias ?? []).map((m) => m.id), ...(said.going ?? [])]) // prettier-ignore
       ed.redraw()
     })
   }
@@ -59,7 +84,7 @@ export class BoardDrag implements Grab {
     }
     ed.grab = this // shown where it was dropped until it is there
     ed.project
-      .edit('movePlaced', { ids: this.ids, step })
+      .edit('movePlaced', { ids: this.ids, step, tracks: ed.taste.tracks })
       .catch(complain)
       .finally(() => ed.grab === this && ed.letGo())
   }
@@ -67,10 +92,19 @@ export class BoardDrag implements Grab {
     this.previews.stop()
     this.ed.dragLinks.value = null
     this.ed.held.value = null
+    this.ed.state.warning = ''
     this.ed.scene.hide([])
   }
 
   paint(pen: Pen) {
+    const said = this.ed.held.value
+    if (said) paintMoved(this.ed, pen, said)
+    pen.ctx.globalAlpha = 0.3
+    for (const id of said?.going ?? []) {
+      const t = this.ed.project.get('track', id)
+      if (t) paintItem(trackItem(t, this.ed.look), pen)
+    }
+    pen.ctx.globalAlpha = 1
     for (const id of this.ids) this.held(pen, id)
     const c = this.ed.look().colours
     for (const id of this.ed.held.value?.clashes ?? []) if (!this.ids.includes(id)) this.tint(pen, id, { x: 0, y: 0 })

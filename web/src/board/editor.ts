@@ -11,7 +11,6 @@ import type {
   AnyObject,
   Delta,
   DimensionDrawn,
-  Dragged,
   Kind,
   Kinds,
   Link,
@@ -19,6 +18,7 @@ import type {
   PartRef,
   Placed,
   Point,
+  Questions,
 } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import { saveFile } from '../shell/saving'
@@ -27,7 +27,7 @@ import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
 import { areaGrip, AreaGripDrag, shapedArea } from './areaShape'
 import { DimensionDrag } from './dimensions'
-import { BoardDrag } from './dragging'
+import { BoardDrag, trackOptions } from './dragging'
 import { LabelDrag, labelHolds } from './labels'
 import { areaItem, holeItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
 import { dimensionItem, figureItem, legendItem } from './drawn'
@@ -71,10 +71,16 @@ export class BoardEditor extends Stage {
   readonly text = new TextTool(this)
   readonly figure = new FigureTool(this)
   readonly tools: Tool[] = [
-    new SelectTool(this, () => this.look().colours.select, {
-      picked: 'drag moves · Q E turn · M other side · L lock · arrows nudge · Del removes',
-      nothing: 'click picks · drag picks by box · middle drag moves the board · wheel zooms · T track',
-    }),
+    new SelectTool(
+      this,
+      () => this.look().colours.select,
+      {
+        picked: 'drag moves · J tracks along or open · Q E turn · M other side · L lock · arrows nudge · Del removes',
+        nothing: 'click picks · drag picks by box · middle drag moves the board · wheel zooms · T track',
+      },
+      undefined,
+      () => trackOptions(this),
+    ),
     this.track,
     new PlaceTool(this),
     new OutlineTool(this),
@@ -92,7 +98,7 @@ export class BoardEditor extends Stage {
   /** Things that a list points at. */
   readonly pointed = shallowRef(new Set<number>())
   /** What else the core says of what the hand moves. */
-  readonly held = shallowRef<Dragged | null>(null)
+  readonly held = shallowRef<Questions['drag']['answers'] | null>(null)
   /** What the notes about the places of what is picked measure. */
   readonly notes = shallowRef<NoteLine[]>([])
   flagged: Point | null = null
@@ -326,11 +332,14 @@ export class BoardEditor extends Stage {
   }
   lineUp(how: string, gap = 0) {
     const ids = this.movable(true)
-    this.project.edit('lineUp', { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap }).catch(complain)
+    this.project
+      .edit('lineUp', { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap, tracks: this.taste.tracks })
+      .catch(complain)
   }
   swap() {
     const two = this.picked('placed')
-    if (two.length === 2) this.project.edit('swapPlaced', { a: two[0].id, b: two[1].id }).catch(complain)
+    if (two.length === 2)
+      this.project.edit('swapPlaced', { a: two[0].id, b: two[1].id, tracks: this.taste.tracks }).catch(complain)
     else say('Pick the two parts that are to change places.', 'error')
   }
   orderLabels() {
@@ -350,7 +359,7 @@ export class BoardEditor extends Stage {
   /** Brings the parts that are picked together at the cursor. */
   gather() {
     const ids = this.picked('placed').map((p) => p.id)
-    if (ids.length) this.project.edit('gather', { ids, at: this.onGrid(this.raw) }).catch(complain)
+    if (ids.length) this.project.edit('gather', { ids, at: this.onGrid(this.raw), tracks: this.taste.tracks }).catch(complain)
   }
   /** Picks all parts of the clusters, or the sheets, of what is picked. */
   async pickTogether(sheet: boolean) {
@@ -379,17 +388,23 @@ export class BoardEditor extends Stage {
 
   // ---- commands
 
+  /** Tracks go along with parts that are moved, or become open links. */
+  otherTracks() {
+    this.taste.tracks = this.taste.tracks === 'along' ? 'open' : 'along'
+    if (this.grab instanceof BoardDrag) this.grab.preview()
+  }
   private pivot(): Point {
     const ids = this.movable()
     return ids.length === 1 ? this.anchor(ids[0]) : this.middleOf(ids, this.grid)
   }
   turn(angle: number) {
     const ids = this.movable()
-    if (ids.length) this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle }).catch(complain)
+    if (ids.length)
+      this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle, tracks: this.taste.tracks }).catch(complain)
   }
   flip() {
     const ids = this.movable(true).filter((id) => this.project.kind(id) !== 'ruleArea')
-    if (ids.length) this.project.edit('flipPlaced', { ids }).catch(complain)
+    if (ids.length) this.project.edit('flipPlaced', { ids, tracks: this.taste.tracks }).catch(complain)
   }
   lock() {
     const ids = [...this.selection].filter((id) =>
@@ -403,7 +418,8 @@ export class BoardEditor extends Stage {
     if (this.lead(dx, dy)) return
     const ids = this.movable()
     const g = this.step
-    if (ids.length) this.project.edit('movePlaced', { ids, step: { x: dx * g, y: dy * g } }).catch(complain)
+    if (ids.length)
+      this.project.edit('movePlaced', { ids, step: { x: dx * g, y: dy * g }, tracks: this.taste.tracks }).catch(complain)
   }
   removeWhole() {
     const id = [...this.selection].find((i) => ['track', 'via'].includes(this.project.kind(i) ?? ''))

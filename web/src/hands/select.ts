@@ -2,6 +2,7 @@ import { mdiCursorDefaultOutline } from '@mdi/js'
 import type { Pen } from '../canvas/scene'
 import { inside, meets } from '../canvas/viewport'
 import type { Point } from '../live/wire.gen'
+import type { Field } from './fields'
 import { between, type Stage } from './stage'
 import type { Grab, Press, Tool } from './tool'
 
@@ -58,6 +59,8 @@ export class SelectTool implements Tool {
     private readonly hints: { picked: string; nothing: string },
     /** A double click on what lies there. */
     private readonly open?: (p: Press) => void,
+    /** Options of what is picked. */
+    private readonly options?: () => Field[],
   ) {}
 
   down(p: Press) {
@@ -86,6 +89,9 @@ export class SelectTool implements Tool {
   }
   double(p: Press) {
     this.open?.(p)
+  }
+  strip(): Field[] {
+    return this.options?.() ?? []
   }
   hint() {
     return this.ed.selection.size ? this.hints.picked : this.hints.nothing

@@ -154,7 +154,7 @@ export class Project extends Derived {
     const cmd = { kind, v: 1, ...fields }
     return this.ask({ t: 'edit', cmd, rev: this.rev.value, ...(agreed ? { agreed } : {}) }, true).then((m) => {
       if (m.t !== 'asks') {
-        if (m.t === 'done' && m.over) this.told.value = m.over
+        if (m.t === 'done' && (m.over || m.said)) this.told.value = m.over || m.said!
         return m
       }
       return new Promise<Message>((done, fail) => {

@@ -701,6 +701,7 @@ export interface EditExcuse {
 
 export interface FlipPlaced {
   ids: number[]
+  tracks?: string
 }
 
 export interface FootprintPieces {
@@ -720,6 +721,7 @@ export interface FootprintPieces {
 export interface Gather {
   ids: number[]
   at: Point
+  tracks?: string
 }
 
 export interface GiveModel {
@@ -740,6 +742,7 @@ export interface LineUp {
   ids: number[]
   how: string
   gap?: number
+  tracks?: string
 }
 
 export interface Lock {
@@ -772,6 +775,7 @@ export interface MovePin {
 export interface MovePlaced {
   ids: number[]
   step: Point
+  tracks?: string
 }
 
 export interface MoveText {
@@ -1132,6 +1136,7 @@ export interface SetPlaced {
   y?: number
   angle?: number
   bottom?: boolean
+  tracks?: string
 }
 
 export interface SetPort {
@@ -1198,6 +1203,7 @@ export interface ShapeEdge {
 export interface SwapPlaced {
   a: number
   b: number
+  tracks?: string
 }
 
 export interface SymbolPieces {
@@ -1241,6 +1247,7 @@ export interface TurnPlaced {
   ids: number[]
   pivot: Point
   angle: number
+  tracks?: string
 }
 
 export interface UpdateParts {
@@ -1302,6 +1309,7 @@ export interface Done {
   ref: string
   rev?: number
   over?: string
+  said?: string
 }
 
 export interface Gone {
@@ -1406,6 +1414,7 @@ export interface Drag {
   step: Point
   pivot: Point
   angle?: number
+  tracks?: string
 }
 
 export interface Dragged {
@@ -1413,6 +1422,11 @@ export interface Dragged {
   notes: NoteLine[]
   clashes: number[]
   length: number
+  moved?: MovedTrack[]
+  movedVias?: MovedVia[]
+  going?: number[]
+  sought?: boolean
+  touches?: Obstacle[]
 }
 
 export interface Families {
@@ -2288,6 +2302,26 @@ export interface NoteLine {
   lost?: boolean
 }
 
+export interface MovedTrack {
+  ids: number[]
+  layer: number
+  width: number
+  path: Corner[]
+}
+
+export interface MovedVia {
+  id: number
+  to: Point
+}
+
+export interface Obstacle {
+  name: string
+  net: string
+  at: Point
+  measured: number
+  required: number
+}
+
 export interface BodyDimension {
   key: string
   words: string
@@ -2452,26 +2486,6 @@ export interface PartsPinList {
   cells: string[][]
   notes: string[]
   pins: Listed[]
-}
-
-export interface MovedTrack {
-  ids: number[]
-  layer: number
-  width: number
-  path: Corner[]
-}
-
-export interface MovedVia {
-  id: number
-  to: Point
-}
-
-export interface Obstacle {
-  name: string
-  net: string
-  at: Point
-  measured: number
-  required: number
 }
 
 export interface Repeat {

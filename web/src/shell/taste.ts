@@ -19,6 +19,8 @@ export const useTaste = defineStore('taste', () => {
   const boardGrid = kept('boardGrid', 635_000)
   const partGrid = kept('partGrid', 100_000)
   const gridOn = kept('gridOn', true)
+  /** What becomes of the tracks that lead to a part when it is moved. */
+  const tracks = kept<'along' | 'open'>('tracks', 'along')
   return {
     frameShade,
     circuitShade,
@@ -30,6 +32,7 @@ export const useTaste = defineStore('taste', () => {
     boardGrid,
     partGrid,
     gridOn,
+    tracks,
     frame: computed(() => frameShade.value),
   }
 })

@@ -114,7 +114,7 @@ export class PlaceTool implements Tool {
     if (!p || this.busy) return
     this.busy = true
     const done = await this.ed.project
-      .edit('setPlaced', { id: p.id, x: p.at.x, y: p.at.y, angle: p.angle, bottom: !!p.bottom })
+      .edit('setPlaced', { id: p.id, x: p.at.x, y: p.at.y, angle: p.angle, bottom: !!p.bottom, tracks: this.ed.taste.tracks })
       .catch(complain)
     this.busy = false
     if (done !== undefined) await this.look()

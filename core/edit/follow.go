@@ -1,0 +1,127 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"goldentrace/core/design"
+	"goldentrace/core/route"
+)
+
+// Tracks says what becomes of the tracks that lead to a part when it is carried elsewhere.
+type Tracks string
+
+// What becomes of them: they stay where they lie; they go along; they go, and the links are open.
+const (
+	TracksStay  Tracks = ""
+	TracksAlong Tracks = "along"
+	TracksOpen  Tracks = "open"
+)
+
+// Following is what every command bears that carries parts elsewhere.
+type Following struct {
+	Tracks Tracks `json:"tracks,omitempty"`
+	said   string
+}
+
+// Said is what has to be told of how the tracks followed.
+func (c *Following) Said() string { return c.said }
+
+// Sayer is a command that has something to tell once it is done.
+type Sayer interface{ Said() string }
+
+// mostFollowed is how many places of grids are looked at for tracks that follow a part: about a third of a second.
+const mostFollowed = 400_000
+
+// follow makes tracks follow what the command has carried elsewhere so far.
+func (c *Following) follow(tx *Tx) error {
+	switch c.Tracks {
+	case TracksStay:
+		return nil
+	case TracksAlong, TracksOpen:
+	default:
+		return fmt.Errorf("%q is nothing that tracks can do when a part is moved", c.Tracks)
+	}
+	var list []route.Carried
+	for _, id := range tx.order {
+		x := tx.changes[id]
+		if x.Before == nil || x.After == nil {
+			continue
+		}
+		switch x.Kind {
+		case design.KindPlaced, design.KindTrack, design.KindVia:
+			list = append(list, route.Carried{Before: x.Before, After: x.After})
+		}
+	}
+	if len(list) == 0 {
+		return nil
+	}
+	w := tx.field().Follow(list, c.Tracks == TracksAlong, mostFollowed)
+	for _, m := range w.Strands {
+		if err := tx.relay(m.Strand, m.Pieces(m.To)); err != nil {
+			return err
+		}
+	}
+	for _, m := range w.Vias {
+		v := *tx.Doc.Vias[m.ID]
+		v.At = m.To
+		if err := tx.Put(&v); err != nil {
+			return err
+		}
+	}
+	var open []string
+	for _, s := range w.Open {
+		open = append(open, tx.Doc.NetName(s.Net))
+		for _, id := range s.IDs {
+			tx.Remove(tx.Doc.Tracks[id])
+		}
+	}
+	c.said = said(w, open, c.Tracks == TracksAlong)
+	return nil
+}
+
+// said tells what did not follow.
+func said(w *route.Followed, open []string, along bool) string {
+	var out []string
+	slices.Sort(open)
+	nets := slices.Compact(slices.Clone(open))
+	if n := len(open); n > 0 && along {
+		out = append(out, fmt.Sprintf("%s no way to follow and went: %s", counted(n, "track found", "tracks found"), someOf(nets)))
+	} else if n > 0 {
+		out = append(out, fmt.Sprintf("%s became open links: %s", counted(n, "track", "tracks"), someOf(nets)))
+	}
+	if w.Stay > 0 {
+		out = append(out, counted(w.Stay, "track", "tracks")+" stayed, locked or holding others")
+	}
+	if len(w.Touches) > 0 {
+		o := w.Touches[0]
+		what := o.Name
+		if o.Net != "" {
+			what += " of " + o.Net
+		}
+		out = append(out, what+" is touched now")
+	}
+	if len(out) == 0 {
+		return ""
+	}
+	s := strings.Join(out, "; ")
+	return strings.ToUpper(s[:1]) + s[1:] + "."
+}
+
+// counted is a number with what is counted.
+func counted(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
+// someOf names the first of many.
+func someOf(names []string) string {
+	const most = 6
+	if len(names) > most {
+		return fmt.Sprintf("%s and %d more", strings.Join(names[:most], ", "), len(names)-most)
+	}
+	return strings.Join(names, ", ")
+}
