@@ -212,6 +212,7 @@ func (tx *Tx) pasted(o design.OnSheet, units map[string]string) error {
 // texts of the board. Parts leave the board only by leaving the circuit.
 type Remove struct {
 	IDs []design.ID `json:"ids"`
+	away
 }
 
 // Apply the command.
@@ -238,16 +239,8 @@ func (c *Remove) Apply(tx *Tx) error {
 				return fmt.Errorf("a figure is locked; unlock it first")
 			}
 			tx.Remove(o)
-		case *design.Track:
-			if o.Locked {
-				return fmt.Errorf("a track of %s is locked; unlock it first", tx.Doc.NetName(o.Net))
-			}
-			tx.Remove(o)
-		case *design.Via:
-			if o.Locked {
-				return fmt.Errorf("a via of %s is locked; unlock it first", tx.Doc.NetName(o.Net))
-			}
-			tx.Remove(o)
+		case *design.Track, *design.Via:
+			c.take(tx, o)
 		case *design.Hole:
 			if o.Locked {
 				return fmt.Errorf("the hole is locked; unlock it first")
@@ -269,6 +262,9 @@ func (c *Remove) Apply(tx *Tx) error {
 		default:
 			return fmt.Errorf("a %s cannot be removed", o.ObjectKind())
 		}
+	}
+	if c.locked > 0 && len(tx.order) == 0 {
+		return c.done("what was picked")
 	}
 	return nil
 }

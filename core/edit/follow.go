@@ -89,7 +89,7 @@ func said(w *route.Followed, open []string, along bool) string {
 	if n := len(open); n > 0 && along {
 		out = append(out, fmt.Sprintf("%s no way to follow and went: %s", counted(n, "track found", "tracks found"), someOf(nets)))
 	} else if n > 0 {
-		out = append(out, fmt.Sprintf("%s became open links: %s", counted(n, "track", "tracks"), someOf(nets)))
+		out = append(out, fmt.Sprintf("%s: %s", counted(n, "track became an open link", "tracks became open links"), someOf(nets)))
 	}
 	if w.Stay > 0 {
 		out = append(out, counted(w.Stay, "track", "tracks")+" stayed, locked or holding others")

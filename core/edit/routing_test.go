@@ -263,6 +263,14 @@ func carries(t *rapid.T, parts map[design.ID]bool) edit.Command {
 	return &edit.MovePlaced{IDs: []design.ID{one}, Step: step, Following: follow}
 }
 
+// whole is how long all tracks are, and how many pieces they have: 1 mm for each.
+func whole(d *design.Doc) (sum float64) {
+	for tr := range d.Tracks.All() {
+		sum += tr.Piece().Length() + 1e6
+	}
+	return sum
+}
+
 // padsTouch tells whether pads of two parts lie on each other.
 func padsTouch(d *design.Doc) bool {
 	x := layout.NewIndex(d)
@@ -331,7 +339,13 @@ func TestRandomRouting(t *testing.T) {
 			}
 			var c edit.Command
 			carried := map[design.ID]bool{}
-			switch rapid.IntRange(0, 12).Draw(t, "act") {
+			switch rapid.IntRange(0, 13).Draw(t, "act") {
+			case 13:
+				var ids []design.ID
+				for tr := range d.Tracks.All() {
+					ids = append(ids, tr.ID)
+				}
+				c = &edit.TidyTracks{IDs: ids}
 			case 0, 1, 2:
 				h := f.Head(route.Drawing{Net: net, Style: rapid.SampledFrom([]route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}).Draw(t, "style"),
 					Manner: rapid.SampledFrom([]route.Manner{route.Stop, route.GoAround, route.MoveThem}).Draw(t, "manner"), Other: rapid.Bool().Draw(t, "other"),
@@ -377,6 +391,7 @@ func TestRandomRouting(t *testing.T) {
 			default:
 				c = carries(t, carried)
 			}
+			long := whole(d)
 			before, was, joined := fingerprint(d), faults(d), groups(d)
 			locks := map[design.ID]design.Track{}
 			for tr := range d.Tracks.All() {
@@ -390,6 +405,9 @@ func TestRandomRouting(t *testing.T) {
 				continue
 			}
 			made++
+			if _, tidied := c.(*edit.TidyTracks); tidied {
+				require.Less(t, whole(d), long)
+			}
 			if padsTouch(d) {
 				cs.Inverted().Apply(d) // pads upon pads would be joined without tracks
 				continue

@@ -186,54 +186,6 @@ func (c *DrawTrack) hop(tx *Tx, field *route.Field, at geom.Point) error {
 	return tx.setVia(field, &design.Via{At: at, Net: c.Net})
 }
 
-// RemoveTrack takes away a whole track: the piece and all that continues it, up to pads and
-// places where tracks part.
-type RemoveTrack struct {
-	ID design.ID `json:"id"`
-}
-
-// Apply the command.
-func (c *RemoveTrack) Apply(tx *Tx) error {
-	switch tx.Doc.Get(c.ID).(type) {
-	case *design.Track, *design.Via:
-	default:
-		return fmt.Errorf("there is no such track any more (id %d)", c.ID)
-	}
-	for _, id := range route.WholeTrack(tx.Doc, tx.Index(), c.ID) {
-		o := tx.Doc.Get(id)
-		if t, ok := o.(*design.Track); ok && t.Locked {
-			continue
-		}
-		if v, ok := o.(*design.Via); ok && v.Locked {
-			continue
-		}
-		tx.Remove(o)
-	}
-	return nil
-}
-
-// RemoveNetTracks takes away all tracks and vias of a net; locked ones stay.
-type RemoveNetTracks struct {
-	Net design.ID `json:"net"`
-}
-
-// Apply the command.
-func (c *RemoveNetTracks) Apply(tx *Tx) error {
-	for _, piece := range tx.Index().NetPieces(c.Net) {
-		switch o := tx.Doc.Get(piece.ID).(type) {
-		case *design.Track:
-			if !o.Locked {
-				tx.Remove(o)
-			}
-		case *design.Via:
-			if !o.Locked {
-				tx.Remove(o)
-			}
-		}
-	}
-	return nil
-}
-
 // SetTrack changes the width of tracks, or whether the mask leaves them bare; nothing said stays. What would come too near to something is left to
 // the checks to say, since a person may want to mend the neighbours next.
 type SetTrack struct {

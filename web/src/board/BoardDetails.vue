@@ -163,6 +163,7 @@ function resize(w: number, h: number) {
       Length <span class="mono">{{ say(total) }}</span>
     </p>
     <div class="acts">
+      <v-btn size="small" variant="outlined" @click="editor.tidy()">Tidy</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.removeWhole()">Remove the whole track</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.removeNet()">All of the net</v-btn>
     </div>

@@ -432,6 +432,15 @@ export class BoardEditor extends Stage {
     if (net) this.project.edit('removeNetTracks', { net }).catch(complain)
     else say('Pick a track or highlight a net first.', 'error')
   }
+  /** Makes the tracks that are picked shorter and straighter. */
+  tidy() {
+    const ids = this.picked('track').map((t) => t.id)
+    if (ids.length) this.project.edit('tidyTracks', { ids }).catch(complain)
+    else say('Pick the tracks that are to be tidied.', 'error')
+  }
+  removeAllTracks() {
+    this.project.edit('removeAllTracks', {}).catch(complain)
+  }
   selectAll() {
     this.take('select')
     for (const kind of ['placed', 'track', 'via', 'hole', 'legend', 'figure'] as Kind[])

@@ -34,6 +34,31 @@ class BoxGrab implements Grab {
   }
 }
 
+/** What is picked is dragged although something else lies over it; a hand that only clicks picks what lies uppermost. */
+class Uppermost implements Grab {
+  private moved = false
+  constructor(
+    private readonly ed: Stage,
+    private readonly grab: Grab,
+    private readonly from: Press,
+    private readonly id: number,
+  ) {}
+  move(p: Press) {
+    const { at, tolerance } = this.from
+    this.moved ||= Math.hypot(p.at.x - at.x, p.at.y - at.y) > tolerance * 0.6
+    if (!this.moved) return
+    this.ed.grab = this.grab // from here on it is a drag as any other
+    this.grab.move(p)
+  }
+  drop() {
+    this.cancel()
+    this.ed.pick(this.id)
+  }
+  cancel() {
+    this.grab.cancel?.()
+  }
+}
+
 /** A frame that the hand draws. */
 export function paintFrame({ ctx, px }: Pen, a: Point, b: Point, colour: string, dashed = false) {
   const [x, y, w, h] = [a.x / 1e6, a.y / 1e6, (b.x - a.x) / 1e6, (b.y - a.y) / 1e6]
@@ -77,7 +102,11 @@ export class SelectTool implements Tool {
       if (!p.shiftKey) ed.selection.clear()
       ed.grab = new BoxGrab(ed, p.at, this.colour)
     } else if (p.shiftKey) ed.pick(id, true)
-    else {
+    else if (!p.altKey && !ed.selection.has(id) && hits.some((h) => ed.selection.has(h))) {
+      const grab = ed.hold(p)
+      ed.grab = grab && new Uppermost(ed, grab, p, id)
+      if (!grab) ed.pick(id)
+    } else {
       if (!ed.selection.has(id) || p.altKey) ed.pick(id)
       ed.grab = ed.hold(p)
     }

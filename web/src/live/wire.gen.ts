@@ -929,6 +929,9 @@ export interface Remove {
   ids: number[]
 }
 
+export interface RemoveAllTracks {
+}
+
 export interface RemoveNetTracks {
   net: number
 }
@@ -1234,6 +1237,10 @@ export interface TakeWidths {
   nets: number[]
   classes?: boolean
   widen?: boolean
+}
+
+export interface TidyTracks {
+  ids: number[]
 }
 
 export interface TurnItems {
@@ -2944,6 +2951,7 @@ export interface Commands {
   putSymbol: PutSymbol
   released: Released
   remove: Remove
+  removeAllTracks: RemoveAllTracks
   removeNetTracks: RemoveNetTracks
   removePin: RemovePin
   removeSheet: RemoveSheet
@@ -2992,6 +3000,7 @@ export interface Commands {
   takeParts: TakeParts
   takeRules: TakeRules
   takeWidths: TakeWidths
+  tidyTracks: TidyTracks
   turnItems: TurnItems
   turnPlaced: TurnPlaced
   updateParts: UpdateParts
