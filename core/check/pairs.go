@@ -113,22 +113,24 @@ func (b *Board) nearest(kind design.RuleKind, x, y *layout.Copper) (worst nearne
 	common := x.Layers & y.Layers
 	for _, lx := range x.Levels(common) {
 		for _, ly := range y.Levels(lx.Layers) {
-			gap, p, q := geom.Gap(lx.Shape, ly.Shape)
-			n := nearness{gap: gap, at: p.Towards(q, 0.5), layers: ly.Layers}
-			layers := ly.Layers
-			if !b.rules.Layered(kind) {
-				layers &= -layers // all alike
-			}
-			for ; layers != 0; layers &= layers - 1 {
-				layer := bits.TrailingZeros32(layers)
-				n.need = ask(layer, n.at)
-				if b.rules.Layered(kind) {
-					n.layers = 1 << layer
+			b.rules.Nearest(kind, lx.Shape, ly.Shape, func(gap float64, p, q geom.Point) bool {
+				n := nearness{gap: gap, at: p.Towards(q, 0.5), layers: ly.Layers}
+				layers := ly.Layers
+				if !b.rules.Layered(kind) {
+					layers &= -layers // all alike
 				}
-				if geom.Short(gap, n.need) && (!short || float64(n.need)-gap > float64(worst.need)-worst.gap) {
-					worst, short = n, true
+				for ; layers != 0; layers &= layers - 1 {
+					layer := bits.TrailingZeros32(layers)
+					n.need = ask(layer, n.at)
+					if b.rules.Layered(kind) {
+						n.layers = 1 << layer
+					}
+					if geom.Short(gap, n.need) && (!short || float64(n.need)-gap > float64(worst.need)-worst.gap) {
+						worst, short = n, true
+					}
 				}
-			}
+				return true
+			})
 		}
 	}
 	return worst, short

@@ -183,9 +183,11 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		}
 		for _, own := range w.levels(c.Layers) {
 			for _, level := range c.Levels(own.Layers) {
-				gap, q, p := geom.Gap(own.Shape, level.Shape)
-				if need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5)); geom.Short(gap, need) &&
-					!yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need}) {
+				further := f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q, p geom.Point) bool {
+					need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5))
+					return !geom.Short(gap, need) || yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
+				})
+				if !further {
 					return
 				}
 			}

@@ -1,6 +1,8 @@
 package rules
 
 import (
+	"slices"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 )
@@ -43,4 +45,20 @@ func Hidden(d *design.Doc, r *design.Rule) *design.Rule {
 		}
 	}
 	return by
+}
+
+// Amounts are the lengths that rules of a kind give to a thing on a layer, each wherever on the board it holds; the least first.
+func (s *Set) Amounts(k design.RuleKind, who Subject, layer int) []int64 {
+	everywhere := map[design.ID]bool{}
+	for _, a := range s.areas {
+		everywhere[a.ID] = true
+	}
+	var out []int64
+	for _, r := range s.kinds[k].rules {
+		if s.one(r.A, who, layer, everywhere) {
+			out = append(out, r.On(layer, s.layers).Of(0))
+		}
+	}
+	slices.Sort(out)
+	return slices.Compact(out)
 }

@@ -1828,6 +1828,11 @@ export interface TrackWay {
   movedVias?: MovedVia[]
 }
 
+export interface TrackWidths {
+  net: number
+  layer: number
+}
+
 export interface TracksOf {
   ids: number[]
 }
@@ -3070,6 +3075,7 @@ export interface Questions {
   timing: { asks: QuestionTiming; answers: Diagram }
   together: { asks: Together; answers: number[] }
   track: { asks: QuestionTrack; answers: TrackWay }
+  trackWidths: { asks: TrackWidths; answers: number[] }
   tracksOf: { asks: TracksOf; answers: number[] }
   wanted: { asks: Wanted; answers: WantedOf }
   why: { asks: Why; answers: Asked[] }

@@ -41,7 +41,7 @@ export class TrackTool implements Tool {
   readonly name = 'Track'
   readonly icon = mdiVectorLine
   readonly keys = 'T'
-  readonly menu = ['end', 'finish', 'hop', 'style', 'manner', 'other']
+  readonly menu = ['end', 'finish', 'hop', 'style', 'wider', 'narrower', 'manner', 'other']
   readonly state = reactive({
     style: 'straightFirst',
     radius: 1_000_000,
@@ -51,8 +51,10 @@ export class TrackTool implements Tool {
     neck: false,
     /** A new way takes the place of an old one between the same places. */
     renew: true,
-    /** What was typed; 0: as the rules say. */
+    /** What was typed or taken from the list; 0: as the rules say. */
     width: 0,
+    /** Widths that the rules and other tracks of the net have. */
+    widths: [] as number[],
     /** The net that is being drawn, how far, how far it has yet to go, and what stopped it. */
     routing: '',
     length: 0,
@@ -162,11 +164,35 @@ export class TrackTool implements Tool {
     if (!t) return say('Begin on a pad, a via or a track.', 'error')
     if (!t.net)
       return say(`${t.name[0].toUpperCase()}${t.name.slice(1)} belongs to no net, so no track can begin there.`, 'error')
+    const short = [...ed.project.findings.values()].find(
+      (f) => f.kind === 'clearance' && !f.measured && f.objects?.includes(t.id),
+    )
+    if (short) say(`${short.text} A track from here would be of both; mend that first.`, 'error')
+    else if (!ed.project.board.outline?.length)
+      say('The board has no outline yet: nothing keeps a track from where its edge will be.')
     if (!t.layers.includes(ed.state.layer)) ed.toLayer(t.layers[0])
     this.route = { net: t.net, runs: [{ layer: ed.state.layer, path: [t.at] }], start: t }
     this.state.routing = ed.project.netName(t.net)
     ed.project.light(this.state.routing)
     this.target = null
+    this.offer()
+  }
+  /** Asks which widths there are for the net on the layer in work. */
+  private offer() {
+    const { net } = this.route!
+    this.ed.project
+      .question('trackWidths', { net, layer: this.ed.state.layer })
+      .then((list) => this.route?.net === net && (this.state.widths = list))
+      .catch(complain)
+  }
+  /** The next wider or narrower of the widths that are offered. */
+  private step(by: 1 | -1) {
+    const { widths } = this.state
+    const now = this.width
+    const next = by > 0 ? widths.find((w) => w > now) : widths.filter((w) => w < now).at(-1)
+    if (next) this.change({ width: next })
+    else
+      say(by > 0 ? 'The rules and this net’s tracks have no wider one.' : 'The rules and this net’s tracks have no narrower one.')
   }
   /** Puts further runs to those that are drawn; tells whether there was anything. */
   private add(runs: Run[]): boolean {
@@ -278,6 +304,7 @@ export class TrackTool implements Tool {
     this.add(way.runs)
     r.runs.push({ layer: to, path: [this.from] })
     ed.toLayer(to)
+    this.offer()
     this.ahead()
     ed.redraw()
   }
@@ -302,6 +329,8 @@ export class TrackTool implements Tool {
       one('manner', 'At an obstacle: stop, go around, make way', 'J', () => this.change({ manner: this.next(manners, this.state.manner) })), // prettier-ignore
       one('other', 'Go around by the other side', 'Shift J', () => this.change({ other: !this.state.other })),
       one('neck', 'Narrow where only that fits', 'Shift N', () => this.change({ neck: !this.state.neck })),
+      one('wider', 'A wider track from here', 'W', () => this.step(1)),
+      one('narrower', 'A narrower track from here', 'Shift W', () => this.step(-1)),
       one('finish', 'Show a way to the end', 'Shift Enter', () => void this.complete()),
       one('end', 'End the track here', 'Enter', () => this.finish()),
     ]
@@ -314,6 +343,7 @@ export class TrackTool implements Tool {
     return [
       ...(state.routing ? [words(state.routing, { mono: true, said: `Net: ${state.routing}` })] : []),
       { as: 'length', label: 'Width', value: this.width, keep: (v) => this.change({ width: v }) },
+      ...(state.routing && state.widths.length ? [choice('Widths of the rules', state.width, [{ value: 0, title: 'as the rules' }, ...[...new Set([...state.widths, state.width])].filter((w) => w).sort((a, b) => a - b).map((w) => ({ value: w, title: short(w) }))], (width) => this.change({ width }))] : []), // prettier-ignore
       choice('Corners', state.style, styles, (style) => this.change({ style })),
       ...(state.style === 'round' ? [{ as: 'length', label: 'Radius', value: state.radius, keep: (radius: number) => this.change({ radius }) } as Field] : []), // prettier-ignore
       choice('At obstacles', state.manner, manners, (manner) => this.change({ manner })),
@@ -327,7 +357,7 @@ export class TrackTool implements Tool {
   hint() {
     if (this.state.shown) return 'click or Enter takes the way that is shown · Esc drops it'
     return this.state.routing
-      ? 'click sets a corner · Space hops · Tab corners · J at obstacles · Shift Enter shows the way to the end · Enter ends · Esc steps back'
+      ? 'click sets a corner · Space hops · Tab corners · W width · J at obstacles · Shift Enter shows the way to the end · Enter ends · Esc steps back'
       : 'click a pad, via or track to begin · Esc ends'
   }
 
