@@ -24,7 +24,7 @@ func Build(name string) (*design.Doc, error) {
 	case "Moth Lamp, first try":
 		return mothLamp(true)
 	case "Weir Gauge":
-		return weirGauge()
+		return weirGauge(func(b *builder) { b.layTracks(weirTracks) })
 	}
 	return nil, fmt.Errorf("there is no demo project called %q; there are %q", name, Names())
 }

@@ -17,8 +17,8 @@ type spot struct {
 }
 
 // weirBoard sets the board up and places its parts: probes along the left edge, the field supply above, the
-// controller in the middle, relay and bus on the right, clock and service port below.
-func weirBoard(b *builder) {
+// controller in the middle, relay and bus on the right, clock and service port below. Then it lays its tracks.
+func weirBoard(b *builder, tracks func(*builder)) {
 	b.do(&edit.BeginBoard{Copper: 4, Form: edit.EdgeRectangle, Width: 100 * units.MM, Height: 70 * units.MM, R: 3 * units.MM,
 		Track: 200 * units.Micrometre, Parts: true})
 	for _, c := range [][2]float64{{4, 4}, {96, 4}, {4, 66}, {96, 66}} {
@@ -32,6 +32,7 @@ func weirBoard(b *builder) {
 	}
 	weirRules(b)
 	weirPlaceNotes(b)
+	tracks(b)
 	weirPrint(b)
 }
 
@@ -109,9 +110,19 @@ func weirRules(b *builder) {
 		b.do(&edit.PutRule{Rule: design.Rule{Kind: k, A: a, B: other, Value: v}})
 	}
 	rule(design.Clearance, design.Scope{Class: "Supply", Thing: design.ATrack}, design.Scope{}, mm(0.25))
+	b.area("Controller", nil, nil, 42, 27, 61.6, 45)
+	near := design.Scope{Class: "Supply", Area: b.areaNamed("Controller")}
+	rule(design.Clearance, design.Scope{Class: "Supply", Thing: design.ATrack, Area: near.Area}, design.Scope{}, mm(0.15))
+	rule(design.TrackWidth, near, design.Scope{}, mm(0.2))
+	rule(design.LeastWidth, near, design.Scope{}, mm(0.2))
+	rule(design.TrackWidth, design.Scope{Net: "GND", Area: near.Area}, design.Scope{}, mm(0.2))
 	rule(design.Clearance, design.Scope{Class: "Sluice"}, design.Scope{}, mm(1))
 	rule(design.Clearance, design.Scope{Class: "Sluice", Area: b.areaNamed("Sluice contacts")}, design.Scope{Class: "Sluice"}, mm(0.8))
 	rule(design.TrackWidth, design.Scope{Class: "Field bus"}, design.Scope{}, mm(0.3))
+	rule(design.TrackWidth, design.Scope{Net: "GND"}, design.Scope{}, mm(0.3))
+	for _, layer := range []int{ground, power} {
+		rule(design.TrackWidth, design.Scope{Net: "GND", Layer: b.bench.Doc.Board.At(layer)}, design.Scope{}, mm(0.8))
+	}
 	rule(design.Spacing, design.Scope{Part: b.placed("K1")}, design.Scope{}, mm(0.5))
 	var nets []design.ID
 	for _, name := range []string{"+24V", "+5V", "C3.2", "J7.1", "J7.2", "J7.3"} {

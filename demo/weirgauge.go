@@ -8,7 +8,7 @@ import (
 
 // weirGauge watches the water level at four probes beside a weir, keeps what it measured,
 // tells it over a field bus and opens a sluice by a relay.
-func weirGauge() (*design.Doc, error) {
+func weirGauge(tracks func(*builder)) (*design.Doc, error) {
 	b := newBuilder("Weir Gauge")
 	b.do(&edit.SetSettings{Number: text("HRT-021"), Revision: text("C"), Author: text("Harrowmere river trust"), Date: text("2026-11-12")})
 	top := b.sheet
@@ -29,7 +29,7 @@ func weirGauge() (*design.Doc, error) {
 	weirOverview(b, power, control, probe, bus, service, keeping)
 	weirNets(b)
 	b.order(weirOrders)
-	weirBoard(b)
+	weirBoard(b, tracks)
 	b.checked("Relay", "Coin cell") // two are left for whoever looks at it, and not ordered either
 	return b.bench.Doc, b.err
 }

@@ -34,8 +34,10 @@ type Errand struct {
 	// Goals is the copper that it may end at.
 	Goals []*layout.Copper
 	Hops  bool
-	Most  int         // places that are looked at altogether; 0: as many as it takes
-	Stop  func() bool // asked now and then whether to give up; nil: never
+	// Within are the layers that it may lead on; 0: all.
+	Within uint32
+	Most   int         // places that are looked at altogether; 0: as many as it takes
+	Stop   func() bool // asked now and then whether to give up; nil: never
 }
 
 // The searches of Finish: how far apart the places of the grid are in nanometres, how much the way that is left counts, and how many
@@ -163,7 +165,7 @@ func nearestOf(c *layout.Copper, to geom.Point) geom.Point {
 }
 
 func (f Field) questOf(e Errand, box geom.Box) quest {
-	q := quest{net: e.Net, from: e.From, layers: e.Layers, hops: e.Hops, box: box, stop: e.Stop}
+	q := quest{net: e.Net, from: e.From, layers: e.Layers, within: e.Within, hops: e.Hops, box: box, stop: e.Stop}
 	q.width = func(layer int) int64 { return f.widthAt(e, layer, e.From) }
 	for _, c := range e.Goals {
 		for _, l := range c.Levels(c.Layers) {

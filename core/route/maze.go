@@ -22,6 +22,7 @@ type quest struct {
 	width  func(layer int) int64
 	from   geom.Point
 	layers uint32 // on which it may begin
+	within uint32 // on which it may lead; 0: on all
 	goals  []goal
 	hops   bool
 	box    geom.Box // it stays within
@@ -152,13 +153,16 @@ func (m *maze) left(p geom.Point) float32 {
 // run searches; it gives the way to a goal, or, when there is none, to the place that came nearest to one.
 func (m *maze) run() (way []stand, arrived bool) {
 	for l := range m.rasters {
-		if m.layers&(1<<l) == 0 {
+		if m.layers&(1<<l) == 0 || m.barred(l) {
 			continue
 		}
 		t, i := m.tile(0, 0, uint8(l))
 		t.cost[i], t.from[i] = 0, fromStart
 		m.nearest.layer = uint8(l)
 		m.push(node{f: m.eager * m.left(m.from), layer: uint8(l)})
+	}
+	if len(m.heap) == 0 {
+		return nil, false // there is no layer that it may begin on
 	}
 	for ; len(m.heap) > 0 && m.looked < m.most; m.looked++ {
 		if m.stop != nil && m.looked&1023 == 0 && m.stop() {
@@ -232,13 +236,15 @@ func (m *maze) further(n node, at geom.Point, own *mazeTile, o int) {
 	}
 	for l := range m.rasters {
 		t, i := m.tile(n.x, n.y, uint8(l))
-		if l == int(n.layer) || t.state[i] == closed || t.done[i] || cost+price >= t.cost[i] {
+		if l == int(n.layer) || m.barred(l) || t.state[i] == closed || t.done[i] || cost+price >= t.cost[i] {
 			continue
 		}
 		t.cost[i], t.from[i] = cost+price, fromHop+n.layer
 		m.push(node{f: cost + price + m.eager*m.left(at), x: n.x, y: n.y, layer: uint8(l)})
 	}
 }
+
+func (m *maze) barred(layer int) bool { return m.within != 0 && m.within&(1<<layer) == 0 }
 
 // fenced tells whether a step goes over a line that must not be crossed.
 func (m *maze) fenced(a, b geom.Point) bool {

@@ -1,12 +1,17 @@
 package route
 
 import (
+	"slices"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 )
 
 // reachOf is over how many corners a shortcut is tried.
 const reachOf = 14
+
+// leastBevel is how much of a square corner is cut off at least, in nanometres.
+const leastBevel = 50_000
 
 // lane is what a path is of: the width, layer and net of a track, and the field that it lies in.
 type lane struct {
@@ -18,18 +23,18 @@ type lane struct {
 
 func (l lane) passes(path []geom.Point) bool { return l.f.passes(path, l.width, l.layer, l.net) }
 
-// tightened is a path of the same ends that is no longer than the given one and has no more corners: shortcuts are taken
-// where they fit, and pieces are slid towards the inside of their turns as far as the rules let them.
+// tightened is a path of the same ends that is no longer than the given one: shortcuts are taken where they fit, pieces are slid towards
+// the inside of their turns as far as the rules let them, and square corners are cut off.
 func (l lane) tightened(path []geom.Point) []geom.Point {
 	path = plain(path)
 	for range 8 {
 		next := l.slack(l.shortcuts(path))
 		if Length(next) >= Length(path) && len(next) >= len(path) {
-			return path
+			break
 		}
 		path = next
 	}
-	return path
+	return l.gentle(path)
 }
 
 // shortcuts leads the path straight past corners where that fits.
@@ -64,6 +69,50 @@ func (l lane) between(path []geom.Point, i, j int, was int64) (best []geom.Point
 		best, was = way, long
 	}
 	return best
+}
+
+// gentle leads square corners over cut-off ones, where that is shorter and free.
+func (l lane) gentle(path []geom.Point) []geom.Point {
+	for k := 1; k+1 < len(path); k++ {
+		u, v := path[k].Sub(path[k-1]), path[k+1].Sub(path[k])
+		if u.X*v.X+u.Y*v.Y != 0 {
+			continue
+		}
+	around:
+		for i := k - 1; i >= max(k-2, 0); i-- {
+			for j := k + 1; j <= min(k+2, len(path)-1); j++ {
+				for _, corner := range []geom.Point{geom.Pt(path[i].X, path[j].Y), geom.Pt(path[j].X, path[i].Y)} {
+					way := l.bevelled(path[i], corner, path[j])
+					if way != nil && Length(way) < Length(path[i:j+1])-1 && !sharp(path, i, j, way) {
+						path = plain(append(append(slices.Clone(path[:i]), way...), path[j+1:]...))
+						break around
+					}
+				}
+			}
+		}
+	}
+	return path
+}
+
+// bevelled is the way over a square corner with the corner cut off as far as that is free; nil: it is not free at all.
+func (l lane) bevelled(a, corner, b geom.Point) []geom.Point {
+	most := min(a.Dist(corner), corner.Dist(b))
+	cut := func(by int64) []geom.Point {
+		u, v := unit(a.Sub(corner)), unit(b.Sub(corner))
+		return plain([]geom.Point{a, corner.Add(geom.Pt(u.X*by, u.Y*by)), corner.Add(geom.Pt(v.X*by, v.Y*by)), b})
+	}
+	lo, hi := int64(leastBevel), int64(most)
+	if lo >= hi || !l.passes(cut(lo)) {
+		return nil
+	}
+	for hi-lo > 1000 {
+		if mid := (lo + hi) / 2; l.passes(cut(mid)) {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return cut(lo)
 }
 
 // sharp tells whether a way in place of the path from i to j would make a turn of more than 90° where the path had none.
