@@ -15,6 +15,12 @@ import (
 // and no others.
 func shipped(t *testing.T, p *program, b *tab, name string) {
 	t.Helper()
+	shippedOf(t, p, b, name, 2)
+}
+
+// shippedOf does so for a board of so many copper layers.
+func shippedOf(t *testing.T, p *program, b *tab, name string, layers int) {
+	t.Helper()
 	b.stage("Handoff")
 	b.press("Make the files")
 	b.until(`/Current · made|all the same/.test(document.body.innerText)`)
@@ -24,7 +30,7 @@ func shipped(t *testing.T, p *program, b *tab, name string) {
 	b.sees("Current · made")
 	want := eval[[][]string](b, `(()=>{const of=new Map();for(const p of goldenTrace.all('placed'))for(const [pad,n] of Object.entries(p.nets))of.set(n,[...(of.get(n)??[]),p.designator+'.'+pad]);return [...of.values()].map(l=>l.sort())})()`)
 	var got [][]string
-	for _, is := range traced(t, p, p.projectID(name)) {
+	for _, is := range tracedOf(t, p, p.projectID(name), layers) {
 		if len(is.Pins) > 0 {
 			require.Len(t, is.Nets, 1, "one net on one piece of copper: %v", is)
 			got = append(got, slices.Sorted(slices.Values(is.Pins)))

@@ -94,6 +94,12 @@ func (b *tab) openLinks(want string) {
 // traced reads the last handoff's zip with the independent reader and follows its copper.
 func traced(t *testing.T, p *program, id int64) []reread.Island {
 	t.Helper()
+	return tracedOf(t, p, id, 2)
+}
+
+// tracedOf does so for a board of so many copper layers.
+func tracedOf(t *testing.T, p *program, id int64, layers int) []reread.Island {
+	t.Helper()
 	code, archive := p.api("GET", fmt.Sprintf("/projects/%d/handoff.zip", id), nil)
 	require.Equal(t, 200, code)
 	files, err := handoff.Unzip(archive)
@@ -113,7 +119,7 @@ func traced(t *testing.T, p *program, id int64) []reread.Island {
 			drills = append(drills, d)
 		}
 	}
-	require.Len(t, copper, 2)
+	require.Len(t, copper, layers)
 	islands, err := reread.Trace(copper, drills)
 	require.NoError(t, err)
 	return islands

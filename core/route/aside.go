@@ -130,7 +130,10 @@ func (f Field) mover(still map[design.ID]bool) *mover {
 	for id := range f.Gone {
 		m.f.Gone[id] = true
 	}
-	m.f.Laid, m.base = slices.Clone(f.Laid), f
+	m.f.Laid, m.f.boxes, m.base = slices.Clone(f.Laid), nil, f
+	for _, c := range m.f.Laid {
+		m.f.boxes = append(m.f.boxes, c.Box())
+	}
 	return m
 }
 
@@ -151,12 +154,21 @@ func (m *mover) lay(t *thing) {
 	for _, c := range t.copper {
 		m.of[c] = t
 	}
-	m.f.Laid = append(m.f.Laid, t.copper...)
+	for _, c := range t.copper {
+		m.f.Laid, m.f.boxes = append(m.f.Laid, c), append(m.f.boxes, c.Box())
+	}
 }
 
 // lift takes it out.
 func (m *mover) lift(t *thing) {
-	m.f.Laid = slices.DeleteFunc(m.f.Laid, func(c *layout.Copper) bool { return m.of[c] == t })
+	n := 0
+	for i, c := range m.f.Laid {
+		if m.of[c] != t {
+			m.f.Laid[n], m.f.boxes[n] = c, m.f.boxes[i]
+			n++
+		}
+	}
+	m.f.Laid, m.f.boxes = m.f.Laid[:n], m.f.boxes[:n]
 	for _, c := range t.copper {
 		delete(m.of, c)
 	}

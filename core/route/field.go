@@ -43,6 +43,16 @@ type Field struct {
 	Laid []*layout.Copper
 	// Gone are objects that the act at work has taken away or will lay anew; the index has them still.
 	Gone map[design.ID]bool
+	// boxes of what is laid, when somebody keeps them
+	boxes []geom.Box
+}
+
+// boxOf is the box of the i-th piece that is laid.
+func (f *Field) boxOf(i int) geom.Box {
+	if len(f.boxes) == len(f.Laid) {
+		return f.boxes[i]
+	}
+	return f.Laid[i].Box()
 }
 
 // With is the field as it is once objects are gone and copper is laid. The field itself stays as it is.
@@ -55,15 +65,15 @@ func (f Field) With(gone []design.ID, laid ...*layout.Copper) Field {
 			out.Gone[id] = true
 		}
 	}
-	out.Laid = append(slices.Clip(f.Laid), laid...)
+	out.Laid, out.boxes = append(slices.Clip(f.Laid), laid...), nil
 	return out
 }
 
 // near gives the copper whose box meets the box, laid by now or before.
 func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
 	return func(yield func(*layout.Copper) bool) {
-		for _, c := range f.Laid {
-			if c.Box().Meets(b) && !yield(c) {
+		for i, c := range f.Laid {
+			if f.boxOf(i).Meets(b) && !yield(c) {
 				return
 			}
 		}
@@ -83,8 +93,8 @@ func (f Field) around(w Wish) iter.Seq[*layout.Copper] {
 	}
 	return func(yield func(*layout.Copper) bool) {
 		box := w.Shape.Box().Grow(reach)
-		for _, c := range f.Laid {
-			if c.Box().Meets(box) && !yield(c) {
+		for i, c := range f.Laid {
+			if f.boxOf(i).Meets(box) && !yield(c) {
 				return
 			}
 		}
@@ -120,9 +130,21 @@ type Wish struct {
 // Box around the wish on all its layers.
 func (w Wish) Box() geom.Box { return (&layout.Copper{Shape: w.Shape, Other: w.Other}).Box() }
 
-// levels are the shapes on layers of a mask.
-func (w Wish) levels(layers uint32) []layout.Level {
-	return (&layout.Copper{Layers: w.Layers, Shape: w.Shape, Other: w.Other}).Levels(layers)
+// levels are the shapes that a piece has on layers of a mask, all of which it is on.
+func levels(shape geom.Shape, other []layout.Level, layers uint32) iter.Seq[layout.Level] {
+	return func(yield func(layout.Level) bool) {
+		for _, l := range other {
+			if on := l.Layers & layers; on != 0 {
+				if !yield(layout.Level{Layers: on, Shape: l.Shape}) {
+					return
+				}
+				layers &^= on
+			}
+		}
+		if layers != 0 {
+			yield(layout.Level{Layers: layers, Shape: shape})
+		}
+	}
 }
 
 // ClearOf tells whether a piece may lie where it is, as Clear.
@@ -169,6 +191,7 @@ func (f Field) Free(w Wish) bool {
 func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 	who := rules.Subject{Net: w.Net, Thing: w.Thing}
 	lowest := bits.TrailingZeros32(w.Layers)
+	reach := float64(f.Rules.Reach(w.Layers))
 	for c := range f.around(w) {
 		other := c.Subject()
 		if w.Hole > 0 && c.Hole > 0 {
@@ -181,9 +204,12 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
-		for _, own := range w.levels(c.Layers) {
-			for _, level := range c.Levels(own.Layers) {
+		for own := range levels(w.Shape, w.Other, w.Layers&c.Layers) {
+			for level := range levels(c.Shape, c.Other, own.Layers) {
 				further := f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q, p geom.Point) bool {
+					if gap > reach {
+						return true // no rule asks for so much
+					}
 					need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5))
 					return !geom.Short(gap, need) || yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
 				})

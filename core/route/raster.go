@@ -94,7 +94,7 @@ func (r *raster) fill(t *[tileSide * tileSide]uint8, x0, y0 int32) {
 		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
-		for _, mine := range w.levels(c.Layers) {
+		for mine := range levels(w.Shape, w.Other, w.Layers&c.Layers) {
 			for _, level := range c.Levels(mine.Layers) {
 				need := func(at geom.Point) int64 {
 					return r.f.need(who, c, other, level.Layers, at) + mine.Shape.R
