@@ -76,7 +76,7 @@ func TestMovingWhatIsRouted(t *testing.T) {
 	b.kept()
 	b.openLinks("1 open link")
 	assert.Zero(t, clock())
-	b.until(`document.body.innerText.includes('became open links: CLOCK')`)
+	b.until(`document.body.innerText.includes('became an open link: CLOCK')`)
 	b.glimpse("open")
 	b.key("z", ctrl)
 	b.kept()

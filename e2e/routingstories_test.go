@@ -74,7 +74,7 @@ func TestABeginnersOneSidedBoard(t *testing.T) {
 	b.move(20, 5)
 	b.glimpse("oneside-around")
 	b.key(enter, shift)
-	b.until(`/takes the way that is shown|no way was found/.test(document.body.innerText)`)
+	b.until(`/takes the way that is shown|No way was found/.test(document.body.innerText)`)
 	b.glimpse("oneside-finish")
 	if eval[bool](b, `document.body.innerText.includes('takes the way that is shown')`) {
 		b.key(enter)
@@ -197,7 +197,7 @@ func TestRoutingWhereItCannotBe(t *testing.T) {
 	b.point(22, 25) // a net without pads: its track is there, and nothing else
 	b.there("status", "Net: LOOSE")
 	b.key(enter, shift)
-	b.sees("nothing of LOOSE is open")
+	b.sees("Nothing of LOOSE is open")
 	b.key(escape)
 	b.key(escape)
 
@@ -209,7 +209,7 @@ func TestRoutingWhereItCannotBe(t *testing.T) {
 	b.move(20, 15)
 	b.until(`document.body.innerText.includes('Stopped before')`)
 	b.key(enter, shift)
-	b.sees("no way was found")
+	b.sees("No way was found")
 	b.key(escape)
 	b.key(escape)
 	assert.Equal(t, 2, eval[int](b, `goldenTrace.all('track').length`), "nothing was laid")

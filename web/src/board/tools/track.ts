@@ -164,10 +164,8 @@ export class TrackTool implements Tool {
     if (!t) return say('Begin on a pad, a via or a track.', 'error')
     if (!t.net)
       return say(`${t.name[0].toUpperCase()}${t.name.slice(1)} belongs to no net, so no track can begin there.`, 'error')
-    const short = [...ed.project.findings.values()].find(
-      (f) => f.kind === 'clearance' && !f.measured && f.objects?.includes(t.id),
-    )
-    if (short) say(`${short.text} A track from here would be of both; mend that first.`, 'error')
+    const short = this.shorted(t)
+    if (short) say(`${short} A track from here would be of both; mend that first.`, 'error')
     else if (!ed.project.board.outline?.length)
       say('The board has no outline yet: nothing keeps a track from where its edge will be.')
     if (!t.layers.includes(ed.state.layer)) ed.toLayer(t.layers[0])
@@ -176,6 +174,13 @@ export class TrackTool implements Tool {
     ed.project.light(this.state.routing)
     this.target = null
     this.offer()
+  }
+  /** The finding that says that the net of what is touched lies on another's copper already. */
+  private shorted({ net, name }: Touched): string | undefined {
+    const { project } = this.ed
+    const own = (id: number) => (project.get('track', id) ?? project.get('via', id))?.net === net
+    return [...project.findings.values()].find((f) => f.kind === 'clearance' && !f.measured && (f.objects?.some(own) || f.text.toLowerCase().includes(name.toLowerCase()))) // prettier-ignore
+    ?.text
   }
   /** Asks which widths there are for the net on the layer in work. */
   private offer() {
