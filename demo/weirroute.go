@@ -239,7 +239,7 @@ func beside(f route.Field, net design.ID, from geom.Point, layer int) (best []ge
 		for k := range 16 {
 			sin, cos := math.Sincos(2 * math.Pi * float64(k) / 16)
 			p := from.Add(geom.Pt(int64(math.Round(cos*float64(r)/10_000))*10_000, int64(math.Round(sin*float64(r)/10_000))*10_000))
-			if !f.Free(f.Via(p, net)) {
+			if v := f.Via(p, net); !f.Free(v) || inPad(f, v) {
 				continue
 			}
 			width := f.Usual(design.TrackWidth, route.Wish{Shape: geom.Disc(from, 0), Layers: 1 << layer, Net: net, Thing: design.ATrack})
@@ -254,6 +254,17 @@ func beside(f route.Field, net design.ID, from geom.Point, layer int) (best []ge
 		}
 	}
 	return nil
+}
+
+// inPad tells whether a via would lie in a surface pad of its own net, or too near to one for solder to stay there.
+func inPad(f route.Field, via route.Wish) bool {
+	apart := units.MMf(0.1)
+	for c := range f.Index.Near(via.Box().Grow(apart)) {
+		if gap, _, _ := geom.Gap(c.Shape, via.Shape); c.Thing == design.SurfacePad && c.Net == via.Net && gap < float64(apart) {
+			return true
+		}
+	}
+	return false
 }
 
 // openLink is an open link of a net.
