@@ -98,6 +98,9 @@ func (f Field) search(e Errand, known []Leg) (best []Leg, looked int) {
 		}
 		if best != nil && i == len(searches)-1 {
 			s.eager, s.most = 1.2, 300_000 // for a gap that only the finest grid finds
+			if e.Hops {
+				break // without hops it is sought as well
+			}
 		}
 		for _, box := range f.windows(e) {
 			q := f.questOf(e, box)

@@ -142,6 +142,7 @@ func (f Field) carryings(c Carried) (out []carrying) {
 
 // withVias adds the vias that touch pads that are carried: they go along.
 func (f Field) withVias(w *Followed, pieces []carrying, carried map[design.ID]bool) []carrying {
+	locked := map[design.ID]bool{}
 	for i := 0; i < len(pieces); i++ {
 		p := pieces[i]
 		if p.was.Net == 0 {
@@ -153,7 +154,10 @@ func (f Field) withVias(w *Followed, pieces []carrying, carried map[design.ID]bo
 				continue
 			}
 			if v.Locked {
-				w.Stay++
+				if !locked[c.ID] {
+					w.Stay++
+				}
+				locked[c.ID] = true
 				continue
 			}
 			carried[c.ID] = true

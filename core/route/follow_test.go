@@ -102,4 +102,19 @@ func TestAViaInAPadGoesAlong(t *testing.T) {
 	assert.Equal(t, mm(12, 6), w.Vias[0].To)
 	require.Len(t, w.Strands, 1)
 	assert.Equal(t, []geom.Point{mm(2, 6), mm(12, 6)}, w.Strands[0].To)
+
+	// locked ones stay, and are counted; those beside them go along all the same
+	for i, x := range []float64{9.6, 9.8, 10.2, 10.4} {
+		f.Index.Put(f.Doc, putVia(f.Doc, design.ID(110+i), mm(x, 6.3), bottom))
+	}
+	w = f.Follow([]route.Carried{{Before: p, After: &q}}, true, 1000)
+	assert.Len(t, w.Vias, 1)
+	assert.Equal(t, 4, w.Stay)
+}
+
+// putVia puts a locked via of net A into a board.
+func putVia(d *design.Doc, id design.ID, at geom.Point, bottom design.LayerID) *design.Via {
+	v := &design.Via{ID: id, Net: 900, At: at, Diameter: 600 * um, Hole: 300 * um, From: 1, To: bottom, Locked: true}
+	d.Put(v)
+	return v
 }
