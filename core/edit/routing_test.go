@@ -321,7 +321,7 @@ func fingerprint(d *design.Doc) string {
 // were joined stay joined, nothing of two nets touches, locked tracks lie where they lay, and undo gives back what was.
 func TestRandomRouting(t *testing.T) {
 	made := 0
-	defer func() { assert.Greater(t, made, 100, "acts that were made") }()
+	defer func() { assert.True(t, testing.Short() || made > 100, "%d acts were made", made) }()
 	rapid.Check(t, func(t *rapid.T) {
 		d := routed(t)
 		for range rapid.IntRange(3, 14).Draw(t, "acts") {
