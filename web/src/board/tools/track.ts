@@ -334,8 +334,8 @@ export class TrackTool implements Tool {
       one('manner', 'At an obstacle: stop, go around, make way', 'J', () => this.change({ manner: this.next(manners, this.state.manner) })), // prettier-ignore
       one('other', 'Go around by the other side', 'Shift J', () => this.change({ other: !this.state.other })),
       one('neck', 'Narrow where only that fits', 'Shift N', () => this.change({ neck: !this.state.neck })),
-      one('wider', 'A wider track from here', 'W', () => this.step(1)),
-      one('narrower', 'A narrower track from here', 'Shift W', () => this.step(-1)),
+      one('wider', 'A wider track from here', 'U', () => this.step(1)),
+      one('narrower', 'A narrower track from here', 'Shift U', () => this.step(-1)),
       one('finish', 'Show a way to the end', 'Shift Enter', () => void this.complete()),
       one('end', 'End the track here', 'Enter', () => this.finish()),
     ]
@@ -362,7 +362,7 @@ export class TrackTool implements Tool {
   hint() {
     if (this.state.shown) return 'click or Enter takes the way that is shown · Esc drops it'
     return this.state.routing
-      ? 'click sets a corner · Space hops · Tab corners · W width · J at obstacles · Shift Enter shows the way to the end · Enter ends · Esc steps back'
+      ? 'click sets a corner · Space hops · Tab corners · U width · J at obstacles · Shift Enter shows the way to the end · Enter ends · Esc steps back'
       : 'click a pad, via or track to begin · Esc ends'
   }
 
