@@ -191,7 +191,7 @@ func (f Field) Free(w Wish) bool {
 func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 	who := rules.Subject{Net: w.Net, Thing: w.Thing}
 	lowest := bits.TrailingZeros32(w.Layers)
-	reach := float64(f.Rules.Reach(w.Layers))
+	reach, byPlace := float64(f.Rules.Reach(w.Layers)), f.Rules.ByPlace(design.Clearance)
 	for c := range f.around(w) {
 		other := c.Subject()
 		if w.Hole > 0 && c.Hole > 0 {
@@ -204,16 +204,22 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
+		met := func(layers uint32, gap float64, q, p geom.Point) bool {
+			if gap > reach {
+				return true // no rule asks for so much
+			}
+			need := f.need(who, c, other, layers, q.Towards(p, 0.5))
+			return !geom.Short(gap, need) || yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
+		}
+		if w.Other == nil && c.Other == nil && !byPlace { // as nearly always
+			if gap, q, p := geom.Gap(w.Shape, c.Shape); !met(w.Layers&c.Layers, gap, q, p) {
+				return
+			}
+			continue
+		}
 		for own := range levels(w.Shape, w.Other, w.Layers&c.Layers) {
 			for level := range levels(c.Shape, c.Other, own.Layers) {
-				further := f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q, p geom.Point) bool {
-					if gap > reach {
-						return true // no rule asks for so much
-					}
-					need := f.need(who, c, other, level.Layers, q.Towards(p, 0.5))
-					return !geom.Short(gap, need) || yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
-				})
-				if !further {
+				if !f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q, p geom.Point) bool { return met(level.Layers, gap, q, p) }) {
 					return
 				}
 			}
