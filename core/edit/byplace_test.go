@@ -32,6 +32,8 @@ func TestTracksAreAsWideAsTheRulesSayByPlace(t *testing.T) {
 	assert.InDeltaSlice(t, []float64{5, 4}, got[500_000], 0.21)
 	assert.InDeltaSlice(t, []float64{4}, got[200_000], 0.41)
 
+	k.refuse(&edit.DrawTrack{Net: synthetic.FourC, Width: -1, Runs: run(k, pt(16, 24), pt(29, 24))}, "cannot be")
+
 	// a width that is given holds everywhere
 	k.do(&edit.DrawTrack{Net: synthetic.FourC, Width: 300_000, Runs: run(k, pt(16, 24), pt(29, 24))})
 	for tr := range k.d.Tracks.All() {

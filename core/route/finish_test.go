@@ -171,3 +171,21 @@ func keeps(t *rapid.T, f route.Field, legs []route.Leg, from, to geom.Point) {
 		}
 	}
 }
+
+// Where a wall parts the upper layer from edge to edge, the way leads over two hops below it; without hops there is none.
+func TestFinishHopsBelowAWall(t *testing.T) {
+	pad := func(id design.ID, x float64) *design.Track {
+		return &design.Track{ID: id, Net: 900, Layer: 1, A: mm(x, 10), B: mm(x+0.5, 10), Width: 250 * um}
+	}
+	f := field(pad(300, 4), pad(301, 16), &design.Track{ID: 302, Net: 902, Layer: 1, A: mm(10, -30), B: mm(10, 50), Width: 250 * um})
+	e := route.Errand{Net: 900, Width: 250 * um, From: mm(4, 10), Layers: 1, Goals: f.Index.Of(301)}
+	assert.Nil(t, f.Finish(e))
+	e.Hops = true
+	legs := f.Finish(e)
+	require.Len(t, legs, 3)
+	assert.Equal(t, []int{0, 1, 0}, []int{legs[0].Layer, legs[1].Layer, legs[2].Layer})
+	e.Within = 1
+	assert.Nil(t, f.Finish(e), "it may not lead below")
+	e.Layers = 0
+	assert.Nil(t, f.Finish(e), "there is no layer to begin on")
+}
