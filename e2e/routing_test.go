@@ -137,6 +137,10 @@ func TestRoutingByHand(t *testing.T) {
 	b.key("z", ctrl)
 	b.kept()
 	b.until(`goldenTrace.all('via').length === 2`)
+	b.focus()
+	b.drag(24, 15, 24, 16.51)
+	b.kept()
+	shipped(t, p, b, "Bus")
 }
 
 // What a hand needs between narrow places: hops that move to where a via fits, vias dragged with what hangs on them, corners rounded
