@@ -58,11 +58,7 @@ func (b *builder) part(library, designator, value string, x, y float64, turn int
 
 // wire draws through places given in millimetres, pair by pair.
 func (b *builder) wire(mm ...float64) {
-	var path []geom.Point
-	for i := 0; i+1 < len(mm); i += 2 {
-		path = append(path, at(mm[i], mm[i+1]))
-	}
-	b.do(&edit.DrawWire{Sheet: b.sheet, Path: path})
+	b.do(&edit.DrawWire{Sheet: b.sheet, Path: places(mm)})
 }
 
 func (b *builder) ground(x, y float64) {
@@ -84,6 +80,14 @@ func (b *builder) onBoard(designator string, x, y float64, degrees int) {
 	b.err = fmt.Errorf("%s did not arrive on the board", designator)
 }
 
+// places are places in millimetres, pair by pair.
+func places(mm []float64) (path []geom.Point) {
+	for i := 0; i+1 < len(mm); i += 2 {
+		path = append(path, at(mm[i], mm[i+1]))
+	}
+	return path
+}
+
 // track lays a track of the net that a pad bears ("R1.2") on a copper layer.
 func (b *builder) track(pad string, layer int, mm ...float64) {
 	if b.err != nil {
@@ -95,10 +99,7 @@ func (b *builder) track(pad string, layer int, mm ...float64) {
 			net = c.Net
 		}
 	}
-	var path []geom.Point
-	for i := 0; i+1 < len(mm); i += 2 {
-		path = append(path, at(mm[i], mm[i+1]))
-	}
+	path := places(mm)
 	b.do(&edit.DrawTrack{Net: net, Runs: []edit.Run{{Layer: b.bench.Doc.Board.At(layer), Path: geom.Corners(path...)}}})
 	if b.err != nil {
 		b.err = fmt.Errorf("track from %s at %v: %w", pad, slices.Clone(path), b.err)

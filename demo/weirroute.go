@@ -99,11 +99,7 @@ func (b *builder) servicePair() {
 			return
 		}
 		run := func(layer int, mm []float64) edit.Run {
-			var path []geom.Point
-			for i := 0; i+1 < len(mm); i += 2 {
-				path = append(path, at(mm[i], mm[i+1]))
-			}
-			return edit.Run{Layer: b.bench.Doc.Board.At(layer), Path: geom.Corners(path...)}
+			return edit.Run{Layer: b.bench.Doc.Board.At(layer), Path: geom.Corners(places(mm)...)}
 		}
 		b.do(&edit.DrawTrack{Net: b.net(net), Runs: []edit.Run{run(top, upper), run(bottom, lower), run(top, end)}})
 		if b.err != nil {
@@ -137,14 +133,11 @@ func (b *builder) net(name string) design.ID {
 
 // trunk lays a wide track along places in millimetres.
 func (b *builder) trunk(net string, layer int, width float64, mm []float64) {
-	var path []geom.Point
-	for i := 0; i+1 < len(mm); i += 2 {
-		path = append(path, at(mm[i], mm[i+1]))
-	}
 	if b.err != nil {
 		return
 	}
-	b.do(&edit.DrawTrack{Net: b.net(net), Runs: []edit.Run{{Layer: b.bench.Doc.Board.At(layer), Width: units.MMf(width), Path: geom.Corners(path...)}}})
+	run := edit.Run{Layer: b.bench.Doc.Board.At(layer), Width: units.MMf(width), Path: geom.Corners(places(mm)...)}
+	b.do(&edit.DrawTrack{Net: b.net(net), Runs: []edit.Run{run}})
 	if b.err != nil {
 		b.err = fmt.Errorf("trunk of %s along %v: %w", net, mm, b.err)
 	}
@@ -207,7 +200,7 @@ func (b *builder) branch(net design.ID, c *layout.Copper, layer int, goals []*la
 	from := c.At
 	var runs []edit.Run
 	if !c.Has(layer) {
-		own := 0
+		own := top
 		if !c.Has(top) {
 			own = bottom
 		}
@@ -225,9 +218,7 @@ func (b *builder) branch(net design.ID, c *layout.Copper, layer int, goals []*la
 		if legs == nil {
 			return false
 		}
-		for _, l := range legs {
-			runs = append(runs, edit.Run{Layer: b.bench.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
-		}
+		runs = append(runs, b.runsOf(legs)...)
 	}
 	_, err := b.bench.Edit(&edit.DrawTrack{Net: net, Runs: runs})
 	return err == nil
@@ -311,15 +302,18 @@ func (b *builder) join(l openLink, within uint32) bool {
 	if legs == nil {
 		return false
 	}
-	var runs []edit.Run
-	for _, leg := range legs {
-		runs = append(runs, edit.Run{Layer: b.bench.Doc.Board.At(leg.Layer), Width: leg.Width, Path: leg.Path})
-	}
-	_, err := b.bench.Edit(&edit.DrawTrack{Net: l.net, Runs: runs})
+	_, err := b.bench.Edit(&edit.DrawTrack{Net: l.net, Runs: b.runsOf(legs)})
 	return err == nil
 }
 
-// tidy makes all tracks as short as the rules let them be.
+func (b *builder) runsOf(legs []route.Leg) (runs []edit.Run) {
+	for _, l := range legs {
+		runs = append(runs, edit.Run{Layer: b.bench.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+	}
+	return runs
+}
+
+// tidy makes all tracks as short as the rules let them be; where they are already, it changes nothing.
 func (b *builder) tidy() {
 	if b.err != nil {
 		return
@@ -328,5 +322,5 @@ func (b *builder) tidy() {
 	for t := range b.bench.Doc.Tracks.All() {
 		ids = append(ids, t.ID)
 	}
-	_, _ = b.bench.Edit(&edit.TidyTracks{IDs: ids})
+	_, _ = b.bench.Edit(&edit.TidyTracks{IDs: ids}) // a refusal says that there was nothing to do
 }

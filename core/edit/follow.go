@@ -31,8 +31,8 @@ func (c *Following) Said() string { return c.said }
 // Sayer is a command that has something to tell once it is done.
 type Sayer interface{ Said() string }
 
-// mostFollowed is how many places of grids are looked at for tracks that follow a part: about a third of a second.
-const mostFollowed = 400_000
+// followed is the effort for tracks that follow what was put down: about a third of a second.
+var followed = route.Effort{Strands: 1_000, Places: 400_000}
 
 // follow makes tracks follow what the command has carried elsewhere so far.
 func (c *Following) follow(tx *Tx) error {
@@ -57,7 +57,14 @@ func (c *Following) follow(tx *Tx) error {
 	if len(list) == 0 {
 		return nil
 	}
-	w := tx.field().Follow(list, c.Tracks == TracksAlong, mostFollowed)
+	effort := followed
+	if c.Tracks == TracksOpen {
+		effort = route.Effort{}
+	}
+	w := tx.field().Follow(list, effort)
+	if w.Many {
+		return fmt.Errorf("more than %d tracks would have to follow; move fewer parts at once, or let the tracks become open links", followed.Strands)
+	}
 	for _, m := range w.Strands {
 		if err := tx.relay(m.Strand, m.Pieces(m.To)); err != nil {
 			return err

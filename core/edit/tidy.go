@@ -69,7 +69,11 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 		}
 		return fmt.Errorf("they lie as short and straight as the rules let them")
 	}
-	c.said = fmt.Sprintf("%s %.2f mm shorter.", counted(len(tidied), "track is", "tracks are"), float64(was-is)/1e6)
+	c.said = fmt.Sprintf("%s %.2f mm shorter", counted(len(tidied), "track is", "tracks are"), float64(was-is)/1e6)
+	if stay > 0 {
+		c.said += "; " + counted(stay, "piece stayed", "pieces stayed") + ", locked or holding others"
+	}
+	c.said += "."
 	return nil
 }
 

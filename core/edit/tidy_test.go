@@ -47,7 +47,9 @@ func TestTidyingTracks(t *testing.T) {
 
 	// a locked piece stays, and the rest with it up to there
 	k.do(&edit.Lock{IDs: []design.ID{512}, Locked: true})
-	k.do(&edit.TidyTracks{IDs: ids})
+	c = &edit.TidyTracks{IDs: ids}
+	k.do(c)
+	assert.Contains(t, c.Said(), "; 1 piece stayed, locked or holding others.")
 	assert.Equal(t, []geom.Point{pt(22, 10), pt(22, 9)}, []geom.Point{k.d.Tracks[512].A, k.d.Tracks[512].B})
 	k.refuse(&edit.TidyTracks{IDs: []design.ID{512}}, "locked")
 	k.refuse(&edit.TidyTracks{IDs: make([]design.ID, 2001)}, "too many")

@@ -46,7 +46,7 @@ func (q *Drag) Answer(b *workbench.Bench) (out Dragged, err error) {
 	if w == nil {
 		return out, nil
 	}
-	out.Moved, out.Sought, out.Touches = movedOf(b, w.Strands...), w.Sought, w.Touches
+	out.Moved, out.Sought, out.Touches = movedOf(b, w.Strands...), w.Sought || w.Many, w.Touches
 	for _, m := range w.Vias {
 		out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
 	}

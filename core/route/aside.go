@@ -130,10 +130,7 @@ func (f Field) mover(still map[design.ID]bool) *mover {
 	for id := range f.Gone {
 		m.f.Gone[id] = true
 	}
-	m.f.Laid, m.f.boxes, m.base = slices.Clone(f.Laid), nil, f
-	for _, c := range m.f.Laid {
-		m.f.boxes = append(m.f.boxes, c.Box())
-	}
+	m.f, m.base = m.f.boxed(), f
 	return m
 }
 
@@ -154,9 +151,7 @@ func (m *mover) lay(t *thing) {
 	for _, c := range t.copper {
 		m.of[c] = t
 	}
-	for _, c := range t.copper {
-		m.f.Laid, m.f.boxes = append(m.f.Laid, c), append(m.f.boxes, c.Box())
-	}
+	m.f.put(t.copper...)
 }
 
 // lift takes it out.

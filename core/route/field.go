@@ -47,6 +47,20 @@ type Field struct {
 	boxes []geom.Box
 }
 
+// boxed is the field with the boxes of what is laid kept, for many questions; put lays more into it.
+func (f Field) boxed() Field {
+	laid := f.Laid
+	f.Laid, f.boxes = nil, nil
+	f.put(laid...)
+	return f
+}
+
+func (f *Field) put(laid ...*layout.Copper) {
+	for _, c := range laid {
+		f.Laid, f.boxes = append(f.Laid, c), append(f.boxes, c.Box())
+	}
+}
+
 // boxOf is the box of the i-th piece that is laid.
 func (f *Field) boxOf(i int) geom.Box {
 	if len(f.boxes) == len(f.Laid) {

@@ -24,6 +24,7 @@ type Followed struct {
 	Vias    []MovedVia // that touch pads
 	Open    []*Strand  // that find no way: what they led to is open then
 	Sought  bool       // some of those were not sought for as long as it might take
+	Many    bool       // there are more strands than the effort is for: the rest of them was not sought at all
 	Stay    int        // locked tracks and vias, and tracks on whose middle something hangs: they stay where they lie
 	Touches []Obstacle // foreign copper that what is carried would touch
 	copper  []*layout.Copper
@@ -48,9 +49,13 @@ func (w *Followed) Copper() map[design.ID][]*layout.Copper {
 // mostTouches is how many pieces of foreign copper are told of.
 const mostTouches = 8
 
-// Follow finds how tracks follow what is carried elsewhere: they keep their lines where they can, else they are sought anew on their layer,
-// looking at so many places of a grid altogether. With lay false none follows: they go, and what they led to is open.
-func (f Field) Follow(list []Carried, lay bool, most int) *Followed {
+// Effort bounds the work for tracks that follow: how many strands are led along, and how many places of grids are looked at for those that are
+// sought.
+type Effort struct{ Strands, Places int }
+
+// Follow finds how tracks follow what is carried elsewhere: they keep their lines where they can, else they are sought anew on their layer.
+// Without effort none follows: they go, and what they led to is open.
+func (f Field) Follow(list []Carried, effort Effort) *Followed {
 	w := &Followed{}
 	carried := map[design.ID]bool{}
 	var pieces []carrying
@@ -70,38 +75,39 @@ func (f Field) Follow(list []Carried, lay bool, most int) *Followed {
 	for _, s := range strands {
 		w.gone = append(w.gone, s.IDs...)
 	}
-	f.touches(w, pieces)
-	if !lay {
-		for _, s := range strands {
-			w.Open = append(w.Open, s.Strand)
-		}
-		return w
+	after := w.In(f).boxed()
+	after.touches(w, pieces)
+	few := min(effort.Strands, len(strands))
+	for _, s := range strands[few:] {
+		w.Open = append(w.Open, s.Strand)
+	}
+	w.Many = effort.Strands > 0 && few < len(strands)
+	lay := func(s *Strand, path []geom.Point) {
+		copper := s.copper(path)
+		w.Strands, w.copper = append(w.Strands, Moved{s, path}), append(w.copper, copper...)
+		after.put(copper...)
 	}
 	var search []*following
-	for _, s := range strands {
-		if path := w.In(f).led(s); path != nil {
-			w.lay(s.Strand, path)
+	for _, s := range strands[:few] {
+		if path := after.led(s); path != nil {
+			lay(s.Strand, path)
 		} else {
 			search = append(search, s)
 		}
 	}
 	slices.SortStableFunc(search, func(a, b *following) int { return cmp.Compare(a.far(), b.far()) })
+	places := effort.Places
 	for _, s := range search {
-		path, looked := w.In(f).sought(s, most)
-		most -= looked
+		path, looked := after.sought(s, places)
+		places -= looked
 		if path != nil {
-			w.lay(s.Strand, path)
+			lay(s.Strand, path)
 			continue
 		}
 		w.Open = append(w.Open, s.Strand)
-		w.Sought = w.Sought || most <= 0
+		w.Sought = w.Sought || places <= 0
 	}
 	return w
-}
-
-func (w *Followed) lay(s *Strand, path []geom.Point) {
-	w.Strands = append(w.Strands, Moved{s, path})
-	w.copper = append(w.copper, s.copper(path)...)
 }
 
 // carryings are the pieces of copper of what is carried.
@@ -358,11 +364,13 @@ func (f Field) sought(s *following, most int) (path []geom.Point, looked int) {
 	return path, looked
 }
 
-// touches notes the foreign copper that pieces touch where they are carried to.
+// touches notes the foreign copper that pieces touch where they are carried to, of the field as it is then.
 func (f Field) touches(w *Followed, pieces []carrying) {
-	clear := w.In(f)
 	for _, p := range pieces {
-		clear.each(wishOf(p.is), func(other *layout.Copper, o Obstacle) bool {
+		if len(w.Touches) == mostTouches {
+			return
+		}
+		f.each(wishOf(p.is), func(other *layout.Copper, o Obstacle) bool {
 			if other != nil && o.Measured <= 0 && other.Net != p.is.Net && len(w.Touches) < mostTouches {
 				w.Touches = append(w.Touches, o)
 			}

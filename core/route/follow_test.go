@@ -46,7 +46,7 @@ func TestTracksFollowAPart(t *testing.T) {
 				carried = part(f.Doc, c.path[len(c.path)-1], c.to)
 			}
 			f.Index.Put(f.Doc, carried.Before)
-			w := f.Follow([]route.Carried{carried}, true, 400_000)
+			w := f.Follow([]route.Carried{carried}, route.Effort{Strands: 10, Places: 400_000})
 			if c.want == nil {
 				assert.Empty(t, w.Strands)
 				assert.Equal(t, 1, len(w.Open)+w.Stay)
@@ -61,10 +61,10 @@ func TestTracksFollowAPart(t *testing.T) {
 			}
 			assert.Less(t, route.Length(got), int64(27_000_000), "up to the wall's end and down again")
 			assert.Greater(t, route.Length(got), int64(18_000_000))
-			open := f.Follow([]route.Carried{carried}, false, 400_000)
+			open := f.Follow([]route.Carried{carried}, route.Effort{})
 			assert.Empty(t, open.Strands)
 			assert.Len(t, open.Open, 1)
-			none := f.Follow([]route.Carried{carried}, true, 100)
+			none := f.Follow([]route.Carried{carried}, route.Effort{Strands: 10, Places: 100})
 			assert.Len(t, none.Open, 1, "it was not sought for long enough")
 			assert.True(t, none.Sought)
 		})
@@ -78,12 +78,25 @@ func TestFollowingTellsOfShorts(t *testing.T) {
 		f := field(wall)
 		carried := part(f.Doc, mm(10, 6), to)
 		f.Index.Put(f.Doc, carried.Before)
-		w := f.Follow([]route.Carried{carried}, true, 1000)
+		w := f.Follow([]route.Carried{carried}, route.Effort{Strands: 10, Places: 1000})
 		require.Len(t, w.Touches, touches, "%v", to)
 		if touches > 0 {
 			assert.Equal(t, "WALL", w.Touches[0].Net)
 		}
 	}
+}
+
+// Of more tracks than the effort is for, those beyond it are left, and that is told.
+func TestFollowingIsBounded(t *testing.T) {
+	f := field(append(line(100, mm(2, 6), mm(10, 6)), line(110, mm(10, 6), mm(10, 2))...)...)
+	carried := part(f.Doc, mm(10, 6), mm(11, 7))
+	f.Index.Put(f.Doc, carried.Before)
+	w := f.Follow([]route.Carried{carried}, route.Effort{Strands: 1, Places: 1000})
+	assert.True(t, w.Many)
+	assert.Equal(t, []int{1, 1}, []int{len(w.Strands), len(w.Open)})
+	w = f.Follow([]route.Carried{carried}, route.Effort{Strands: 2, Places: 1000})
+	assert.False(t, w.Many)
+	assert.Empty(t, w.Open)
 }
 
 // A via in a pad goes along with it, and the track on the other side follows the via.
@@ -97,7 +110,7 @@ func TestAViaInAPadGoesAlong(t *testing.T) {
 	f.Index.Put(f.Doc, p)
 	q := *p
 	q.At = mm(12, 6)
-	w := f.Follow([]route.Carried{{Before: p, After: &q}}, true, 1000)
+	w := f.Follow([]route.Carried{{Before: p, After: &q}}, route.Effort{Strands: 10, Places: 1000})
 	require.Len(t, w.Vias, 1)
 	assert.Equal(t, mm(12, 6), w.Vias[0].To)
 	require.Len(t, w.Strands, 1)
@@ -107,7 +120,7 @@ func TestAViaInAPadGoesAlong(t *testing.T) {
 	for i, x := range []float64{9.6, 9.8, 10.2, 10.4} {
 		f.Index.Put(f.Doc, putVia(f.Doc, design.ID(110+i), mm(x, 6.3), bottom))
 	}
-	w = f.Follow([]route.Carried{{Before: p, After: &q}}, true, 1000)
+	w = f.Follow([]route.Carried{{Before: p, After: &q}}, route.Effort{Strands: 10, Places: 1000})
 	assert.Len(t, w.Vias, 1)
 	assert.Equal(t, 4, w.Stay)
 }

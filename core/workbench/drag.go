@@ -21,8 +21,8 @@ type Dragged struct {
 	Followed *route.Followed `json:"-"` // how tracks follow; nil: they stay
 }
 
-// mostDragged is how many places of grids are looked at for tracks that follow, at each motion of the hand.
-const mostDragged = 8_000
+// dragged is the effort for tracks that follow at each motion of the hand.
+var dragged = route.Effort{Strands: 150, Places: 8_000}
 
 // Drag answers for parts moved by step and turned by angle about the pivot, and for the tracks that lead to them.
 func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, tracks edit.Tracks) Dragged {
@@ -64,7 +64,11 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, track
 		}
 	}
 	if tracks != edit.TracksStay {
-		out.Followed = b.Field().Follow(carried, tracks == edit.TracksAlong, mostDragged)
+		effort := dragged
+		if tracks == edit.TracksOpen {
+			effort = route.Effort{}
+		}
+		out.Followed = b.Field().Follow(carried, effort)
 		maps.Copy(moved, out.Followed.Copper())
 	}
 	for n := range nets {

@@ -375,6 +375,7 @@ export class BoardEditor extends Stage {
   async hop(to?: number) {
     const c = this.copper
     const next = to ?? (this.state.layer === c[0].id ? c[c.length - 1] : c[0]).id
+    if (c.length === 1 && this.track.route) say('The board has one copper layer: there is no other to hop to.', 'error')
     if (this.position(next) < 0 || next === this.state.layer) return
     if (this.track.route) await this.track.hop(next)
     else this.toLayer(next)
