@@ -28,7 +28,12 @@ func shippedOf(t *testing.T, p *program, b *tab, name string, layers int) {
 		b.press("Make the files all the same")
 	}
 	b.sees("Current · made")
-	want := eval[[][]string](b, `(()=>{const of=new Map();for(const p of goldenTrace.all('placed'))for(const [pad,n] of Object.entries(p.nets))of.set(n,[...(of.get(n)??[]),p.designator+'.'+pad]);return [...of.values()].map(l=>l.sort())})()`)
+	want := eval[[][]string](b, `(() => {
+		const of = new Map()
+		for (const p of goldenTrace.all('placed'))
+			for (const [pad, n] of Object.entries(p.nets)) of.set(n, [...(of.get(n) ?? []), p.designator + '.' + pad])
+		return [...of.values()].map(l => l.sort())
+	})()`)
 	var got [][]string
 	for _, is := range tracedOf(t, p, p.projectID(name), layers) {
 		if len(is.Pins) > 0 {

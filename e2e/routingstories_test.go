@@ -29,9 +29,16 @@ func plate(layers int, pads ...plated) *design.Doc {
 			n = &design.Net{ID: design.ID(100 + i), Name: p.net}
 			d.Put(n)
 		}
-		d.Put(&design.Placed{ID: design.ID(200 + i), Part: design.ID(300 + i), Designator: p.name, Footprint: "Pin", At: at(p.x, p.y), Nets: map[string]design.ID{"1": n.ID}})
+		d.Put(&design.Placed{ID: design.ID(200 + i), Part: design.ID(300 + i), Designator: p.name, Footprint: "Pin", At: at(p.x, p.y),
+			Nets: map[string]design.ID{"1": n.ID}})
 	}
 	return d
+}
+
+// lay puts a track into a board, between places in millimetres.
+func lay(d *design.Doc, id design.ID, layer design.LayerID, net string, x0, y0, x1, y1 float64) {
+	at := func(x, y float64) geom.Point { return geom.Pt(int64(x*1e6), int64(y*1e6)) }
+	d.Put(&design.Track{ID: id, Layer: layer, A: at(x0, y0), B: at(x1, y1), Width: 300_000, Net: d.NetNamed(net).ID})
 }
 
 type plated struct {
@@ -87,13 +94,13 @@ func TestABeginnersOneSidedBoard(t *testing.T) {
 func TestADenseCornerMakesWay(t *testing.T) {
 	pads := []plated{{"J1", "OUT", 6, 6}, {"J2", "OUT", 26, 20}}
 	for i := range 5 {
-		x := 12 + 1.3*float64(i)
-		pads = append(pads, plated{fmt.Sprint("A", i), fmt.Sprint("D", i), x + 2*float64(i), 3}, plated{fmt.Sprint("B", i), fmt.Sprint("D", i), x + 2*float64(i), 26})
+		x, net := 12+3.3*float64(i), fmt.Sprint("D", i)
+		pads = append(pads, plated{fmt.Sprint("A", i), net, x, 3}, plated{fmt.Sprint("B", i), net, x, 26})
 	}
 	d := plate(2, pads...)
 	for i := range 5 {
-		x := int64(1e6 * (12 + 3.3*float64(i)))
-		d.Put(&design.Track{ID: design.ID(500 + i), Layer: d.Board.Bottom(), A: geom.Pt(x, 3_000_000), B: geom.Pt(x, 26_000_000), Width: 250_000, Net: d.NetNamed(fmt.Sprint("D", i)).ID})
+		x := 12 + 3.3*float64(i)
+		lay(d, design.ID(500+i), d.Board.Bottom(), fmt.Sprint("D", i), x, 3, x, 26)
 	}
 	p := serveDoc(t, "Dense", d)
 	b := p.open(t, browser(t), "/")
@@ -115,7 +122,7 @@ func TestADenseCornerMakesWay(t *testing.T) {
 	b.point(24.2, 14)
 	b.key(enter)
 	b.kept()
-	require.Positive(t, eval[int](b, `goldenTrace.all('track').filter(t => t.net === goldenTrace.all('net').find(n => n.name === 'OUT').id).length`))
+	require.Positive(t, eval[int](b, `goldenTrace.all('track').filter(t => goldenTrace.netName(t.net) === 'OUT').length`))
 	b.focus()
 	b.key("t")
 	b.point(6, 6)
@@ -168,7 +175,10 @@ func TestGoingRoundAConnector(t *testing.T) {
 	assert.NotEqual(t, one, other)
 	assert.True(t, one[0] < 7 != (other[0] < 7), "one way lies below the row and the other above, and the old one went: %v, %v", one, other)
 	b.press("Select")
-	b.point(14, eval[float64](b, `(()=>{const t=goldenTrace.all('track').find(t=>Math.min(t.a.x,t.b.x)<14e6&&Math.max(t.a.x,t.b.x)>14e6);return (t.a.y+(t.b.y-t.a.y)*(14e6-t.a.x)/(t.b.x-t.a.x))/1e6})()`))
+	b.point(14, eval[float64](b, `(()=>{
+		const t = goldenTrace.all('track').find(t => Math.min(t.a.x, t.b.x) < 14e6 && Math.max(t.a.x, t.b.x) > 14e6)
+		return (t.a.y + (t.b.y - t.a.y) * (14e6 - t.a.x) / (t.b.x - t.a.x)) / 1e6
+	})()`))
 	b.set("Corners’ radius, mm", "1.5")
 	assert.Positive(t, eval[int](b, `goldenTrace.all('track').filter(t => t.mid).length`))
 	b.glimpse("round-rounded")
@@ -179,9 +189,9 @@ func TestGoingRoundAConnector(t *testing.T) {
 // What cannot be done is said in a sentence, and nothing is lost by it.
 func TestRoutingWhereItCannotBe(t *testing.T) {
 	d := plate(1, plated{"J1", "A", 8, 15}, plated{"J2", "A", 32, 15}, plated{"J3", "B", 8, 20}, plated{"J4", "C", 8, 24})
-	d.Put(&design.Track{ID: 500, Layer: d.Board.Top(), A: geom.Pt(8_000_000, 20_000_000), B: geom.Pt(8_000_000, 24_000_000), Width: 300_000, Net: d.NetNamed("B").ID})
+	lay(d, 500, d.Board.Top(), "B", 8, 20, 8, 24)
 	d.Put(&design.Net{ID: 150, Name: "LOOSE"})
-	d.Put(&design.Track{ID: 501, Layer: d.Board.Top(), A: geom.Pt(20_000_000, 25_000_000), B: geom.Pt(24_000_000, 25_000_000), Width: 300_000, Net: 150})
+	lay(d, 501, d.Board.Top(), "LOOSE", 20, 25, 24, 25)
 	p := serveDoc(t, "Cannot", d)
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Cannot", "board")

@@ -30,7 +30,8 @@ func crossing(t *testing.T) *desk {
 	}
 	line(500, synthetic.FourB, 23)
 	line(501, synthetic.FourC, 24)
-	k.d.Put(&design.Via{ID: 502, At: pt(20, 28), Diameter: 800_000, Hole: 400_000, From: k.d.Board.Top(), To: k.d.Board.Bottom(), Net: synthetic.FourA})
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 28), Diameter: 800_000, Hole: 400_000,
+		From: k.d.Board.Top(), To: k.d.Board.Bottom(), Net: synthetic.FourA})
 	return k
 }
 
@@ -82,8 +83,9 @@ func TestANewWayTakesTheOldOnesPlace(t *testing.T) {
 	put := func(id design.ID, layer design.LayerID, a, b geom.Point) {
 		k.d.Put(&design.Track{ID: id, Layer: layer, A: a, B: b, Width: 300_000, Net: synthetic.FourA})
 	}
-	k.d.Put(&design.Via{ID: 502, At: pt(20, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA}) // where it leads to
-	put(510, top, pt(20, 20), pt(16, 24))                                                                                        // the old way: up, through a via, below, through another, to (20, 27)
+	// the old way: up, through a via, below, through another, to (20, 27)
+	k.d.Put(&design.Via{ID: 502, At: pt(20, 27), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
+	put(510, top, pt(20, 20), pt(16, 24))
 	k.d.Put(&design.Via{ID: 511, At: pt(16, 24), Diameter: 800_000, Hole: 400_000, From: top, To: bottom, Net: synthetic.FourA})
 	put(512, bottom, pt(16, 24), pt(18, 27))
 	put(513, bottom, pt(18, 27), pt(20, 27))
@@ -348,8 +350,10 @@ func TestRandomRouting(t *testing.T) {
 				}
 				c = &edit.TidyTracks{IDs: ids}
 			case 0, 1, 2:
-				h := f.Head(route.Drawing{Net: net, Style: rapid.SampledFrom([]route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}).Draw(t, "style"),
-					Manner: rapid.SampledFrom([]route.Manner{route.Stop, route.GoAround, route.MoveThem}).Draw(t, "manner"), Other: rapid.Bool().Draw(t, "other"),
+				styles := []route.Corner{route.StraightFirst, route.DiagonalFirst, route.Square, route.Free}
+				manners := []route.Manner{route.Stop, route.GoAround, route.MoveThem}
+				h := f.Head(route.Drawing{Net: net, Style: rapid.SampledFrom(styles).Draw(t, "style"),
+					Manner: rapid.SampledFrom(manners).Draw(t, "manner"), Other: rapid.Bool().Draw(t, "other"),
 					Radius: rapid.SampledFrom([]int64{0, 0, 500_000}).Draw(t, "round"),
 					From:   from.At, Layer: layer, To: pt(float64(rapid.IntRange(2, 46).Draw(t, "x"))/2, float64(rapid.IntRange(2, 46).Draw(t, "y"))/2)})
 				var runs []edit.Run
@@ -380,7 +384,8 @@ func TestRandomRouting(t *testing.T) {
 					c = &edit.PullVia{ID: from.ID, To: to, Aside: aside}
 				} else if tr := d.Tracks[from.ID]; tr != nil {
 					at := tr.A.Towards(tr.B, rapid.Float64Range(0, 1).Draw(t, "along"))
-					c = &edit.PullTrack{ID: from.ID, From: at, To: at.Add(to.Sub(from.At)), Grip: 200_000, Corner: rapid.Bool().Draw(t, "corner"), Aside: aside}
+					c = &edit.PullTrack{ID: from.ID, From: at, To: at.Add(to.Sub(from.At)), Grip: 200_000,
+						Corner: rapid.Bool().Draw(t, "corner"), Aside: aside}
 				} else {
 					continue
 				}

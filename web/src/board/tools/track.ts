@@ -179,8 +179,8 @@ export class TrackTool implements Tool {
   private shorted({ net, name }: Touched): string | undefined {
     const { project } = this.ed
     const own = (id: number) => (project.get('track', id) ?? project.get('via', id))?.net === net
-    return [...project.findings.values()].find((f) => f.kind === 'clearance' && !f.measured && (f.objects?.some(own) || f.text.toLowerCase().includes(name.toLowerCase()))) // prettier-ignore
-    ?.text
+    const touching = [...project.findings.values()].filter((f) => f.kind === 'clearance' && !f.measured)
+    return touching.find((f) => f.objects?.some(own) || f.text.toLowerCase().includes(name.toLowerCase()))?.text
   }
   /** Asks which widths there are for the net on the layer in work. */
   private offer() {
@@ -340,6 +340,13 @@ export class TrackTool implements Tool {
       one('end', 'End the track here', 'Enter', () => this.finish()),
     ]
   }
+  /** The widths of the rules and of the net's tracks, with the one in use. */
+  private widthChoice(short: (v: number) => string): Field {
+    const { widths, width } = this.state
+    const all = [...new Set([...widths, width])].filter((w) => w > 0).sort((a, b) => a - b)
+    const options = [{ value: 0, title: 'as the rules' }, ...all.map((w) => ({ value: w, title: short(w) }))]
+    return choice('Widths of the rules', width, options, (w) => this.change({ width: w }))
+  }
   strip(): Field[] {
     const { ed, state } = this
     void ed.project.docTick.value
@@ -348,7 +355,7 @@ export class TrackTool implements Tool {
     return [
       ...(state.routing ? [words(state.routing, { mono: true, said: `Net: ${state.routing}` })] : []),
       { as: 'length', label: 'Width', value: this.width, keep: (v) => this.change({ width: v }) },
-      ...(state.routing && state.widths.length ? [choice('Widths of the rules', state.width, [{ value: 0, title: 'as the rules' }, ...[...new Set([...state.widths, state.width])].filter((w) => w).sort((a, b) => a - b).map((w) => ({ value: w, title: short(w) }))], (width) => this.change({ width }))] : []), // prettier-ignore
+      ...(state.routing && state.widths.length ? [this.widthChoice(short)] : []),
       choice('Corners', state.style, styles, (style) => this.change({ style })),
       ...(state.style === 'round' ? [{ as: 'length', label: 'Radius', value: state.radius, keep: (radius: number) => this.change({ radius }) } as Field] : []), // prettier-ignore
       choice('At obstacles', state.manner, manners, (manner) => this.change({ manner })),
