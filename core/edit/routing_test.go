@@ -160,6 +160,7 @@ func TestCornersAreRoundedAfterwards(t *testing.T) {
 	straight, arcs := shape()
 	assert.InDeltaSlice(t, []float64{2, 6, 8}, straight, 1e-5)
 	assert.InDeltaSlice(t, []float64{2, 2}, arcs, 1e-5)
+	k.refuse(&edit.RoundTracks{IDs: []design.ID{511}, Radius: 2_000_000}, "would change nothing")
 	any := design.ID(0)
 	for tr := range k.d.Tracks.All() {
 		if tr.Mid != nil {

@@ -52,6 +52,7 @@ func TestTidyingTracks(t *testing.T) {
 	assert.Contains(t, c.Said(), "; 1 piece stayed, locked or holding others.")
 	assert.Equal(t, []geom.Point{pt(22, 10), pt(22, 9)}, []geom.Point{k.d.Tracks[512].A, k.d.Tracks[512].B})
 	k.refuse(&edit.TidyTracks{IDs: []design.ID{512}}, "locked")
+	k.refuse(&edit.TidyTracks{IDs: append([]design.ID{512}, laidAlong(k.d, 550, synthetic.FourB, pt(16, 27), pt(18, 27))...)}, "as short and straight")
 	k.refuse(&edit.TidyTracks{IDs: make([]design.ID, 2001)}, "too many")
 }
 
