@@ -47,11 +47,15 @@ var searches = []struct {
 	eager float32
 	most  int
 }{
+	{400_000, 1.8, 300_000}, // of far ways alone
 	{200_000, 1.8, 300_000},
 	{100_000, 1.8, 1_000_000},
 	{100_000, 1.04, 120_000},
 	{50_000, 1.8, 1_500_000},
 }
+
+// far is how far a way leads that is sought on the coarsest grid first, in nanometres.
+const far = 100_000_000
 
 // closely is how far a way may lead so that one that was found is sought to be bettered, in nanometres.
 const closely = 40_000_000
@@ -93,6 +97,9 @@ func (f Field) search(e Errand, known []Leg) (best []Leg, looked int) {
 		least = min(least, octile(e.From, nearestOf(g, e.From)))
 	}
 	for i, s := range searches {
+		if i == 0 && least < far {
+			continue
+		}
 		if best != nil && (least > closely || float64(price(best)) < enough*least) {
 			break
 		}
