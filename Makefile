@@ -29,7 +29,7 @@ web/node_modules/.installed: web/package-lock.json
 
 # Debian's packages that are missing are installed where that is permitted, else named.
 tools-build: NEED = gcc pkg-config geos-config
-tools: NEED = gcc pkg-config geos-config chromium
+tools: NEED = gcc pkg-config geos-config chromium-headless-shell
 tools tools-build:
 	@command -v go >/dev/null || { echo "Go is missing: install Go 1.26 or later."; exit 1; }
 	@command -v npm >/dev/null || { echo "Node.js and npm are missing: install Node.js 20.19 or later."; exit 1; }

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
 )
 
 // circuit opens a new project on its empty sheet.
@@ -58,12 +59,18 @@ func (b *tab) choose(label, option string) {
 	b.t.Helper()
 	b.until(fmt.Sprintf(`document.querySelector(%q)`, field(label)))
 	in := eval[[]float64](b, fmt.Sprintf(`(()=>{const f=document.querySelector(%q).closest('[role=combobox]');f.scrollIntoView({block:'nearest'});const r=f.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`, field(label)))
-	b.do(chromedp.MouseClickXY(in[0], in[1]))
 	find := fmt.Sprintf(`[...document.querySelectorAll('[role=listbox] [role=option]')].find(x => x.innerText.trim() === %q)`, option)
-	b.until(find)
-	time.Sleep(250 * time.Millisecond) // the list unfolds
-	at := eval[[]float64](b, `(()=>{const o=`+find+`;o.scrollIntoView({block:'nearest'});const r=o.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
-	b.do(chromedp.MouseClickXY(at[0], at[1]))
+	for range 3 { // what is made anew under the hand closes its list
+		b.do(chromedp.MouseClickXY(in[0], in[1]))
+		b.until(find)
+		b.atRest()
+		at := eval[[]float64](b, `(()=>{const o=`+find+`;if(!o)return [];o.scrollIntoView({block:'nearest'});const r=o.getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
+		if len(at) == 2 {
+			b.do(chromedp.MouseClickXY(at[0], at[1]))
+			return
+		}
+	}
+	require.Fail(b.t, "the list does not stay open", label)
 }
 
 // doubleAt clicks twice at a place of the drawing.

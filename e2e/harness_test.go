@@ -96,7 +96,7 @@ type tab struct {
 func browser(t *testing.T) context.Context {
 	t.Helper()
 	for try := 1; ; try++ {
-		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800),
+		opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800),
 			chromedp.Flag("disable-quic", true), chromedp.Flag("disable-dev-shm-usage", true), chromedp.UserDataDir(t.TempDir()))
 		alloc, stopAlloc := chromedp.NewExecAllocator(context.Background(), opts...)
 		ctx, stop := chromedp.NewContext(alloc)
@@ -297,6 +297,13 @@ func (b *tab) goTo(path string) {
 		time.Sleep(50 * time.Millisecond)
 	}
 	b.do(chromedp.Navigate(b.p.url + path))
+}
+
+// atRest waits until nothing moves any more but what moves for ever.
+func (b *tab) atRest() {
+	b.t.Helper()
+	time.Sleep(60 * time.Millisecond)
+	b.until(`document.getAnimations().every(a => a.playState !== 'running' || a.effect?.getTiming().iterations === Infinity)`)
 }
 
 // kept waits until every edit is acknowledged and what follows from it has come.

@@ -3,8 +3,8 @@ package e2e
 import (
 	"fmt"
 	"testing"
-	"time"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -60,12 +60,12 @@ func TestEveryControlByKeys(t *testing.T) {
 	b := p.open(t, browser(t), "/")
 	walk := func(view string) {
 		t.Helper()
-		time.Sleep(300 * time.Millisecond)
+		b.atRest()
 		eval[bool](b, watch)
 		eval[bool](b, `(document.activeElement.blur(), window.getSelection().removeAllRanges(), true)`)
 		var first string
 		for range 300 {
-			b.key(kb.Tab)
+			b.do(chromedp.KeyEvent(kb.Tab))
 			at := eval[string](b, `walk.step()`)
 			if first == "" {
 				first = at

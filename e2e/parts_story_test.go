@@ -45,6 +45,7 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 	b.press("Paste its pins")
 	b.pasteList(barometer)
 	b.sees("8 pins")
+	b.until(`document.querySelectorAll('[role=dialog] th').length > 0`)
 	assert.Equal(t, []string{"number", "name", "type", "not taken"}, eval[[]string](b, `[...document.querySelectorAll('[role=dialog] th')].map(h => h.innerText.split('\n')[0].trim())`))
 	b.press("Make the part")
 	b.kept()

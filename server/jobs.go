@@ -3,6 +3,7 @@ package server
 import (
 	"cmp"
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strconv"
@@ -15,7 +16,7 @@ import (
 // JobState is how long work beside the hand is getting on.
 type JobState struct {
 	ID    string  `json:"id"`
-	Kind  string  `json:"kind"`  // files, print, check, compare, import
+	Kind  string  `json:"kind"`  // files, print, check, compare, import, act, search
 	Rev   int64   `json:"rev"`   // of the design it works on
 	Share float64 `json:"share"` // that is done, 0 to 1
 	Ended bool    `json:"ended,omitempty"`
@@ -40,8 +41,8 @@ type job struct {
 const mostJobs = 4
 
 // begin notes a job of the kind on the present design; it is over when end is called. progress may be
-// called from anywhere and as often as one likes.
-func (p *project) begin(ctx context.Context, kind string, rev int64) (at context.Context, progress func(float64), end func(error), err error) {
+// called as often as one likes, from anywhere that tell may be called from.
+func (p *project) begin(ctx context.Context, kind string, rev int64, tell func(JobState)) (at context.Context, progress func(float64), end func(error), err error) {
 	at, stop := context.WithCancel(ctx)
 	j := &job{state: JobState{Kind: kind, Rev: rev}, stop: stop}
 	p.jobs.mu.Lock()
@@ -54,7 +55,7 @@ func (p *project) begin(ctx context.Context, kind string, rev int64) (at context
 	j.state.ID = strconv.Itoa(p.jobs.last)
 	p.jobs.running[j.state.ID] = j
 	p.jobs.mu.Unlock()
-	p.tellJob(j.state)
+	tell(j.state)
 	progress = func(share float64) {
 		p.jobs.mu.Lock()
 		j.state.Share = share
@@ -64,7 +65,7 @@ func (p *project) begin(ctx context.Context, kind string, rev int64) (at context
 		}
 		p.jobs.mu.Unlock()
 		if due {
-			p.tellJob(state)
+			tell(state)
 		}
 	}
 	end = func(err error) {
@@ -78,14 +79,14 @@ func (p *project) begin(ctx context.Context, kind string, rev int64) (at context
 		if err != nil && !stopped {
 			state.Why = sentence(err)
 		}
-		p.tellJob(state)
+		tell(state)
 	}
 	return at, progress, end, nil
 }
 
 // job does long work on the present design, which ends with it whatever happens.
 func (p *project) job(ctx context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) (err error) {
-	ctx, progress, end, err := p.begin(ctx, kind, rev)
+	ctx, progress, end, err := p.begin(ctx, kind, rev, p.tellJob)
 	if err != nil {
 		return err
 	}
@@ -104,6 +105,44 @@ func (p *project) job(ctx context.Context, kind string, rev int64, work func(ctx
 // tellJob tells everybody how a job is getting on, without waiting for the project's goroutine.
 func (p *project) tellJob(s JobState) {
 	go func() { _ = p.do(func() { p.broadcast(Job{s}) }) }()
+}
+
+// patience is how long an act may keep everybody waiting without a word.
+const patience = 200 * time.Millisecond
+
+var errStopped = errors.New("it was stopped; nothing has changed")
+
+// attended does something on the project's goroutine that may take a while: then it is a job, that is seen by everybody and can be stopped.
+func (p *project) attended(kind string, work func()) {
+	begun := time.Now()
+	var at context.Context
+	var progress func(float64)
+	var end func(error)
+	p.bench.Going = func(share float64) error {
+		if end == nil && time.Since(begun) > patience {
+			var err error
+			at, progress, end, err = p.begin(context.Background(), kind, p.bench.Rev, func(s JobState) { p.broadcast(Job{s}) })
+			if err != nil { // it goes on unseen
+				at, progress, end = context.Background(), func(float64) {}, func(error) {}
+			}
+		}
+		if end == nil {
+			return nil
+		}
+		progress(share)
+		if at.Err() != nil {
+			return errStopped
+		}
+		return nil
+	}
+	bench := p.bench
+	defer func() {
+		bench.Going = nil
+		if end != nil {
+			end(nil)
+		}
+	}()
+	work()
 }
 
 // stop stops a job; one that has ended already is none.
@@ -139,7 +178,7 @@ func (j *jobs) list() []JobState {
 // project's goroutine and told to everybody.
 func (p *project) beside(bench *workbench.Bench) func(workbench.Beside) {
 	return func(w workbench.Beside) {
-		ctx, progress, end, err := p.begin(context.Background(), w.Kind, w.Rev)
+		ctx, progress, end, err := p.begin(context.Background(), w.Kind, w.Rev, p.tellJob)
 		if err != nil { // it is made at once, with everybody waiting
 			w.Run(context.Background(), func(float64) {})()
 			return

@@ -77,7 +77,7 @@ func TestAJobIsStoppedWhileTheProjectIsBusy(t *testing.T) {
 	l.opened()
 	p, err := k.hub.project(context.Background(), id)
 	require.NoError(t, err)
-	ctx, progress, end, err := p.begin(context.Background(), "files", 0)
+	ctx, progress, end, err := p.begin(context.Background(), "files", 0, p.tellJob)
 	require.NoError(t, err)
 	job := l.next("job").Job
 	assert.Equal(t, JobState{ID: job.ID, Kind: "files"}, job)
@@ -97,6 +97,39 @@ func TestAJobIsStoppedWhileTheProjectIsBusy(t *testing.T) {
 	ended := l.until("its end", func(m raw) bool { return m.T == "job" && m.Job.Ended })
 	assert.Empty(t, ended.Job.Why, "to stop it is no fault")
 	assert.Equal(t, "done", l.asked(map[string]any{"t": "giveUp", "job": "999"}).T, "one that is over can be stopped again")
+}
+
+// What keeps everybody waiting is seen as a job, and can be stopped; the project goes on afterwards.
+func TestWhatTakesLongIsSeenAndStopped(t *testing.T) {
+	k := newDesk(t)
+	id := k.demo("Moth Lamp")
+	l := k.dial(id)
+	l.opened()
+	p, err := k.hub.project(context.Background(), id)
+	require.NoError(t, err)
+	ended := make(chan error, 1)
+	go func() {
+		_ = p.do(func() {
+			p.attended("act", func() {
+				deadline := time.Now().Add(10 * time.Second)
+				for time.Now().Before(deadline) {
+					if err := p.bench.Far(0.5); err != nil {
+						ended <- err
+						return
+					}
+					time.Sleep(time.Millisecond)
+				}
+				ended <- nil
+			})
+		})
+	}()
+	job := l.next("job").Job
+	assert.Equal(t, "act", job.Kind)
+	l.say(map[string]any{"t": "giveUp", "ref": "s", "job": job.ID})
+	require.ErrorIs(t, <-ended, errStopped)
+	l.until("its end", func(m raw) bool { return m.T == "job" && m.Job.ID == job.ID && m.Job.Ended })
+	assert.Equal(t, "answer", l.asked(asks("find", map[string]any{"query": map[string]any{"text": "R"}})).T)
+	require.NoError(t, p.bench.Far(1), "nothing is asked any more once it is over")
 }
 
 // The files that nobody waits for any more are not made.
@@ -125,14 +158,14 @@ func TestJobsAreBounded(t *testing.T) {
 	require.NoError(t, err)
 	var ends []func(error)
 	for range mostJobs {
-		_, _, end, err := p.begin(context.Background(), "files", 0)
+		_, _, end, err := p.begin(context.Background(), "files", 0, p.tellJob)
 		require.NoError(t, err)
 		ends = append(ends, end)
 	}
-	_, _, _, err = p.begin(context.Background(), "files", 0)
+	_, _, _, err = p.begin(context.Background(), "files", 0, p.tellJob)
 	assert.ErrorContains(t, err, "4 long jobs run in this project already")
 	ends[0](nil)
-	_, _, end, err := p.begin(context.Background(), "files", 0)
+	_, _, end, err := p.begin(context.Background(), "files", 0, p.tellJob)
 	require.NoError(t, err)
 	end(nil)
 }

@@ -249,7 +249,8 @@ func (p *project) answer(c *client, req Request) {
 	var err error
 	switch req.T {
 	case "ask":
-		answer, err := p.answerTo(req.Question)
+		var answer any
+		p.attended("search", func() { answer, err = p.answerTo(req.Question) })
 		if err != nil {
 			c.refuse(req.Ref, err)
 			return
@@ -257,7 +258,7 @@ func (p *project) answer(c *client, req Request) {
 		c.tell(Answered{req.Ref, answer})
 		return
 	case "edit":
-		done, err = p.edit(ctx, c, req)
+		p.attended("act", func() { done, err = p.edit(ctx, c, req) })
 		var asks *workbench.Asks
 		if errors.As(err, &asks) {
 			c.tell(Asks{req.Ref, asks.Error(), asks.Outcome})

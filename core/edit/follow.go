@@ -31,7 +31,7 @@ func (c *Following) Said() string { return c.said }
 // Sayer is a command that has something to tell once it is done.
 type Sayer interface{ Said() string }
 
-// followed is the effort for tracks that follow what was put down: about a third of a second.
+// followed is the effort for tracks that follow what was put down: a second at most.
 var followed = route.Effort{Strands: 1_000, Places: 400_000}
 
 // follow makes tracks follow what the command has carried elsewhere so far.
@@ -58,10 +58,14 @@ func (c *Following) follow(tx *Tx) error {
 		return nil
 	}
 	effort := followed
+	effort.Going = tx.going
 	if c.Tracks == TracksOpen {
 		effort = route.Effort{}
 	}
 	w := tx.field().Follow(list, effort)
+	if w.Stopped != nil {
+		return w.Stopped
+	}
 	if w.Many {
 		return fmt.Errorf("more than %d tracks would have to follow; move fewer parts at once, or let the tracks become open links", followed.Strands)
 	}

@@ -34,9 +34,12 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 	stay, tidied := 0, map[design.ID]bool{}
 	for round := range tidyRounds {
 		done, changed := map[design.ID]bool{}, false
-		for _, id := range c.IDs {
+		for i, id := range c.IDs {
 			if done[id] || tx.Doc.Tracks[id] == nil {
 				continue
+			}
+			if err := tx.going(float64(round*len(c.IDs)+i) / float64(tidyRounds*len(c.IDs))); err != nil {
+				return err
 			}
 			field := tx.current()
 			s, err := field.Strand(id)

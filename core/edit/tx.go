@@ -141,6 +141,8 @@ type Env struct {
 	Rules func() *rules.Set
 	// Library is where parts are taken from; nil: the shipped one.
 	Library library.Source
+	// Going is told by a long command how much of it is done, 0 to 1; an error: it is to be given up. nil: nobody asks.
+	Going func(share float64) error
 }
 
 // Command is one change a person can make.
@@ -154,6 +156,14 @@ type Tx struct {
 	env     Env
 	order   []design.ID
 	changes map[design.ID]*Change
+}
+
+// going says how much of a long command is done; an error says to give it up.
+func (tx *Tx) going(share float64) error {
+	if tx.env.Going == nil {
+		return nil
+	}
+	return tx.env.Going(share)
 }
 
 // Apply runs a command. On an error the document is as it was.

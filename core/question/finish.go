@@ -28,8 +28,8 @@ type Finished struct {
 	Hops   int        `json:"hops"`
 }
 
-// mostLooked is how many places of grids are looked at for one finish: about a third of a second.
-const mostLooked = 400_000
+// mostLooked is how many places of grids are looked at for one finish: about a second, while which it can be stopped.
+const mostLooked = 1_200_000
 
 // Answer the question.
 func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
@@ -56,7 +56,17 @@ func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
 	if all := uint32(1)<<b.Doc.Board.Layers() - 1; q.Hops && f.PlatedAt(q.From, q.Net, all) {
 		layers = all
 	}
-	legs := f.Finish(route.Errand{Net: q.Net, Width: q.Width, From: q.From, Layers: layers, Goals: goals, Hops: q.Hops, Most: mostLooked})
+	var stopped error
+	stop := func(looked int) bool {
+		if stopped == nil {
+			stopped = b.Far(float64(looked) / mostLooked)
+		}
+		return stopped != nil
+	}
+	legs := f.Finish(route.Errand{Net: q.Net, Width: q.Width, From: q.From, Layers: layers, Goals: goals, Hops: q.Hops, Most: mostLooked, Stop: stop})
+	if stopped != nil {
+		return out, stopped
+	}
 	if legs == nil {
 		hint := "on other layers it was not looked for"
 		if q.Hops {

@@ -36,8 +36,8 @@ type Errand struct {
 	Hops  bool
 	// Within are the layers that it may lead on; 0: all.
 	Within uint32
-	Most   int         // places that are looked at altogether; 0: as many as it takes
-	Stop   func() bool // asked now and then whether to give up; nil: never
+	Most   int                   // places that are looked at altogether; 0: as many as it takes
+	Stop   func(looked int) bool // asked now and then whether to give up, after so many places; nil: never
 }
 
 // The searches of Finish: how far apart the places of the grid are in nanometres, how much the way that is left counts, and how many
@@ -82,6 +82,10 @@ func (f Field) finish(e Errand) (best []Leg, looked int) {
 	for layers := e.Layers; layers != 0 && (e.Most == 0 || looked < e.Most); layers &= layers - 1 {
 		flat := e
 		flat.Hops, flat.Layers, flat.Most = false, layers&-layers, max(e.Most-looked, 0)
+		if e.Stop != nil {
+			before := looked
+			flat.Stop = func(n int) bool { return e.Stop(before + n) }
+		}
 		more := 0
 		best, more = f.search(flat, best)
 		looked += more
@@ -115,6 +119,10 @@ func (f Field) search(e Errand, known []Leg) (best []Leg, looked int) {
 			if e.Most > 0 {
 				q.most = min(q.most, e.Most-looked)
 			}
+			if e.Stop != nil {
+				before := looked
+				q.stop = func(n int) bool { return e.Stop(before + n) }
+			}
 			if best != nil {
 				q.limit = float32(price(best)) / float32(s.pitch)
 			}
@@ -129,7 +137,7 @@ func (f Field) search(e Errand, known []Leg) (best []Leg, looked int) {
 			}
 			break
 		}
-		if e.Stop != nil && e.Stop() || e.Most > 0 && looked >= e.Most {
+		if e.Stop != nil && e.Stop(looked) || e.Most > 0 && looked >= e.Most {
 			break
 		}
 	}
@@ -175,7 +183,7 @@ func nearestOf(c *layout.Copper, to geom.Point) geom.Point {
 }
 
 func (f Field) questOf(e Errand, box geom.Box) quest {
-	q := quest{net: e.Net, from: e.From, layers: e.Layers, within: e.Within, hops: e.Hops, box: box, stop: e.Stop}
+	q := quest{net: e.Net, from: e.From, layers: e.Layers, within: e.Within, hops: e.Hops, box: box}
 	q.width = func(layer int) int64 { return f.widthAt(e, layer, e.From) }
 	for _, c := range e.Goals {
 		for _, l := range c.Levels(c.Layers) {

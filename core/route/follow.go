@@ -26,6 +26,7 @@ type Followed struct {
 	Sought  bool       // some of those were not sought for as long as it might take
 	Many    bool       // there are more strands than the effort is for: the rest of them was not sought at all
 	Stay    int        // locked tracks and vias, and tracks on whose middle something hangs: they stay where they lie
+	Stopped error      // why it was given up; nothing else is told then
 	Touches []Obstacle // foreign copper that what is carried would touch
 	copper  []*layout.Copper
 	gone    []design.ID
@@ -50,8 +51,19 @@ func (w *Followed) Copper() map[design.ID][]*layout.Copper {
 const mostTouches = 8
 
 // Effort bounds the work for tracks that follow: how many strands are led along, and how many places of grids are looked at for those that are
-// sought.
-type Effort struct{ Strands, Places int }
+// sought. Going is told now and then how much is done, and stops it by an error; nil: nobody asks.
+type Effort struct {
+	Strands, Places int
+	Going           func(share float64) error
+}
+
+// stopped asks whether to go on.
+func (e Effort) stopped(done, of int) error {
+	if e.Going == nil {
+		return nil
+	}
+	return e.Going(float64(done) / float64(of))
+}
 
 // Follow finds how tracks follow what is carried elsewhere: they keep their lines where they can, else they are sought anew on their layer.
 // Without effort none follows: they go, and what they led to is open.
@@ -88,7 +100,10 @@ func (f Field) Follow(list []Carried, effort Effort) *Followed {
 		after.put(copper...)
 	}
 	var search []*following
-	for _, s := range strands[:few] {
+	for i, s := range strands[:few] {
+		if err := effort.stopped(i, 2*few); err != nil {
+			return &Followed{Stopped: err}
+		}
 		if path := after.led(s); path != nil {
 			lay(s.Strand, path)
 		} else {
@@ -97,7 +112,10 @@ func (f Field) Follow(list []Carried, effort Effort) *Followed {
 	}
 	slices.SortStableFunc(search, func(a, b *following) int { return cmp.Compare(a.far(), b.far()) })
 	places := effort.Places
-	for _, s := range search {
+	for i, s := range search {
+		if err := effort.stopped(len(search)+i, 2*len(search)); err != nil {
+			return &Followed{Stopped: err}
+		}
 		path, looked := after.sought(s, places)
 		places -= looked
 		if path != nil {

@@ -31,10 +31,10 @@ type quest struct {
 	// eager is how much the way that is left counts: above 1 fewer places are looked at, and the way may be as much
 	// longer than the shortest of the grid.
 	eager  float32
-	limit  float32         // in steps: ways that cannot be shorter than this are left; 0: none
-	stop   func() bool     // asked now and then; nil: never
-	fence  [][2]geom.Point // lines that it may not cross
-	square bool            // it goes along the axes alone
+	limit  float32               // in steps: ways that cannot be shorter than this are left; 0: none
+	stop   func(looked int) bool // asked now and then; nil: never
+	fence  [][2]geom.Point       // lines that it may not cross
+	square bool                  // it goes along the axes alone
 }
 
 // stand is a place of a way that a search found.
@@ -165,7 +165,7 @@ func (m *maze) run() (way []stand, arrived bool) {
 		return nil, false // there is no layer that it may begin on
 	}
 	for ; len(m.heap) > 0 && m.looked < m.most; m.looked++ {
-		if m.stop != nil && m.looked&1023 == 0 && m.stop() {
+		if m.stop != nil && m.looked&1023 == 0 && m.stop(m.looked) {
 			break
 		}
 		n := m.pop()

@@ -24,6 +24,8 @@ type Bench struct {
 	Doc     *design.Doc
 	Library library.Source // nil: the shipped one
 	Rev     int64          // of the document; each change set taken in adds one
+	// Going is told by what takes long how much of it is done, 0 to 1; an error: it is to be given up. nil: nobody asks.
+	Going func(share float64) error
 
 	graph       *derive.Graph
 	fingerprint uint64
@@ -111,6 +113,14 @@ func (b *Bench) Nets() *circuit.Nets { return b.circuit.now() }
 // Tree of the uses of sheets, as of the last time the nets were asked for.
 func (b *Bench) Tree() *circuit.Tree { return b.circuit.nets.Tree }
 
+// Far tells how much of something long is done; an error says to give it up.
+func (b *Bench) Far(share float64) error {
+	if b.Going == nil {
+		return nil
+	}
+	return b.Going(share)
+}
+
 // Index of the board's copper, up to date.
 func (b *Bench) Index() *layout.Index { return b.copper.index }
 
@@ -119,7 +129,7 @@ func (b *Bench) Rules() *rules.Set { return b.rules.set }
 
 // Env is what commands are given.
 func (b *Bench) Env() edit.Env {
-	return edit.Env{Nets: b.Nets, Index: b.Index, Rules: b.Rules, Library: b.Library}
+	return edit.Env{Nets: b.Nets, Index: b.Index, Rules: b.Rules, Library: b.Library, Going: b.Going}
 }
 
 // Apply puts a change set into the document, as for undo and redo.
