@@ -153,10 +153,12 @@ type Placed struct {
 	Bottom     bool          `json:"bottom,omitempty"`
 	Locked     bool          `json:"locked,omitempty"`
 	NotFitted  bool          `json:"notFitted,omitempty"`
-	Nets       map[string]ID `json:"nets"`              // pad number → net
-	Label      *geom.Point   `json:"label,omitempty"`   // designator moved, footprint coordinates
-	Letters    int64         `json:"letters,omitempty"` // height of the designator's capitals; 0: UsualLetters
-	Notes      []PlaceNote   `json:"notes,omitempty"`   // where it is to stand
+	Nets       map[string]ID `json:"nets"` // pad number → net
+	// Joins says of pads, by their number, how copper areas join them, where the footprint says otherwise or nothing.
+	Joins   map[string]string `json:"joins,omitempty"`
+	Label   *geom.Point       `json:"label,omitempty"`   // designator moved, footprint coordinates
+	Letters int64             `json:"letters,omitempty"` // height of the designator's capitals; 0: UsualLetters
+	Notes   []PlaceNote       `json:"notes,omitempty"`   // where it is to stand
 }
 
 // UsualLetters is how high designators are printed where nothing else is said.
@@ -231,6 +233,7 @@ type Via struct {
 	Kind     string     `json:"kind,omitempty"`  // Drilled or Lasered
 	Cover    string     `json:"cover,omitempty"` // Tented, Open or Filled
 	Pads     []ViaPad   `json:"pads,omitempty"`  // where the copper differs from Diameter
+	Join     string     `json:"join,omitempty"`  // how copper areas join it: ByRule, Solidly, BySpokes or NotJoined
 	Net      ID         `json:"net,omitempty"`   // 0: none
 	Locked   bool       `json:"locked,omitempty"`
 }

@@ -114,6 +114,7 @@ type Doc struct {
 	Legends      Table[*Legend]
 	Figures      Table[*BoardFigure]
 	Dimensions   Table[*BoardDimension]
+	Pours        Table[*Pour]
 
 	tables  map[Kind]table
 	kindOf  map[ID]Kind
@@ -159,6 +160,7 @@ func New(title string) *Doc {
 	d.Put(Board{ID: BoardID}.Stacked(TwoLayers()))
 	d.Put(&Sheet{ID: d.NewID(), Name: "Sheet 1", Order: 1, Size: "A4"})
 	d.SetBase(Usual())
+	d.Put(&Rule{ID: d.NewID(), Kind: SpokeGap, Order: len(RuleKinds), A: Scope{Thing: AVia}}) // vias need no soldering
 	return d
 }
 

@@ -48,6 +48,9 @@ const (
 	NotJoined = "none"
 )
 
+// Joins lists them.
+var Joins = []string{ByRule, Solidly, BySpokes, NotJoined}
+
 // Opening is how a pad is left free of mask, or gets paste.
 type Opening struct {
 	// Margin by which the opening is larger than the copper on each side, less than nothing: smaller.

@@ -182,7 +182,7 @@ func checkKinds() []descriptor {
 				return check(n.Partner == 0 || d.Nets[n.Partner] != nil, "the partner of the net %s is not there", n.Name)
 			},
 			left: func(d *Doc, was, is *Net) error {
-				return check(is != nil || d.Borne(was.ID) == 0, "tracks, vias or pads still bear the net %s", was.Name)
+				return check(is != nil || d.Borne(was.ID) == 0, "copper of the board still bears the net %s", was.Name)
 			},
 			index: func(l *lookups, o *Net, in bool) { keep(l.nets, o.Name, o, in) }}),
 		describe(about[*Excuse]{
@@ -261,6 +261,12 @@ func boardKinds() []descriptor {
 		describe(about[*Hole]{table: func(d *Doc) *Table[*Hole] { return &d.Holes }}),
 		describe(about[*Legend]{table: func(d *Doc) *Table[*Legend] { return &d.Legends }, called: always[*Legend]("a text on the board"), refers: (*Legend).refers}),
 		describe(about[*BoardFigure]{table: func(d *Doc) *Table[*BoardFigure] { return &d.Figures }, called: always[*BoardFigure]("a figure on the board"), refers: (*BoardFigure).refers}),
+		describe(about[*Pour]{
+			table:  func(d *Doc) *Table[*Pour] { return &d.Pours },
+			called: func(_ *Doc, p *Pour) string { return "the copper area " + p.Name },
+			refers: (*Pour).refers,
+			index:  func(l *lookups, p *Pour, in bool) { l.bear(p.Net, in) },
+		}),
 		describe(about[*BoardDimension]{table: func(d *Doc) *Table[*BoardDimension] { return &d.Dimensions }, called: always[*BoardDimension]("a dimension on the board"), apart: true}),
 	}
 }

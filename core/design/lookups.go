@@ -20,7 +20,7 @@ type lookups struct {
 	free        map[string]int          // per prefix: no number below is free
 	sheets      map[ID]map[ID]OnSheet
 	nets        map[string]*Net
-	borne       map[ID]int // tracks, vias and pads by net
+	borne       map[ID]int // tracks, vias, areas and pads by net
 	base        map[RuleKind]*Rule
 	excuses     map[string]*Excuse
 }

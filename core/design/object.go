@@ -52,6 +52,7 @@ const (
 	KindLegend      Kind = "legend"
 	KindFigure      Kind = "figure"
 	KindDimension   Kind = "dimension"
+	KindPour        Kind = "pour"
 )
 
 // Object is anything a document holds.

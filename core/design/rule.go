@@ -23,12 +23,14 @@ const (
 	MaskMargin    RuleKind = "maskMargin"  // opening beyond the pad, each side; a share of the pad's lesser side
 	PasteMargin   RuleKind = "pasteMargin" // paste within the pad, each side; a share of the pad's lesser side
 	SilkWidth     RuleKind = "silkWidth"
-	Spacing       RuleKind = "spacing" // between the courtyards of parts of one side
+	Spacing       RuleKind = "spacing"    // between the courtyards of parts of one side
+	SpokeWidth    RuleKind = "spokeWidth" // of what leads from a pad to a copper area of its net; 0: nothing does
+	SpokeGap      RuleKind = "spokeGap"   // between a pad and the area around it; 0: it is joined solidly
 )
 
 // RuleKinds lists the kinds in the order in which they are read. Of each there is one rule for
 // everything, which cannot be removed.
-var RuleKinds = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth, Spacing}
+var RuleKinds = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth, Spacing, SpokeWidth, SpokeGap}
 
 // words of the kinds, and the least a rule of the kind may ask for in nanometres.
 var ruleKinds = map[RuleKind]struct {
@@ -40,7 +42,7 @@ var ruleKinds = map[RuleKind]struct {
 	TrackWidth: {"track width", 1000, false}, LeastWidth: {"least width", 0, false}, LeastHole: {"least hole", 0, false},
 	LeastRing: {"least ring", 0, false}, ViaDiameter: {"via's diameter", 1000, false}, ViaHole: {"via's hole", 1000, false},
 	MaskMargin: {"mask margin", -1_000_000, false}, PasteMargin: {"paste margin", -1_000_000, false}, SilkWidth: {"silk width", 1000, false},
-	Spacing: {"spacing of parts", 0, true},
+	Spacing: {"spacing of parts", 0, true}, SpokeWidth: {"width of spokes", 0, false}, SpokeGap: {"gap of spokes", 0, false},
 }
 
 // Words of the kind, as they stand in a sentence.
@@ -61,10 +63,11 @@ const (
 	UnplatedOne Thing = "unplatedHole"
 	APart       Thing = "part"
 	AFigure     Thing = "figure" // text or figure of copper
+	APour       Thing = "pour"   // a copper area
 )
 
 // Things lists them.
-var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart, AFigure}
+var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart, AFigure, APour}
 
 // Scope says for what a rule holds: for things that fit all that it names. One that names nothing
 // holds for everything.
@@ -132,7 +135,7 @@ func Usual() map[RuleKind]int64 {
 	return map[RuleKind]int64{
 		Clearance: 200_000, EdgeClearance: 300_000, HoleClearance: 250_000, TrackWidth: 400_000, LeastWidth: 150_000,
 		LeastHole: 300_000, LeastRing: 150_000, ViaDiameter: 800_000, ViaHole: 400_000, MaskMargin: 50_000,
-		PasteMargin: 0, SilkWidth: 150_000, Spacing: 0,
+		PasteMargin: 0, SilkWidth: 150_000, Spacing: 0, SpokeWidth: 300_000, SpokeGap: 250_000,
 	}
 }
 

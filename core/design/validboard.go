@@ -93,7 +93,7 @@ func (p *Pad) Valid(of string) error {
 		check(p.Hole > 0 || p.Slot == geom.Point{} && p.HoleAt == geom.Point{}, "%s has a slot but no hole", what),
 		check(!p.Bare || p.Hole > 0, "%s has no hole that could be without plating", what),
 		check(!p.Far || p.Hole == 0, "%s has a hole, so that it is on both sides", what),
-		oneOf("a way to join areas", p.Join, []string{ByRule, Solidly, BySpokes, NotJoined})); err != nil {
+		oneOf("a way to join areas", p.Join, Joins)); err != nil {
 		return err
 	}
 	for group, s := range p.On {
@@ -277,6 +277,14 @@ func (p *Placed) Valid() error {
 			return err
 		}
 	}
+	if err := most("the pads of "+p.Designator+" that areas join otherwise", len(p.Joins), MostPins); err != nil {
+		return err
+	}
+	for pad, how := range p.Joins {
+		if err := firstOf(text("pad's number", pad), oneOf("a way to join areas", how, Joins)); err != nil {
+			return err
+		}
+	}
 	if p.Letters != 0 {
 		if err := firstOf(
 			length("the height of the designator "+p.Designator, p.Letters, 100_000),
@@ -325,6 +333,7 @@ func (v *Via) Valid() error {
 	return firstOf(place("a via", v.At), length("the diameter of a via", v.Diameter, 1), length("the hole of a via", v.Hole, 1),
 		check(v.Hole < v.Diameter, "a via's hole, %s, is not smaller than its diameter, %s", units.Text(v.Hole), units.Text(v.Diameter)),
 		oneOf("a kind of via", v.Kind, []string{Drilled, Lasered}), oneOf("a cover of a via", v.Cover, []string{Tented, Open, Filled}),
+		oneOf("a way to join areas", v.Join, Joins),
 		check(v.From > 0 && v.To > 0 && v.From != v.To, "a via joins no two layers"))
 }
 

@@ -85,6 +85,10 @@ func (tx *Tx) onLayer(id design.LayerID) string {
 	for _, a := range tx.Doc.RuleAreas {
 		areas += count(func(design.Object) bool { return slices.Contains(a.Layers, id) }, a)
 	}
+	pours := 0
+	for _, p := range tx.Doc.Pours {
+		pours += count(func(design.Object) bool { return p.On(id) }, p)
+	}
 	rules := 0
 	for _, r := range tx.Doc.Rules {
 		rules += count(func(design.Object) bool { return r.A.Layer == id || r.B.Layer == id }, r)
@@ -92,6 +96,7 @@ func (tx *Tx) onLayer(id design.LayerID) string {
 	say(tracks, "track", "tracks")
 	say(vias, "end of a via", "ends of vias")
 	say(areas, "area", "areas")
+	say(pours, "copper area", "copper areas")
 	say(rules, "rule", "rules")
 	return strings.Join(out, ", ")
 }

@@ -172,6 +172,13 @@ func (tx *Tx) hand(from, to design.ID) error {
 			}
 		}
 	}
+	for p := range tx.Doc.Pours.All() {
+		if p.Net == from {
+			if err := tx.Put(with(p, func(q *design.Pour) { q.Net = to })); err != nil {
+				return err
+			}
+		}
+	}
 	for _, c := range tx.Index().NetPieces(from) {
 		if err := tx.giveNet(c.ID, from, to); err != nil {
 			return err

@@ -251,6 +251,11 @@ func (c *Remove) Apply(tx *Tx) error {
 				return fmt.Errorf("the area %s is locked; unlock it first", o.Name)
 			}
 			tx.Remove(o)
+		case *design.Pour:
+			if o.Locked {
+				return fmt.Errorf("the copper area %s is locked; unlock it first", o.Name)
+			}
+			tx.Remove(o)
 		case *design.Rule:
 			if o.Everywhere() {
 				return fmt.Errorf("of the %s there must be a rule for everything", o.Kind.Words())

@@ -103,6 +103,11 @@ func (tx *Tx) carry(id design.ID, by carried) (design.Object, error) {
 		q := *o
 		q.Outline = by.line(o.Outline)
 		return &q, locked(o.Locked, "the area "+o.Name)
+	case *design.Pour:
+		if len(o.Outline) == 0 {
+			return nil, fmt.Errorf("the copper area %s fills the whole board; it has no place of its own", o.Name)
+		}
+		return with(o, func(q *design.Pour) { q.Outline = by.line(o.Outline) }), locked(o.Locked, "the copper area "+o.Name)
 	}
 	return nil, fmt.Errorf("something that was picked cannot be moved on the board (id %d)", id)
 }
@@ -164,7 +169,7 @@ func (c *FlipPlaced) Apply(tx *Tx) error {
 	for _, id := range c.IDs {
 		by := carried{at: func(p geom.Point) geom.Point { return p }, angle: func(a int32) int32 { return -a }, over: true}
 		switch o := tx.Doc.Get(id).(type) {
-		case *design.Track, *design.Via, *design.RuleArea:
+		case *design.Track, *design.Via, *design.RuleArea, *design.Pour:
 			return fmt.Errorf("%s does not change sides by itself", tx.Doc.Called(o))
 		case *design.BoardFigure:
 			var e geom.Extent
@@ -251,6 +256,8 @@ func (c *Lock) Apply(tx *Tx) error {
 			put = with(o, func(q *design.BoardFigure) { q.Locked = c.Locked })
 		case *design.RuleArea:
 			put = with(o, func(q *design.RuleArea) { q.Locked = c.Locked })
+		case *design.Pour:
+			put = with(o, func(q *design.Pour) { q.Locked = c.Locked })
 		default:
 			return fmt.Errorf("something that was picked cannot be locked (id %d)", id)
 		}

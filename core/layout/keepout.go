@@ -44,10 +44,15 @@ func KeepOuts(d *design.Doc) []KeepOut {
 // Box around the area.
 func (k *KeepOut) Box() geom.Box { return k.region.Box() }
 
+// Keeps tells whether the area keeps a kind of thing out on one of the layers of a mask.
+func (k *KeepOut) Keeps(thing design.Thing, layers uint32) bool {
+	return k.layers&layers != 0 && slices.Contains(k.KeepOut, thing)
+}
+
 // Bars tells where a thing that lies on the layers of a mask reaches into the area although that keeps
 // its kind out. Round ends may touch the edge; straight sides may not.
 func (k *KeepOut) Bars(thing design.Thing, layers uint32, s geom.Shape) (at geom.Point, bars bool) {
-	if k.layers&layers == 0 || !slices.Contains(k.KeepOut, thing) || !k.region.Box().Meets(s.Box()) {
+	if !k.Keeps(thing, layers) || !k.region.Box().Meets(s.Box()) {
 		return at, false
 	}
 	if s.Area && s.R == 0 && s.Holds(k.Outline[0].Point) { // the area may lie wholly within it

@@ -1,0 +1,89 @@
+package overlay
+
+import (
+	"github.com/twpayne/go-geos"
+
+	"goldentrace/core/geom"
+)
+
+// Work is a run of steps on sets of places. It belongs to one goroutine.
+type Work struct{ c *geos.Context }
+
+// Set is a set of places in the plane, as one step of a work leaves it for the next.
+type Set struct{ g *geos.Geom }
+
+// Begin begins a work.
+func Begin() *Work { return &Work{geos.NewContext()} }
+
+// Done calls f and makes an error of what the library throws while it works.
+func Done(f func() error) (err error) {
+	defer caught(&err)
+	return f()
+}
+
+// Box is all that a box bounds.
+func (w *Work) Box(b geom.Box) Set {
+	return Set{w.c.NewGeomFromBounds(float64(b.Min.X), float64(b.Min.Y), float64(b.Max.X), float64(b.Max.Y))}
+}
+
+// Union is what any of several lines bounds; each crosses itself nowhere.
+func (w *Work) Union(rings [][]geom.Point) Set {
+	all := make([]*geos.Geom, 0, len(rings))
+	for _, r := range rings {
+		all = append(all, w.c.NewPolygon([][][]float64{coords(r, true)}))
+	}
+	if len(all) == 1 {
+		return Set{all[0]}
+	}
+	return Set{w.c.NewCollection(geos.TypeIDMultiPolygon, all).UnaryUnion()}
+}
+
+// Areas is the set of places of areas.
+func (w *Work) Areas(list []Area) Set { return Set{polygons(w.c, list)} }
+
+// Joined are the areas of several lists that meet nowhere but along their edges, as one.
+func (w *Work) Joined(list []Area) Set { return Set{polygons(w.c, list).UnaryUnionPrec(1)} }
+
+// Without are the places that the other set has not.
+func (s Set) Without(other Set) Set { return Set{s.g.DifferencePrec(other.g, 1)} }
+
+// Within are the places that both have.
+func (s Set) Within(other Set) Set { return Set{s.g.IntersectionPrec(other.g, 1)} }
+
+// And are the places that either has.
+func (s Set) And(other Set) Set { return Set{s.g.UnionPrec(other.g, 1)} }
+
+
+// Grown are the places within a distance of the set, its round corners of four chords a quarter, which lie within.
+func (s Set) Grown(r int64) Set { return Set{s.g.Buffer(float64(r), 4)} }
+
+// Empty tells whether it has no place.
+func (s Set) Empty() bool { return s.g.IsEmpty() }
+
+// Size of the set in square nanometres.
+func (s Set) Size() float64 { return s.g.Area() }
+
+// List are the areas that make the set, in a settled order.
+func (s Set) List() []Area { return areas(s.g) }
+
+// Asked is a set made ready for many questions.
+type Asked struct {
+	w *Work
+	p *geos.PrepGeom
+}
+
+// Ask makes an area ready.
+func (w *Work) Ask(a Area) Asked { return Asked{w, polygons(w.c, []Area{a}).Prepare()} }
+
+// Meets tells whether the area has a place within a line that crosses itself nowhere, or on it.
+func (a Asked) Meets(ring []geom.Point) bool {
+	switch len(ring) {
+	case 0:
+		return false
+	case 1:
+		return a.p.Intersects(a.w.c.NewPoint([]float64{float64(ring[0].X), float64(ring[0].Y)}))
+	case 2:
+		return a.p.Intersects(a.w.c.NewLineString(coords(ring, false)))
+	}
+	return a.p.Intersects(a.w.c.NewPolygon([][][]float64{coords(ring, true)}))
+}

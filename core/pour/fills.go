@@ -1,0 +1,275 @@
+package pour
+
+import (
+	"context"
+	"iter"
+	"maps"
+	"runtime"
+	"slices"
+	"sync"
+	"sync/atomic"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/rules"
+)
+
+// Fills are what all copper areas of a board fill, tile by tile, and which tiles are to be filled anew. They belong to one goroutine.
+type Fills struct {
+	ground
+	of    map[Key]*fill
+	stale map[Key]map[Tile]bool
+}
+
+// fill is what one area fills on one layer.
+type fill struct {
+	area    *area // nil: to be made ready anew
+	tiles   map[Tile][]*Piece
+	islands []*Island
+}
+
+// New knows of no copper area yet: all tiles of those there are are to be filled.
+func New(d *design.Doc, x *layout.Index, r *rules.Set) *Fills {
+	f := &Fills{ground: ground{doc: d, index: x, rules: r}, of: map[Key]*fill{}, stale: map[Key]map[Tile]bool{}}
+	f.Anew()
+	return f
+}
+
+// Anew makes all tiles of all areas stale, as after a rule, the stack or the board's edge changed.
+func (f *Fills) Anew() {
+	gone := maps.Clone(f.of)
+	for p := range f.doc.Pours.All() {
+		for _, l := range p.Layers {
+			k := Key{p.ID, l}
+			delete(gone, k)
+			f.whole(k)
+		}
+	}
+	for k := range gone {
+		f.whole(k)
+	}
+}
+
+// whole makes all tiles of an area on a layer stale, those that it has left too.
+func (f *Fills) whole(k Key) {
+	was := f.of[k]
+	if was == nil {
+		was = &fill{tiles: map[Tile][]*Piece{}}
+		f.of[k] = was
+	}
+	was.area = f.areaOf(k)
+	tiles := map[Tile]bool{}
+	for t := range was.tiles {
+		tiles[t] = true
+	}
+	if was.area != nil {
+		for _, t := range TilesOf(was.area.box) {
+			tiles[t] = true
+		}
+	}
+	if len(tiles) == 0 {
+		delete(f.stale, k)
+		if was.area == nil {
+			delete(f.of, k)
+		}
+		return
+	}
+	f.stale[k] = tiles
+}
+
+// Pour follows a change of a copper area; before or after is nil when it came or went. Those that give way to it are filled anew where
+// they meet it.
+func (f *Fills) Pour(before, after *design.Pour) {
+	keys := map[Key]bool{}
+	for _, p := range []*design.Pour{before, after} {
+		if p == nil {
+			continue
+		}
+		for _, l := range p.Layers {
+			keys[Key{p.ID, l}] = true
+			for o := range f.doc.Pours.All() {
+				if o.ID != p.ID && o.On(l) {
+					keys[Key{o.ID, l}] = true
+				}
+			}
+		}
+	}
+	for k := range keys {
+		f.whole(k)
+	}
+}
+
+// Near makes the tiles around a box stale, of all areas on the layers of a mask.
+func (f *Fills) Near(b geom.Box, layers uint32) {
+	for k, is := range f.of {
+		if is.area == nil || layers&(1<<is.area.layer) == 0 {
+			continue
+		}
+		around := b.Grow(2 * is.area.reach)
+		if !around.Meets(is.area.box) {
+			continue
+		}
+		if f.stale[k] == nil {
+			f.stale[k] = map[Tile]bool{}
+		}
+		for _, t := range TilesOf(around) {
+			if t.Box().Meets(is.area.box) {
+				f.stale[k][t] = true
+			}
+		}
+	}
+}
+
+// Any tells whether there is any area, or copper of one that is gone.
+func (f *Fills) Any() bool { return len(f.of) > 0 }
+
+// Waiting is how many tiles are to be filled.
+func (f *Fills) Waiting() (n int) {
+	for _, tiles := range f.stale {
+		n += len(tiles)
+	}
+	return n
+}
+
+// Stale tells whether an area waits to be filled anew anywhere.
+func (f *Fills) Stale(pour design.ID) bool {
+	for k, tiles := range f.stale {
+		if k.Pour == pour && len(tiles) > 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// Tasks are what fills the tiles that are stale; they count as filled from now on, as soon as the outcomes are taken.
+func (f *Fills) Tasks() (out []*Task) {
+	for _, k := range slices.SortedFunc(maps.Keys(f.stale), Key.compare) {
+		is := f.of[k]
+		for _, t := range slices.SortedFunc(maps.Keys(f.stale[k]), Tile.compare) {
+			if is.area == nil || !t.Box().Meets(is.area.box) {
+				out = append(out, &Task{Key: k, Tile: t}) // nothing any more
+				continue
+			}
+			out = append(out, is.area.task(t))
+		}
+	}
+	f.stale = map[Key]map[Tile]bool{}
+	return out
+}
+
+// Do does tasks on all processors. It may be stopped; progress, which may be nil, is told the share done.
+func Do(ctx context.Context, tasks []*Task, progress func(float64)) ([]Outcome, error) {
+	out := make([]Outcome, len(tasks))
+	var next, done atomic.Int64
+	var all sync.WaitGroup
+	var told sync.Mutex
+	for range min(runtime.GOMAXPROCS(0), len(tasks)) {
+		all.Go(func() {
+			for {
+				i := int(next.Add(1)) - 1
+				if i >= len(tasks) || ctx.Err() != nil {
+					return
+				}
+				out[i] = tasks[i].Do()
+				if n := done.Add(1); progress != nil && n%16 == 0 {
+					told.Lock()
+					progress(float64(n) / float64(len(tasks)))
+					told.Unlock()
+				}
+			}
+		})
+	}
+	all.Wait()
+	return out, ctx.Err()
+}
+
+// Changed are the tiles of an area on a layer that look otherwise now.
+type Changed struct {
+	Key
+	Tiles []Tile
+}
+
+// Take takes outcomes in, finds the islands of what changed anew, and tells which tiles look otherwise now.
+func (f *Fills) Take(list []Outcome) (out []Changed) {
+	by := map[Key][]Outcome{}
+	for _, o := range list {
+		by[o.Key] = append(by[o.Key], o)
+	}
+	for _, k := range slices.SortedFunc(maps.Keys(by), Key.compare) {
+		is := f.of[k]
+		if is == nil {
+			continue
+		}
+		seen := is.seen()
+		changed := map[Tile]bool{}
+		for _, o := range by[k] {
+			if len(o.Pieces) == 0 {
+				delete(is.tiles, o.Tile)
+			} else {
+				is.tiles[o.Tile] = o.Pieces
+			}
+			changed[o.Tile] = true
+		}
+		is.islands = is.found(f.doc.Pours[k.Pour])
+		now := is.seen()
+		for t := range is.tiles {
+			if !changed[t] && slices.ContainsFunc(is.tiles[t], func(p *Piece) bool { return seen[p] != now[p] }) {
+				changed[t] = true // an island comes or goes with what was changed elsewhere
+			}
+		}
+		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed), Tile.compare)})
+		if is.area == nil && len(is.tiles) == 0 && f.stale[k] == nil {
+			delete(f.of, k)
+		}
+	}
+	return out
+}
+
+// Fill fills all that is stale, at once.
+func (f *Fills) Fill(ctx context.Context, progress func(float64)) ([]Changed, error) {
+	list, err := Do(ctx, f.Tasks(), progress)
+	if err != nil {
+		return nil, err
+	}
+	return f.Take(list), nil
+}
+
+// Of fills all copper areas of a board from scratch.
+func Of(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progress func(float64)) (*Fills, error) {
+	f := New(d, x, r)
+	_, err := f.Fill(ctx, progress)
+	return f, err
+}
+
+// Keys of the areas that have copper, in order.
+func (f *Fills) Keys() []Key { return slices.SortedFunc(maps.Keys(f.of), Key.compare) }
+
+// Seen are the pieces of an area within a tile, without the islands that go.
+func (f *Fills) Seen(k Key, t Tile) (out []*Piece) {
+	is := f.of[k]
+	if is == nil {
+		return nil
+	}
+	for _, p := range is.tiles[t] {
+		if p.island != nil && p.island.Stays {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Tiles are those in which an area has copper, with what is seen of it.
+func (f *Fills) Tiles(k Key) iter.Seq2[Tile, []*Piece] {
+	return func(yield func(Tile, []*Piece) bool) {
+		is := f.of[k]
+		if is == nil {
+			return
+		}
+		for _, t := range slices.SortedFunc(maps.Keys(is.tiles), Tile.compare) {
+			if seen := f.Seen(k, t); len(seen) > 0 && !yield(t, seen) {
+				return
+			}
+		}
+	}
+}

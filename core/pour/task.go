@@ -1,0 +1,168 @@
+package pour
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/overlay"
+)
+
+// Task is all that it takes to fill one tile of an area. It can be done in any goroutine, and its outcome depends on nothing else.
+type Task struct {
+	Key
+	Tile
+	window geom.Box
+	least  int64       // width
+	region [][]kerb    // lines that bound what may be filled: the area's edge, the board's
+	guards []guard     // what is kept free
+	own    []ownCopper // that the area may touch
+	spokes []spoke
+}
+
+// kerb is a closed line that what is filled stays within, or, for a cut-out, outside of; Keep is how far from it copper stays.
+type kerb struct {
+	line   []geom.Point
+	pieces geom.Ring
+	keeps  []int64 // by piece
+	out    bool
+}
+
+// guard is a shape that copper stays away from by so much.
+type guard struct {
+	shape geom.Shape
+	keep  int64
+}
+
+type ownCopper struct {
+	ref   layout.Ref
+	shape geom.Shape
+}
+
+// spoke is a strip from within a pad to beyond the gap around it. It is laid when its far end meets what is filled, whole.
+type spoke struct {
+	strip []geom.Point // the far end between its second and third place
+}
+
+// Outcome of a task.
+type Outcome struct {
+	Key
+	Tile
+	Pieces []*Piece
+	Err    error
+}
+
+// Do fills the tile.
+func (t *Task) Do() Outcome {
+	out := Outcome{Key: t.Key, Tile: t.Tile}
+	out.Err = overlay.Done(func() error { out.Pieces = t.fill(); return nil })
+	return out
+}
+
+func (t *Task) fill() []*Piece {
+	if t.least == 0 { // the area is gone from here
+		return nil
+	}
+	w := overlay.Begin()
+	box := t.Tile.Box()
+	whole := w.Box(t.window)
+	var bars [][]geom.Point
+	for _, list := range t.region {
+		var ins [][]geom.Point
+		for _, k := range list {
+			if k.out {
+				bars = append(bars, k.line)
+			} else {
+				ins = append(ins, k.line)
+			}
+			for i, p := range k.pieces {
+				if p.Box().Grow(k.keeps[i] + t.least + stray).Meets(t.window) {
+					bars = append(bars, rounded(geom.Bow(p, 0), k.keeps[i]+t.least/2)...)
+				}
+			}
+		}
+		if len(ins) > 0 {
+			if whole = whole.Within(w.Union(ins)); whole.Empty() {
+				return nil
+			}
+		}
+	}
+	for _, g := range t.guards {
+		bars = append(bars, rounded(g.shape, g.keep+t.least/2)...)
+	}
+	if len(bars) > 0 {
+		whole = whole.Without(w.Union(bars))
+	}
+	filled := whole.Grown(t.least / 2)
+	if filled.Empty() {
+		return nil
+	}
+	if strips := t.laid(filled.List()); len(strips) > 0 {
+		filled = filled.And(w.Union(strips))
+	}
+	var out []*Piece
+	for _, a := range filled.Within(w.Box(box)).List() {
+		p := &Piece{Area: a, size: sizeOf(a), seams: seamsOf(a, box)}
+		asked := w.Ask(a)
+		for _, c := range t.own {
+			if slices.ContainsFunc(rounded(c.shape, -stray/2), asked.Meets) {
+				p.Touches = append(p.Touches, c.ref)
+			}
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// laid are the spokes whose far ends meet what is filled.
+func (t *Task) laid(filled []overlay.Area) (out [][]geom.Point) {
+	holds := func(p geom.Point) bool {
+		return slices.ContainsFunc(filled, func(a overlay.Area) bool {
+			return geom.BoxOf(a.Outer...).Holds(p) && geom.InPolygon(p, a.Outer) && !slices.ContainsFunc(a.Holes, func(h []geom.Point) bool { return geom.InPolygon(p, h) })
+		})
+	}
+	for _, s := range t.spokes {
+		a, b := s.strip[1], s.strip[2]
+		if holds(a.Towards(b, 0.02)) && holds(a.Towards(b, 0.5)) && holds(a.Towards(b, 0.98)) {
+			out = append(out, s.strip)
+		}
+	}
+	return out
+}
+
+// spokesOf are the strips of a pad: n of a width through a gap, the first in a direction in millidegrees.
+func spokesOf(pad geom.Shape, at geom.Point, n int, width, gap int64, first int32) (out []spoke) {
+	far := float64(pad.Box().Max.X-pad.Box().Min.X) + float64(pad.Box().Max.Y-pad.Box().Min.Y) + float64(2*gap+width)
+	for i := range n {
+		sin, cos := math.Sincos((float64(first)/1000 + 360*float64(i)/float64(n)) * math.Pi / 180)
+		place := func(along, aside float64) geom.Point {
+			return geom.Pt(at.X+int64(math.Round(along*cos-aside*sin)), at.Y+int64(math.Round(along*sin+aside*cos)))
+		}
+		h := float64(width) / 2
+		reach := 0.0
+		for _, aside := range []float64{-h, 0, h} {
+			lo, hi := 0.0, far
+			for hi-lo > 1000 {
+				mid := (lo + hi) / 2
+				if g, _, _ := geom.Gap(pad, geom.Disc(place(mid, aside), 0)); g > float64(gap) {
+					hi = mid
+				} else {
+					lo = mid
+				}
+			}
+			reach = max(reach, hi)
+		}
+		reach += joint
+		out = append(out, spoke{[]geom.Point{place(0, -h), place(reach, -h), place(reach, h), place(0, h)}})
+	}
+	return out
+}
+
+// joint is how far a spoke reaches into the area, in nanometres.
+const joint = 20_000
+
+func compareOutcomes(a, b Outcome) int {
+	return cmp.Or(a.Key.compare(b.Key), a.Tile.compare(b.Tile))
+}
