@@ -143,6 +143,7 @@ func fence(way []geom.Point, a, b, at geom.Point) [2]geom.Point {
 
 // pulled is a path drawn straight wherever that is free.
 func (l lane) pulled(path []geom.Point) []geom.Point {
+	path = parted(path, 8)
 	out := []geom.Point{path[0]}
 	for i := 0; i+1 < len(path); {
 		j := len(path) - 1
@@ -154,7 +155,44 @@ func (l lane) pulled(path []geom.Point) []geom.Point {
 		out = append(out, path[j])
 		i = j
 	}
+	for range 3 {
+		for i := 1; i+1 < len(out); i++ {
+			out[i] = l.drawnIn(out[i-1], out[i], out[i+1])
+		}
+	}
+	return plain(out)
+}
+
+// parted is a path with places between its corners, each piece in so many parts.
+func parted(path []geom.Point, parts int) []geom.Point {
+	out := []geom.Point{path[0]}
+	for i := 0; i+1 < len(path); i++ {
+		for k := 1; k <= parts; k++ {
+			if p := path[i].Towards(path[i+1], float64(k)/float64(parts)); p != out[len(out)-1] {
+				out = append(out, p)
+			}
+		}
+	}
 	return out
+}
+
+// drawnIn is a corner between two places drawn towards the straight way between them, as far as that is free.
+func (l lane) drawnIn(a, p, b geom.Point) geom.Point {
+	_, foot, _ := geom.Gap(geom.Stroke(a, b, 0), geom.Disc(p, 0))
+	lo, hi := 0.0, 1.0
+	for range 8 {
+		mid := (lo + hi) / 2
+		q := p.Towards(foot, mid)
+		if q != a && q != b && l.f.Free(track(a, q, l.width, l.layer, l.net)) && l.f.Free(track(q, b, l.width, l.layer, l.net)) {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	if lo == 0 {
+		return p
+	}
+	return p.Towards(foot, lo)
 }
 
 // aside is the way straight to the hand, and what moves aside for it; nil: it cannot, for the reason given.
