@@ -144,7 +144,7 @@ func TestBadInputGetsASentence(t *testing.T) {
 		"empty":        {"", "is empty"},
 		"foreign":      {"{\"hello\": 1}\n", "not a Golden Trace project file"},
 		"binary":       {"\x00\x01\x02PK", "not a Golden Trace project file"},
-		"newer":        {strings.Replace(string(text), `"version":3`, `"version":9`, 1), "version 9"},
+		"newer":        {strings.Replace(string(text), `"version":4`, `"version":9`, 1), "version 9"},
 		"cut":          {strings.Join(lines[:20], ""), "cut short"},
 		"damaged":      {strings.Join(lines[:9], "") + "{\"kind\":\"part\"\n" + strings.Join(lines[10:], ""), "damaged in line 10"},
 		"twice":        {strings.Join(lines[:5], "") + lines[4] + strings.Join(lines[5:], ""), "used twice"},

@@ -41,7 +41,7 @@ type Tracks struct {
 	Locked Numbers `json:"locked,omitempty"` // rows, rising
 }
 
-// Vias by row, in the order of their ids: those of one kind, covered by the mask, with the same copper on all
+// Vias by row, in the order of their ids: those of one kind, covered by the mask, joined as the rules say, with the same copper on all
 // their layers. Lengths are nanometres.
 type Vias struct {
 	ID       Numbers `json:"id"`
@@ -106,7 +106,7 @@ func (t *Tracks) add(o *design.Track) bool {
 }
 
 func (v *Vias) add(o *design.Via) bool {
-	if o.Kind != design.Drilled || o.Cover != design.Tented || len(o.Pads) > 0 ||
+	if o.Kind != design.Drilled || o.Cover != design.Tented || o.Join != design.ByRule || len(o.Pads) > 0 ||
 		!fits(int64(o.ID), int64(o.Net), o.At.X, o.At.Y, o.Diameter, o.Hole, int64(o.From), int64(o.To)) {
 		return false
 	}

@@ -207,7 +207,7 @@ func TestDamagedFiles(t *testing.T) {
 	for why, file := range map[string]string{
 		"the file is empty":                                   "",
 		"not a Golden Trace project":                          `{"format":"other"}`,
-		"of version 4; this program":                          strings.Replace(good, `"version":3`, `"version":4`, 1),
+		"of version 5; this program":                          strings.Replace(good, `"version":4`, `"version":5`, 1),
 		"damaged in line 2":                                   lines[0] + "\nnonsense\n",
 		"is cut short: it should hold":                        strings.Join(lines[:n-1], "\n"),
 		fmt.Sprintf("line %d: the id 142 is used twice", n+1): good + lines[n-1],

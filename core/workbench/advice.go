@@ -33,7 +33,7 @@ func newAdvice(g *derive.Graph, d *design.Doc, c *copper, l *ledger) *advice {
 			}
 			a.touch(o)
 		}
-	}, design.KindTrack, design.KindVia, design.KindPlaced, design.KindHole)
+	}, design.KindTrack, design.KindVia, design.KindPlaced, design.KindHole, design.KindLegend, design.KindFigure)
 	r.Of(func(x edit.Change) {
 		was, _ := x.Before.(*design.Net)
 		is, _ := x.After.(*design.Net)

@@ -72,6 +72,10 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 		o.Outline[0].X += step(r)
 		o.KeepOut = [][]design.Thing{{design.AVia}, {design.ATrack, design.APart}, nil}[r.IntN(3)]
 	}),
+	design.KindPour: change(func(r *rand.Rand, d *design.Doc, o *design.Pour) {
+		o.Clearance = int64(r.IntN(5)) * 100_000
+		o.Priority = r.IntN(3)
+	}),
 	design.KindRule: change(func(r *rand.Rand, d *design.Doc, o *design.Rule) {
 		o.Value = design.Fixed(int64(1+r.IntN(9)) * 100_000)
 	}),
