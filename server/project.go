@@ -101,9 +101,8 @@ func (p *project) read(ctx context.Context, seen func(*early)) (err error) {
 	p.name, p.missing, p.example = loaded.Name, loaded.Missing, loaded.Example
 	tale := newTale()
 	seen(&early{tale.run, loaded.Revision, loaded.Name, loaded.Missing, loaded.Example, loaded.Doc.Share()})
-	p.bench = workbench.Open(loaded.Doc, loaded.Revision)
+	p.bench = workbench.OpenWith(loaded.Doc, loaded.Revision, p.beside)
 	p.bench.Library = p.library
-	p.bench.MakeBeside(p.beside(p.bench))
 	p.history, p.tale = newHistory(), tale
 	for _, st := range steps {
 		p.history.record(st)

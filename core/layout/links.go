@@ -41,12 +41,13 @@ func Touching(a, b *Copper) bool {
 }
 
 // Links are the shortest lines that would complete the net, shortest first. pieces are all copper of one
-// net.
-func Links(pieces []*Copper) []Link {
+// net; bonds say which of them copper areas join.
+func Links(pieces []*Copper, bonds ...Bond) []Link {
 	if len(pieces) == 0 {
 		return nil
 	}
 	n := NewNetLinks(pieces[0].Net)
+	n.bonds = bonds
 	n.take(pieces, among(pieces))
 	return n.find()
 }
@@ -75,11 +76,12 @@ func anchorPlaces(c *Copper) []geom.Point {
 
 // Islands are the pieces in groups that copper joins, in the order of their first piece. Pads of one
 // part that bear one number are joined only by copper, not within the part.
-func Islands(pieces []*Copper) [][]*Copper {
+func Islands(pieces []*Copper, bonds ...Bond) [][]*Copper {
 	if len(pieces) == 0 {
 		return nil
 	}
 	n := NewNetLinks(pieces[0].Net)
+	n.bonds = bonds
 	n.take(pieces, among(pieces))
 	f := n.joined()
 	at := map[int]int{}
@@ -117,13 +119,27 @@ func (n *NetLinks) With(moved map[design.ID][]*Copper) []Link {
 			}
 		}
 		sortPieces(fresh)
-		return Links(fresh)
+		return Links(fresh, n.bondsWithout(moved)...)
 	}
 	var out []Link
 	for _, c := range fresh {
 		if to := n.nearest(c.At, stays); to != nil && !Touching(c, to) {
 			out = append(out, Link{c.At, nearestPlace(to, c.At), c.Name, to.Name})
 		}
+	}
+	return out
+}
+
+// bondsWithout are the bonds without what is moved, which an area may no longer join.
+func (n *NetLinks) bondsWithout(moved map[design.ID][]*Copper) (out []Bond) {
+	for _, b := range n.bonds {
+		var stays Bond
+		for _, r := range b {
+			if moved[r.ID] == nil {
+				stays = append(stays, r)
+			}
+		}
+		out = append(out, stays)
 	}
 	return out
 }

@@ -32,7 +32,14 @@ type NetLinks struct {
 	gone   map[geom.Point]int32 // places that nothing ends at any more, with their numbers
 	come   []geom.Point
 	links  []Link
+	bonds  []Bond
 }
+
+// Bond are pieces of a net that a copper area joins.
+type Bond []Ref
+
+// Bonded notes which pieces copper areas join; the next Update heeds it.
+func (n *NetLinks) Bonded(bonds []Bond) { n.bonds = bonds }
 
 // spot is a place at which pieces have an end, in the order of their refs.
 type spot struct {
@@ -226,6 +233,18 @@ func (n *NetLinks) joined() *geom.Forest {
 		for _, j := range list {
 			if int(j) < i {
 				f.Join(i, int(j))
+			}
+		}
+	}
+	for _, bond := range n.bonds {
+		first := -1
+		for _, r := range bond {
+			switch i, known := n.of[r]; {
+			case !known:
+			case first < 0:
+				first = int(i)
+			default:
+				f.Join(first, int(i))
 			}
 		}
 	}

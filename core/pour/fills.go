@@ -142,19 +142,35 @@ func (f *Fills) Stale(pour design.ID) bool {
 	return false
 }
 
-// Tasks are what fills the tiles that are stale; they count as filled from now on, as soon as the outcomes are taken.
-func (f *Fills) Tasks() (out []*Task) {
-	for _, k := range slices.SortedFunc(maps.Keys(f.stale), Key.compare) {
+// Due are the tiles that are stale; they count as filled from now on, as soon as outcomes for them are taken.
+func (f *Fills) Due() map[Key]map[Tile]bool {
+	out := f.stale
+	f.stale = map[Key]map[Tile]bool{}
+	return out
+}
+
+// Wait makes tiles stale, as when filling them was stopped.
+func (f *Fills) Wait(due map[Key]map[Tile]bool) {
+	for k, tiles := range due {
+		if f.stale[k] == nil {
+			f.stale[k] = map[Tile]bool{}
+		}
+		maps.Copy(f.stale[k], tiles)
+	}
+}
+
+// Tasks are what fills tiles.
+func (f *Fills) Tasks(due map[Key]map[Tile]bool) (out []*Task) {
+	for _, k := range slices.SortedFunc(maps.Keys(due), Key.Compare) {
 		is := f.of[k]
-		for _, t := range slices.SortedFunc(maps.Keys(f.stale[k]), Tile.compare) {
-			if is.area == nil || !t.Box().Meets(is.area.box) {
+		for _, t := range slices.SortedFunc(maps.Keys(due[k]), Tile.Compare) {
+			if is == nil || is.area == nil || !t.Box().Meets(is.area.box) {
 				out = append(out, &Task{Key: k, Tile: t}) // nothing any more
 				continue
 			}
 			out = append(out, is.area.task(t))
 		}
 	}
-	f.stale = map[Key]map[Tile]bool{}
 	return out
 }
 
@@ -196,7 +212,7 @@ func (f *Fills) Take(list []Outcome) (out []Changed) {
 	for _, o := range list {
 		by[o.Key] = append(by[o.Key], o)
 	}
-	for _, k := range slices.SortedFunc(maps.Keys(by), Key.compare) {
+	for _, k := range slices.SortedFunc(maps.Keys(by), Key.Compare) {
 		is := f.of[k]
 		if is == nil {
 			continue
@@ -218,7 +234,7 @@ func (f *Fills) Take(list []Outcome) (out []Changed) {
 				changed[t] = true // an island comes or goes with what was changed elsewhere
 			}
 		}
-		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed), Tile.compare)})
+		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed), Tile.Compare)})
 		if is.area == nil && len(is.tiles) == 0 && f.stale[k] == nil {
 			delete(f.of, k)
 		}
@@ -228,7 +244,7 @@ func (f *Fills) Take(list []Outcome) (out []Changed) {
 
 // Fill fills all that is stale, at once.
 func (f *Fills) Fill(ctx context.Context, progress func(float64)) ([]Changed, error) {
-	list, err := Do(ctx, f.Tasks(), progress)
+	list, err := Do(ctx, f.Tasks(f.Due()), progress)
 	if err != nil {
 		return nil, err
 	}
@@ -243,7 +259,7 @@ func Of(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progr
 }
 
 // Keys of the areas that have copper, in order.
-func (f *Fills) Keys() []Key { return slices.SortedFunc(maps.Keys(f.of), Key.compare) }
+func (f *Fills) Keys() []Key { return slices.SortedFunc(maps.Keys(f.of), Key.Compare) }
 
 // Seen are the pieces of an area within a tile, without the islands that go.
 func (f *Fills) Seen(k Key, t Tile) (out []*Piece) {
@@ -266,7 +282,7 @@ func (f *Fills) Tiles(k Key) iter.Seq2[Tile, []*Piece] {
 		if is == nil {
 			return
 		}
-		for _, t := range slices.SortedFunc(maps.Keys(is.tiles), Tile.compare) {
+		for _, t := range slices.SortedFunc(maps.Keys(is.tiles), Tile.Compare) {
 			if seen := f.Seen(k, t); len(seen) > 0 && !yield(t, seen) {
 				return
 			}

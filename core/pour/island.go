@@ -34,7 +34,7 @@ func (f *fill) seen() map[*Piece]bool {
 func (f *fill) found(pour *design.Pour) (out []*Island) {
 	var all []*Piece
 	first := map[Tile]int{}
-	tiles := slices.SortedFunc(maps.Keys(f.tiles), Tile.compare)
+	tiles := slices.SortedFunc(maps.Keys(f.tiles), Tile.Compare)
 	for _, t := range tiles {
 		first[t] = len(all)
 		all = append(all, f.tiles[t]...)

@@ -25,7 +25,8 @@ type Key struct {
 	Layer design.LayerID
 }
 
-func (k Key) compare(o Key) int {
+// Compare orders keys by area and layer.
+func (k Key) Compare(o Key) int {
 	return cmp.Or(cmp.Compare(k.Pour, o.Pour), cmp.Compare(k.Layer, o.Layer))
 }
 
@@ -38,7 +39,8 @@ func (t Tile) Box() geom.Box {
 	return geom.Box{Min: at, Max: at.Add(geom.Pt(Side, Side))}
 }
 
-func (t Tile) compare(o Tile) int { return cmp.Or(cmp.Compare(t.Y, o.Y), cmp.Compare(t.X, o.X)) }
+// Compare orders tiles row by row.
+func (t Tile) Compare(o Tile) int { return cmp.Or(cmp.Compare(t.Y, o.Y), cmp.Compare(t.X, o.X)) }
 
 // TilesOf are the tiles that a box meets.
 func TilesOf(b geom.Box) (out []Tile) {

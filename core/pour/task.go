@@ -164,5 +164,5 @@ func spokesOf(pad geom.Shape, at geom.Point, n int, width, gap int64, first int3
 const joint = 20_000
 
 func compareOutcomes(a, b Outcome) int {
-	return cmp.Or(a.Key.compare(b.Key), a.Tile.compare(b.Tile))
+	return cmp.Or(a.Key.Compare(b.Key), a.Tile.Compare(b.Tile))
 }

@@ -27,6 +27,7 @@ type Bench struct {
 	// Going is told by what takes long how much of it is done, 0 to 1; an error: it is to be given up. nil: nobody asks.
 	Going func(share float64) error
 
+	beside      func(Beside) // nil: all is done at once
 	graph       *derive.Graph
 	fingerprint uint64
 
@@ -38,6 +39,7 @@ type Bench struct {
 	electrical *electrical
 	drift      *drift
 	board      *boardRules
+	pours      *pours
 	links      *links
 	parts      *partSheet
 	dimensions *dimensions
@@ -45,8 +47,14 @@ type Bench struct {
 }
 
 // Open derives everything from a document.
-func Open(d *design.Doc, rev int64) *Bench {
+func Open(d *design.Doc, rev int64) *Bench { return OpenWith(d, rev, nil) }
+
+// OpenWith derives everything from a document, but for what takes long: that the one who does work beside the hand is given.
+func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Bench {
 	b := &Bench{Doc: d, Rev: rev, graph: derive.New(rev)}
+	if besides != nil {
+		b.beside = besides(b)
+	}
 	f := found(d, &b.fingerprint)
 	b.copper = newCopper(b.graph, d, f.index)
 	b.rules = newRuleSet(b.graph, f.rules)
@@ -56,7 +64,9 @@ func Open(d *design.Doc, rev int64) *Bench {
 	b.electrical = newElectrical(b.graph, d, b.circuit, b.findings)
 	b.drift = newDrift(b.graph, d, b.circuit, b.findings)
 	b.board = newBoardRules(b.graph, d, b.copper, f.check, b.rules, b.findings)
-	b.links = newLinks(b.graph, d, b.copper, f.links, b.findings)
+	b.board.beside = b.beside
+	b.pours = newPours(b)
+	b.links = newLinks(b.graph, d, b.copper, b.pours, f.links, b.findings)
 	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.dimensions = newDimensions(b.graph, d)
 	b.advice = newAdvice(b.graph, d, b.copper, b.findings)

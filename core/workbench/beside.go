@@ -11,8 +11,5 @@ type Beside struct {
 	Run func(ctx context.Context, progress func(float64)) (take func())
 }
 
-// MakeBeside says who does work beside the hand. Until it is called, the bench does all at once.
-func (b *Bench) MakeBeside(f func(Beside)) { b.board.beside = f }
-
 // CheckAll checks the board against its rules from scratch at the next Settle.
 func (b *Bench) CheckAll() { b.board.wholly() }

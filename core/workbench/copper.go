@@ -12,10 +12,11 @@ import (
 type copper struct {
 	doc     *design.Doc
 	index   *layout.Index
-	objects derive.Feed[design.ID] // whose copper or place changed
-	nets    derive.Feed[ofNet]     // what of which net changed
-	layers  derive.Feed[bool]      // all copper was made anew; true: and may join otherwise
-	edge    derive.Feed[bool]      // the outline, the stack or areas that keep things out
+	objects derive.Feed[design.ID]      // whose copper or place changed
+	nets    derive.Feed[ofNet]          // what of which net changed
+	layers  derive.Feed[bool]           // all copper was made anew; true: and may join otherwise
+	edge    derive.Feed[bool]           // the outline, the stack or areas that keep things out
+	places  derive.Feed[*layout.Copper] // pieces that came, went or were replaced, as they were and as they are
 }
 
 // ofNet is an object whose copper of a net changed.
@@ -68,8 +69,15 @@ func joinsAsBefore(x edit.Change) bool {
 }
 
 func (c *copper) object(x edit.Change) {
+	tell := func() {
+		for _, piece := range c.index.Of(x.ID) {
+			c.places.Tell(piece)
+		}
+	}
+	tell()
 	if x.After != nil {
 		c.index.Put(c.doc, x.After)
+		tell()
 	} else {
 		c.index.Remove(x.ID)
 	}

@@ -14,6 +14,7 @@ import (
 type links struct {
 	doc      *design.Doc
 	copper   *copper
+	pours    *pours
 	findings *ledger
 	of       map[design.ID]*layout.NetLinks
 	said     map[design.ID]string             // key of a net's finding
@@ -22,8 +23,8 @@ type links struct {
 	before   map[design.ID][]layout.Link      // of nets that changed since it was last told
 }
 
-func newLinks(g *derive.Graph, d *design.Doc, x *copper, done map[design.ID]*layout.NetLinks, l *ledger) *links {
-	k := &links{doc: d, copper: x, findings: l, of: done, said: map[design.ID]string{}, before: map[design.ID][]layout.Link{}}
+func newLinks(g *derive.Graph, d *design.Doc, x *copper, p *pours, done map[design.ID]*layout.NetLinks, l *ledger) *links {
+	k := &links{doc: d, copper: x, pours: p, findings: l, of: done, said: map[design.ID]string{}, before: map[design.ID][]layout.Link{}}
 	r := g.Result("links", k.renew)
 	r.Of(func(c edit.Change) { k.named[c.ID] = true }, design.KindNet)
 	derive.From(r, &x.nets, func(c ofNet) {
@@ -31,6 +32,14 @@ func newLinks(g *derive.Graph, d *design.Doc, x *copper, done map[design.ID]*lay
 			k.nets[c.net] = map[design.ID]bool{}
 		}
 		k.nets[c.net][c.object] = true
+	})
+	derive.From(r, &p.nets, func(net design.ID) {
+		if k.nets[net] == nil {
+			k.nets[net] = map[design.ID]bool{}
+		}
+		if n := k.of[net]; n != nil {
+			n.Bonded(p.bonds(net))
+		}
 	})
 	derive.From(r, &x.layers, func(otherwise bool) {
 		if otherwise {
@@ -87,6 +96,7 @@ func (k *links) renew() {
 		n := k.of[net]
 		if n == nil {
 			n = layout.NewNetLinks(net)
+			n.Bonded(k.pours.bonds(net))
 			k.of[net] = n
 			n.Update(k.copper.index, maps.Keys(k.copper.index.ObjectsOf(net)))
 		} else {

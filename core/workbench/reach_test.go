@@ -168,6 +168,9 @@ func everything(b *workbench.Bench) map[string]string {
 	for _, m := range b.All().Dimensions {
 		out[fmt.Sprint("dimension ", m.ID)] = text(m)
 	}
+	for _, f := range b.All().Filled {
+		out[fmt.Sprint("filled ", f.Pour, f.Layer, f.X, f.Y)] = text(f)
+	}
 	for c := range b.Index().All() {
 		out[fmt.Sprint("copper ", c.ID, " ", c.Pad)] = text(c)
 	}
@@ -274,5 +277,9 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	corner := geom.Pt(12_000_000, 12_000_000)
 	d.Put(&design.BoardFigure{ID: d.NewID(), Filled: true, Closed: true, Lines: [][]geom.Corner{geom.Rectangle(geom.BoxOf(corner, corner.Add(geom.Pt(4_000_000, 3_000_000))), 1_000_000)}})
 	d.Put(&design.BoardDimension{ID: d.NewID(), From: design.Anchor{At: corner}, To: design.Anchor{At: geom.Pt(0, 0)}})
+	gnd, vin := d.NetNamed("GND").ID, d.NetNamed("VIN").ID
+	top2 := []design.LayerID{d.Board.Top(), d.Board.At(1)}
+	d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: gnd, Layers: top2, Outline: geom.Corners(at(2, 2), at(8, 2), at(8, 7), at(3, 8))})
+	d.Put(&design.Pour{ID: d.NewID(), Name: "VIN", Net: vin, Layers: top2[:1], Priority: 1, Outline: geom.Corners(at(2, 3), at(5, 3), at(4, 6), at(2, 5))})
 	require.NoError(t, d.Whole())
 }

@@ -25,6 +25,7 @@ type Delta struct {
 	// Dimensions of the board as they are drawn now, and those that are gone.
 	Dimensions     []layout.DimensionDrawn `json:"dimensions,omitempty"`
 	LostDimensions []design.ID             `json:"lostDimensions,omitempty"`
+	Filled         []Filled                `json:"filled,omitempty"` // tiles of copper areas that fill otherwise now
 	Behind         map[string]int64        `json:"behind,omitempty"` // results that are still of an earlier revision, and which
 }
 
@@ -43,6 +44,7 @@ func (b *Bench) Settle() Delta {
 	b.circuit.tell(&d)
 	d.Findings, d.Mended = b.findings.told()
 	d.Dimensions, d.LostDimensions = b.dimensions.told()
+	d.Filled = b.pours.told()
 	d.Stages = b.Stages()
 	return d
 }
@@ -51,7 +53,7 @@ func (b *Bench) Settle() Delta {
 func (b *Bench) All() Delta {
 	b.graph.Settle()
 	n := b.circuit.nets
-	d := Delta{Rev: b.Rev, Links: map[design.ID]layout.LinkChange{}, Stages: b.Stages(), Findings: b.Findings(), Places: n.Tree.Uses, Behind: b.graph.Behind(), Dimensions: b.dimensions.all()}
+	d := Delta{Rev: b.Rev, Links: map[design.ID]layout.LinkChange{}, Stages: b.Stages(), Findings: b.Findings(), Places: n.Tree.Uses, Behind: b.graph.Behind(), Dimensions: b.dimensions.all(), Filled: b.pours.all()}
 	for _, s := range b.Doc.SheetsInOrder() {
 		d.Sheets = append(d.Sheets, n.Views[s.ID])
 	}

@@ -44,7 +44,7 @@ func (b *Bench) Unjoined(net design.ID, at geom.Point, layers uint32) []*layout.
 		return out
 	}
 	var out []*layout.Copper
-	for _, island := range layout.Islands(pieces) {
+	for _, island := range layout.Islands(pieces, b.pours.bonds(net)...) {
 		own := false
 		for _, c := range island {
 			own = own || c.Layers&layers != 0 && c.Shape.Holds(at)

@@ -1,0 +1,225 @@
+package workbench
+
+import (
+	"context"
+	"fmt"
+	"maps"
+	"slices"
+
+	"goldentrace/core/derive"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/pour"
+	"goldentrace/core/rules"
+)
+
+// pours are what copper areas fill.
+type pours struct {
+	*derive.Result
+	doc    *design.Doc
+	fills  *pour.Fills
+	beside func(Beside)                    // nil: nothing is done beside
+	busy   bool                            // tiles are being filled beside
+	nets   derive.Feed[design.ID]          // whose areas fill otherwise now
+	before map[pour.Key]map[pour.Tile]bool // tiles that changed since it was last told
+}
+
+// Filled is what a copper area fills of a tile: closed lines, of which an odd number surround what is filled. Without any, it fills nothing there.
+type Filled struct {
+	Pour  design.ID      `json:"pour"`
+	Layer design.LayerID `json:"layer"`
+	X     int32          `json:"x"`
+	Y     int32          `json:"y"`
+	Lines [][]int64      `json:"lines"` // x and y in turn, in nanometres
+}
+
+// manyTiles is how many tiles are planned while everybody waits; more are planned on a copy of the design.
+const manyTiles = 150
+
+func newPours(b *Bench) *pours {
+	p := &pours{doc: b.Doc, fills: pour.New(b.Doc, b.copper.index, b.rules.set), beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
+	p.Result = b.graph.Result("fills", p.renew)
+	p.Of(func(c edit.Change) {
+		was, _ := c.Before.(*design.Pour)
+		is, _ := c.After.(*design.Pour)
+		p.fills.Pour(was, is)
+		for _, o := range []*design.Pour{was, is} {
+			if o != nil {
+				p.nets.Tell(o.Net)
+			}
+		}
+	}, design.KindPour)
+	p.Of(func(c edit.Change) {
+		if heeds(c.Before) || heeds(c.After) {
+			p.fills.Anew()
+		}
+	}, design.KindRule)
+	p.Of(func(edit.Change) { p.fills.Anew() }, design.KindBoard, design.KindRuleArea)
+	derive.From(p.Result, &b.copper.places, func(c *layout.Copper) { p.fills.Near(c.Box(), c.Layers) })
+	derive.From(p.Result, &b.copper.edge, func(bool) { p.fills.Anew() })
+	derive.From(p.Result, &b.rules.retold, func(net design.ID) {
+		for o := range b.Doc.Pours.All() {
+			if o.Net == net {
+				p.fills.Pour(nil, o)
+			}
+		}
+		for id := range b.copper.index.ObjectsOf(net) {
+			for _, c := range b.copper.index.Of(id) {
+				p.fills.Near(c.Box(), c.Layers)
+			}
+		}
+	})
+	return p
+}
+
+// heeds tells whether areas follow rules of a kind.
+func heeds(o design.Object) bool {
+	r, ok := o.(*design.Rule)
+	return ok && slices.Contains([]design.RuleKind{design.Clearance, design.EdgeClearance, design.LeastWidth, design.SpokeWidth, design.SpokeGap}, r.Kind)
+}
+
+func (p *pours) renew() {
+	if p.busy || p.fills.Waiting() == 0 {
+		return
+	}
+	if p.beside == nil {
+		p.take(p.outcomes(context.Background(), p.fills.Tasks(p.fills.Due()), nil))
+		return
+	}
+	p.begin()
+}
+
+// outcomes of tasks; none when they were stopped.
+func (p *pours) outcomes(ctx context.Context, tasks []*pour.Task, progress func(float64)) []pour.Outcome {
+	out, err := pour.Do(ctx, tasks, progress)
+	if err != nil {
+		return nil
+	}
+	return out
+}
+
+// begin has the tiles that are stale filled beside. Few are planned here and now, many on a copy of the design.
+func (p *pours) begin() {
+	p.busy = true
+	p.Beside(true)
+	due := p.fills.Due()
+	n := 0
+	for _, tiles := range due {
+		n += len(tiles)
+	}
+	if n <= manyTiles {
+		tasks := p.fills.Tasks(due)
+		p.beside(Beside{"fill", p.Now(), func(ctx context.Context, progress func(float64)) func() {
+			list := p.outcomes(ctx, tasks, progress)
+			return func() { p.taken(due, list) }
+		}})
+		return
+	}
+	shared := p.doc.Share()
+	p.beside(Beside{"fill", p.Now(), func(ctx context.Context, progress func(float64)) func() {
+		list, err := fillCopy(ctx, shared, due, progress)
+		if err != nil {
+			list = nil
+		}
+		return func() { p.taken(due, list) }
+	}})
+}
+
+// fillCopy fills tiles of a copy of the design. A fault of ours is an error.
+func fillCopy(ctx context.Context, shared design.Shared, due map[pour.Key]map[pour.Tile]bool, progress func(float64)) (list []pour.Outcome, err error) {
+	defer func() {
+		if fault := recover(); fault != nil {
+			err = fmt.Errorf("filling failed: %v", fault)
+		}
+	}()
+	d := shared.Doc()
+	f := pour.New(d, layout.NewIndex(d), rules.Of(d))
+	return pour.Do(ctx, f.Tasks(due), progress)
+}
+
+// taken takes in what was filled beside; when that was stopped, the tiles wait for the next change.
+func (p *pours) taken(due map[pour.Key]map[pour.Tile]bool, list []pour.Outcome) {
+	p.busy = false
+	if list == nil {
+		p.fills.Wait(due)
+		return
+	}
+	p.take(list)
+	if p.fills.Waiting() > 0 {
+		p.begin()
+		return
+	}
+	p.Beside(false)
+	p.Stale()
+}
+
+// take takes outcomes in.
+func (p *pours) take(list []pour.Outcome) {
+	nets := map[design.ID]bool{}
+	for _, c := range p.fills.Take(list) {
+		if p.before[c.Key] == nil {
+			p.before[c.Key] = map[pour.Tile]bool{}
+		}
+		for _, t := range c.Tiles {
+			p.before[c.Key][t] = true
+		}
+		if o := p.doc.Pours[c.Pour]; o != nil {
+			nets[o.Net] = true
+		}
+	}
+	for _, n := range slices.Sorted(maps.Keys(nets)) {
+		p.nets.Tell(n)
+	}
+}
+
+// bonds are the pieces of a net that areas join.
+func (p *pours) bonds(net design.ID) (out []layout.Bond) {
+	for _, k := range p.fills.Keys() {
+		if o := p.doc.Pours[k.Pour]; o == nil || o.Net != net {
+			continue
+		}
+		for _, is := range p.fills.Islands(k) {
+			if len(is.Touches) > 1 {
+				out = append(out, is.Touches)
+			}
+		}
+	}
+	return out
+}
+
+// told are the tiles that changed since this was last asked.
+func (p *pours) told() (out []Filled) {
+	for _, k := range slices.SortedFunc(maps.Keys(p.before), pour.Key.Compare) {
+		for _, t := range slices.SortedFunc(maps.Keys(p.before[k]), pour.Tile.Compare) {
+			out = append(out, filled(k, t, p.fills.Seen(k, t)))
+		}
+	}
+	p.before = map[pour.Key]map[pour.Tile]bool{}
+	return out
+}
+
+// all are all tiles that are filled.
+func (p *pours) all() (out []Filled) {
+	for _, k := range p.fills.Keys() {
+		for t, pieces := range p.fills.Tiles(k) {
+			out = append(out, filled(k, t, pieces))
+		}
+	}
+	return out
+}
+
+func filled(k pour.Key, t pour.Tile, pieces []*pour.Piece) Filled {
+	out := Filled{Pour: k.Pour, Layer: k.Layer, X: t.X, Y: t.Y, Lines: [][]int64{}}
+	for _, p := range pieces {
+		for _, ring := range append([][]geom.Point{p.Outer}, p.Holes...) {
+			line := make([]int64, 0, 2*len(ring))
+			for _, at := range ring {
+				line = append(line, at.X, at.Y)
+			}
+			out.Lines = append(out.Lines, line)
+		}
+	}
+	return out
+}
