@@ -53,7 +53,6 @@ func (s Set) Within(other Set) Set { return Set{s.g.IntersectionPrec(other.g, 1)
 // And are the places that either has.
 func (s Set) And(other Set) Set { return Set{s.g.UnionPrec(other.g, 1)} }
 
-
 // Grown are the places within a distance of the set, its round corners of four chords a quarter, which lie within.
 func (s Set) Grown(r int64) Set { return Set{s.g.Buffer(float64(r), 4)} }
 

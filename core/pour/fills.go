@@ -289,3 +289,11 @@ func (f *Fills) Tiles(k Key) iter.Seq2[Tile, []*Piece] {
 		}
 	}
 }
+
+// Least is the width that no copper of an area on a layer falls below; 0: it is not there.
+func (f *Fills) Least(k Key) int64 {
+	if is := f.of[k]; is != nil && is.area != nil {
+		return is.area.least
+	}
+	return 0
+}

@@ -223,3 +223,36 @@ func filled(k pour.Key, t pour.Tile, pieces []*pour.Piece) Filled {
 	}
 	return out
 }
+
+// PourSeen is what a copper area fills on one of its layers.
+type PourSeen struct {
+	Layer  design.LayerID `json:"layer"`
+	Size   float64        `json:"size"`   // square millimetres
+	Pieces int            `json:"pieces"` // that do not hang together
+	Gone   int            `json:"gone"`   // islands that nothing of the net reaches, and that are left out
+	Joined int            `json:"joined"` // pads, vias and tracks of the net that it touches
+	Least  int64          `json:"least"`  // width that its copper has
+}
+
+// PourSeen tells what a copper area fills, layer by layer from the top.
+func (b *Bench) PourSeen(id design.ID) (out []PourSeen) {
+	o := b.Doc.Pours[id]
+	for _, l := range b.Doc.Board.Copper() {
+		if o == nil || !o.On(l.ID) {
+			continue
+		}
+		k := pour.Key{Pour: id, Layer: l.ID}
+		s := PourSeen{Layer: l.ID, Least: b.pours.fills.Least(k)}
+		for _, is := range b.pours.fills.Islands(k) {
+			if !is.Stays {
+				s.Gone++
+				continue
+			}
+			s.Size += is.Size / 1e12
+			s.Pieces++
+			s.Joined += len(is.Touches)
+		}
+		out = append(out, s)
+	}
+	return out
+}

@@ -17,6 +17,7 @@ import AreaDetails from './AreaDetails.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
+import PourDetails from './PourDetails.vue'
 import PlaceNotes from './PlaceNotes.vue'
 import SeveralParts from './SeveralParts.vue'
 import WhyRules from './rules/WhyRules.vue'
@@ -59,6 +60,8 @@ function span(v: Kinds['via']) {
   return `${kind}${made}: ${copper.value[from]?.name} to ${copper.value[to]?.name}; ${cover}`
 }
 const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
+const pours = computed(() => (void props.project.docTick.value, props.project.all('pour')))
+const pour = computed(() => (one.value?.kind === 'pour' ? (one.value.object as Kinds['pour']) : undefined))
 /** What others can be like. */
 const likenable = computed(() => (one.value && ['placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(one.value.kind) ? one.value.object!.id : 0)) // prettier-ignore
 /** What can be asked why: one thing of copper, or two. */
@@ -96,6 +99,8 @@ const rules: [string, string][] = [
   ['pasteMargin', 'Paste margin'],
   ['silkWidth', 'Silk lines'],
   ['spacing', 'Parts apart'],
+  ['spokeWidth', 'Spokes'],
+  ['spokeGap', 'Gap of spokes'],
 ]
 function resize(w: number, h: number) {
   const b = size.value ?? { minX: 0, minY: 0 }
@@ -201,6 +206,7 @@ function resize(w: number, h: number) {
     </template>
   </template>
   <AreaDetails v-else-if="area" :project="project" :editor="editor" :area="area" />
+  <PourDetails v-else-if="pour" :project="project" :editor="editor" :pour="pour" />
   <template v-else-if="picked.length">
     <SeveralParts :editor="editor" :parts="picked.filter((b) => b.kind === 'placed').length" :things="picked.length" />
     <ManyDetails :editor="editor" :picked="picked as Boxed[]" />
@@ -237,6 +243,20 @@ function resize(w: number, h: number) {
       <v-btn size="small" variant="outlined" @click="editor.state.ruling = true">Rules of the board</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.state.widths = true">Widths for currents</v-btn>
     </div>
+    <template v-if="pours.length">
+      <h3>Copper areas</h3>
+      <v-btn
+        v-for="p in pours"
+        :key="p.id"
+        class="pour"
+        variant="text"
+        size="small"
+        @click="(editor.selection.clear(), editor.selection.add(p.id), editor.redraw())"
+      >
+        <span class="mono">{{ p.name }}</span>
+        <span class="quiet">{{ p.layers.map((l) => copper.find((c) => c.id === l)?.name).join(', ') }}</span>
+      </v-btn>
+    </template>
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>
@@ -245,6 +265,11 @@ function resize(w: number, h: number) {
 </template>
 
 <style scoped>
+.pour.v-btn {
+  width: 100%;
+  justify-content: flex-start;
+  gap: 8px;
+}
 .acts {
   display: flex;
   gap: 6px;

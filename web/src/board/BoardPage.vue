@@ -240,6 +240,13 @@ const commands: Command[] = [
     group: 'See',
     run: () => ed.project.light(ed.netUnder(ed.raw, tolerance())),
   },
+  {
+    id: 'fills',
+    title: 'What copper areas fill: full, hatched, edges',
+    keys: 'Shift Z',
+    group: 'See',
+    run: () => ed.otherFills(),
+  },
   { id: 'linksPicked', title: 'Open links of what is picked alone', keys: 'Shift B', group: 'See', run: () => (ed.state.links = ed.state.links === 'picked' ? 'all' : 'picked') }, // prettier-ignore
   {
     id: 'links',

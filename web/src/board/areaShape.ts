@@ -2,17 +2,19 @@ import type { Pen } from '../canvas/scene'
 import { dist } from '../canvas/geometry'
 import { type EdgeGrip, gripsOf, led, paintEdge, paintGrips } from '../hands/edge'
 import type { Grab, Press } from '../hands/tool'
-import type { Kinds, Point } from '../live/wire.gen'
+import type { Corner, Kinds, Point } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
 
-type Area = Kinds['ruleArea']
+/** An area of rules, or a copper area with an edge of its own. */
+type Area = Kinds['ruleArea'] | (Kinds['pour'] & { outline: Corner[] })
 
 /** The area that is picked alone and can be shaped. */
 export function shapedArea(ed: BoardEditor): Area | undefined {
   const [id] = ed.selection
-  const a = ed.selection.size === 1 ? ed.project.get('ruleArea', id) : undefined
-  return a && !a.locked ? a : undefined
+  if (ed.selection.size !== 1) return undefined
+  const a = ed.project.get('ruleArea', id) ?? ed.project.get('pour', id)
+  return a?.outline?.length && !a.locked ? (a as Area) : undefined
 }
 
 /** The grip of it that lies under the hand. */
@@ -44,10 +46,9 @@ export class AreaGripDrag implements Grab {
     const { ed, area } = this
     if (!this.to) return
     ed.grab = this
-    ed.project
-      .edit('putArea', { area: { ...area, outline: this.line } })
-      .catch(complain)
-      .finally(() => ed.grab === this && ed.letGo())
+    const shaped = { ...area, outline: this.line }
+    const kept = 'net' in shaped ? ed.project.edit('putPour', { pour: shaped }) : ed.project.edit('putArea', { area: shaped })
+    kept.catch(complain).finally(() => ed.grab === this && ed.letGo())
   }
   paint(pen: Pen) {
     paintEdge(pen, this.line, this.ed.look().colours.select)

@@ -363,4 +363,5 @@ export const thingWords: Record<string, string> = {
   unplatedHole: 'unplated holes',
   part: 'parts',
   figure: 'copper texts and figures',
+  pour: 'copper areas',
 }

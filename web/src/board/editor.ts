@@ -11,6 +11,7 @@ import type {
   AnyObject,
   Delta,
   DimensionDrawn,
+  Filled,
   Kind,
   Kinds,
   Link,
@@ -34,6 +35,7 @@ import { dimensionItem, figureItem, legendItem } from './drawn'
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
 import { type Touched, touched, under } from './picking'
+import { filledItem, pourItem, TileIds } from './pours'
 import { PullDrag } from './pulling'
 import { AreaTool } from './tools/area'
 import { FigureTool } from './tools/figure'
@@ -41,10 +43,13 @@ import { HoleTool } from './tools/hole'
 import { MeasureTool } from './tools/measure'
 import { OutlineTool } from './tools/outline'
 import { PlaceTool } from './tools/place'
+import { PourTool } from './tools/pour'
 import { TextTool } from './tools/text'
 import { TrackTool } from './tools/track'
 
-const moves = new Set<Kind>(['placed', 'hole', 'legend', 'figure', 'ruleArea'])
+const moves = new Set<Kind>(['placed', 'hole', 'legend', 'figure', 'ruleArea', 'pour'])
+/** Kinds of objects that are drawn as items. */
+const drawnKinds: Kind[] = ['board', 'ruleArea', 'pour', 'placed', 'track', 'via', 'hole', 'legend', 'figure']
 
 /** What a person is doing on the board, and what is drawn of it. */
 export class BoardEditor extends Stage {
@@ -86,6 +91,7 @@ export class BoardEditor extends Stage {
     new OutlineTool(this),
     new HoleTool(this),
     new AreaTool(this),
+    new PourTool(this),
     this.text,
     this.figure,
     this.measure,
@@ -147,6 +153,8 @@ export class BoardEditor extends Stage {
         return outlineItem(o as Kinds['board'], this.look)
       case 'ruleArea':
         return [areaItem(o as Kinds['ruleArea'], this.look)]
+      case 'pour':
+        return pourItem(o as Kinds['pour'], this.look, () => this.project.netName((o as Kinds['pour']).net))
       case 'placed':
         return placedItems(this.project, o as Placed, this.look)
       case 'track':
@@ -172,8 +180,9 @@ export class BoardEditor extends Stage {
     const { tracks, vias } = this.project
     const all = new Map<number, Item[]>()
     const through = new ViaFlock(vias, this.look)
-    for (const kind of ['board', 'ruleArea', 'placed', 'hole', 'legend', 'figure'] as Kind[])
+    for (const kind of drawnKinds.filter((k) => k !== 'track' && k !== 'via'))
       for (const o of this.project.all(kind)) all.set(o.id, this.itemsOf(kind, o))
+    for (const f of this.project.filled.values()) all.set(this.tileIds.of(f), [this.tile(f)])
     for (const m of this.project.dimensions.values()) all.set(m.id, [this.dimension(m)])
     for (const o of tracks.beside()) all.set(o.id, this.itemsOf('track', o))
     for (const o of vias.values()) if (!through.has(o.id)) all.set(o.id, this.itemsOf('via', o))
@@ -198,19 +207,26 @@ export class BoardEditor extends Stage {
     for (const c of changes) {
       const o = this.project.get(c.kind, c.id)
       if (!o) this.selection.delete(c.id)
-      if (['board', 'ruleArea', 'placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(c.kind))
-        this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
+      if (drawnKinds.includes(c.kind)) this.scene.set(c.id, o ? this.itemsOf(c.kind, o) : [])
     }
   }
 
   private readonly dimension = (m: DimensionDrawn) => dimensionItem(m, this.look, () => this.taste.unit)
-  /** Dimensions follow what they measure. */
+  private readonly tileIds = new TileIds()
+  private readonly tile = (f: Filled) => filledItem(f, this.look, () => this.taste.fills)
+  /** The next way to draw what copper areas fill. */
+  otherFills() {
+    this.taste.fills = ({ full: 'hatch', hatch: 'edges', edges: 'full' } as const)[this.taste.fills]
+    for (const f of this.project.filled.values()) this.scene.touch(this.tileIds.of(f))
+  }
+  /** Dimensions follow what they measure, and copper areas what they give way to. */
   derived(d: Delta) {
     for (const id of d.lostDimensions ?? []) {
       this.scene.set(id, [])
       this.selection.delete(id)
     }
     for (const m of d.dimensions ?? []) this.scene.set(m.id, [this.dimension(m)])
+    for (const f of d.filled ?? []) this.scene.set(this.tileIds.of(f), f.lines.length ? [this.tile(f)] : [])
   }
 
   /** The layer in work is one there is, at first the uppermost that holds anything; and no other is hidden. */
@@ -243,7 +259,7 @@ export class BoardEditor extends Stage {
   }
   roomOf(id: number): Box | null {
     const found = this.project.find(id)
-    if (!found || found.kind === 'board' || found.kind === 'ruleArea') return null
+    if (!found || ['board', 'ruleArea', 'pour'].includes(found.kind)) return null
     const f = found.kind === 'placed' ? this.project.pattern((found.object as Placed).footprint) : undefined
     return f ? boxOf(courtyard(f, boardPose(found.object as Placed))) : this.scene.boxOf(id)
   }
@@ -289,6 +305,7 @@ export class BoardEditor extends Stage {
     const { kind, object } = this.project.find(id)!
     if (kind === 'figure') return (object as Kinds['figure']).lines[0][0]
     if (kind === 'ruleArea') return (object as Kinds['ruleArea']).outline[0]
+    if (kind === 'pour') return (object as Kinds['pour']).outline?.[0] ?? { x: 0, y: 0 }
     return kind === 'track' ? (object as Kinds['track']).a : (object as Placed).at
   }
 
@@ -404,13 +421,11 @@ export class BoardEditor extends Stage {
       this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle, tracks: this.taste.tracks }).catch(complain)
   }
   flip() {
-    const ids = this.movable(true).filter((id) => this.project.kind(id) !== 'ruleArea')
+    const ids = this.movable(true).filter((id) => !['ruleArea', 'pour'].includes(this.project.kind(id) ?? ''))
     if (ids.length) this.project.edit('flipPlaced', { ids, tracks: this.taste.tracks }).catch(complain)
   }
   lock() {
-    const ids = [...this.selection].filter((id) =>
-      ['placed', 'track', 'via', 'hole', 'legend', 'figure', 'ruleArea'].includes(this.project.kind(id) ?? ''),
-    )
+    const ids = [...this.selection].filter((id) => drawnKinds.includes(this.project.kind(id) ?? 'board'))
     if (!ids.length) return
     const locked = !ids.every((id) => (this.project.find(id)!.object as Placed).locked)
     this.project.edit('lock', { ids, locked }).catch(complain)

@@ -32,14 +32,15 @@ export function orderOf(ed: BoardEditor, layer: string): number {
     case 'drawing':
       return 96
   }
-  const id = Number(layer.slice('copper-'.length))
-  return id === ed.state.layer ? 70 : 50 - ed.position(id)
+  const fill = layer.startsWith('fill-')
+  const id = Number(layer.slice(fill ? 'fill-'.length : 'copper-'.length))
+  return (id === ed.state.layer ? 70 : 50 - ed.position(id)) - (fill ? 0.5 : 0)
 }
 
 /** How strongly a layer of the scene is drawn: the one in work in full, others dimmed, hidden ones not. */
 export function alphaOf(ed: BoardEditor, layer: string): number {
-  if (layer.startsWith('copper-')) {
-    const id = Number(layer.slice('copper-'.length))
+  if (layer.startsWith('copper-') || layer.startsWith('fill-')) {
+    const id = Number(layer.slice(layer.indexOf('-') + 1))
     return ed.state.hidden.includes(id) ? 0 : id === ed.state.layer ? 1 : 0.35
   }
   if (layer.startsWith('mask-') || layer.startsWith('paste-')) return layer.endsWith('bottom') === below(ed) ? 0.6 : 0.2

@@ -55,8 +55,9 @@ export function under(ed: BoardEditor, p: Point, tolerance: number): number[] {
         if (m && segmentDistance(p, m.a, m.b) <= tolerance) add(id, 4)
         break
       }
+      case 'pour':
       case 'ruleArea': {
-        const ring = (found.object as Kinds['ruleArea']).outline
+        const ring = (found.object as Kinds['ruleArea']).outline ?? []
         if (ring.some((c, i) => pieceDistance(p, c, c.mid, ring[(i + 1) % ring.length]) <= tolerance)) add(id, 5)
       }
     }

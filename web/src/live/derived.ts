@@ -5,6 +5,7 @@ import type {
   CircuitNet,
   Delta,
   DimensionDrawn,
+  Filled,
   Finding,
   Kinds,
   Link,
@@ -50,6 +51,8 @@ export class Derived extends Objects {
   readonly views = new Map<number, SheetView>()
   /** The board's dimensions as they are drawn now. */
   readonly dimensions = new Map<number, DimensionDrawn>()
+  /** What copper areas fill, tile by tile. */
+  readonly filled = new Map<string, Filled>()
   private netOfItem = new Map<string, string>()
   private netOfPin = new Map<string, string>()
   private derivedListeners = new Set<(d: Delta) => void>()
@@ -127,6 +130,11 @@ export class Derived extends Objects {
     }
     for (const id of d.lostDimensions ?? []) this.dimensions.delete(id)
     for (const m of d.dimensions ?? []) this.dimensions.set(m.id, m)
+    for (const f of d.filled ?? []) {
+      const key = `${f.pour} ${f.layer} ${f.x} ${f.y}`
+      if (f.lines.length) this.filled.set(key, f)
+      else this.filled.delete(key)
+    }
     if (d.places?.length) this.places.value = d.places
     this.stages.value = d.stages
     this.derivedRev.value = d.rev
@@ -166,6 +174,6 @@ export class Derived extends Objects {
 
   protected override clear() {
     super.clear()
-    for (const map of [this.nets, this.links, this.findings, this.views, this.netOfItem, this.netOfPin]) map.clear()
+    for (const map of [this.nets, this.links, this.findings, this.views, this.filled, this.netOfItem, this.netOfPin]) map.clear()
   }
 }

@@ -275,6 +275,7 @@ export interface Placed {
   locked?: boolean
   notFitted?: boolean
   nets: Record<string, number>
+  joins?: Record<string, string>
   label?: Point
   letters?: number
   notes?: PlaceNote[]
@@ -302,6 +303,7 @@ export interface Via {
   kind?: string
   cover?: string
   pads?: ViaPad[]
+  join?: string
   net?: number
   locked?: boolean
 }
@@ -342,6 +344,22 @@ export interface BoardFigure {
   filled?: boolean
   width?: number
   apart?: number
+  locked?: boolean
+}
+
+export interface Pour {
+  id: number
+  name: string
+  net: number
+  layers: number[]
+  outline?: Corner[]
+  priority?: number
+  clearance?: number
+  leastWidth?: number
+  islands?: string
+  smallest?: number
+  join?: string
+  spokes?: Spokes
   locked?: boolean
 }
 
@@ -907,6 +925,10 @@ export interface PutLibraryPart {
   part: LibraryPart
   pins?: Listed[]
   layout?: string
+}
+
+export interface PutPour {
+  pour: Pour
 }
 
 export interface PutRule {
@@ -1687,6 +1709,19 @@ export interface Waiting {
   area: number
 }
 
+export interface PourLook {
+  id: number
+}
+
+export interface PourSeen {
+  layer: number
+  size: number
+  pieces: number
+  gone: number
+  joined: number
+  least: number
+}
+
 export interface Pull {
   id: number
   from: Point
@@ -2026,6 +2061,13 @@ export interface ViaPad {
   diameter: number
 }
 
+export interface Spokes {
+  number?: number
+  width?: number
+  gap?: number
+  angle?: number
+}
+
 export interface Anchor {
   of?: number
   pad?: string
@@ -2268,6 +2310,7 @@ export interface Delta {
   stages: Stages
   dimensions?: DimensionDrawn[]
   lostDimensions?: number[]
+  filled?: Filled[]
   behind?: Record<string, number>
 }
 
@@ -2746,6 +2789,14 @@ export interface DimensionDrawn {
   text?: string
 }
 
+export interface Filled {
+  pour: number
+  layer: number
+  x: number
+  y: number
+  lines: number[][]
+}
+
 export interface File {
   name: string
   kind: string
@@ -2890,12 +2941,13 @@ export interface Kinds {
   hole: Hole
   legend: Legend
   figure: BoardFigure
+  pour: Pour
   dimension: BoardDimension
 }
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'dimension']
+export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'pour', 'dimension']
 
 /** Every edit command by its name. */
 export interface Commands {
@@ -2952,6 +3004,7 @@ export interface Commands {
   putArea: PutArea
   putFootprint: PutFootprint
   putLibraryPart: PutLibraryPart
+  putPour: PutPour
   putRule: PutRule
   putSymbol: PutSymbol
   released: Released
@@ -3064,6 +3117,7 @@ export interface Questions {
   pattern: { asks: PatternOf; answers: Pattern }
   pinList: { asks: PinList; answers: PinsRead }
   placeNext: { asks: PlaceNext; answers: Waiting[] }
+  pourLook: { asks: PourLook; answers: PourSeen[] }
   pull: { asks: Pull; answers: Pulled }
   repeat: { asks: RepeatPads; answers: Repeated }
   ruleHolds: { asks: RuleHolds; answers: RuleHeld }

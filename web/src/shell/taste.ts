@@ -21,6 +21,8 @@ export const useTaste = defineStore('taste', () => {
   const gridOn = kept('gridOn', true)
   /** What becomes of the tracks that lead to a part when it is moved. */
   const tracks = kept<'along' | 'open'>('tracks', 'along')
+  /** How what copper areas fill is drawn. */
+  const fills = kept<'full' | 'edges' | 'hatch'>('fills', 'full')
   return {
     frameShade,
     circuitShade,
@@ -33,6 +35,7 @@ export const useTaste = defineStore('taste', () => {
     partGrid,
     gridOn,
     tracks,
+    fills,
     frame: computed(() => frameShade.value),
   }
 })

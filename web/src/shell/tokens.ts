@@ -134,6 +134,10 @@ export function copperColour(at: number, n: number): string {
 const darker = (hex: string, by: number) =>
   by === 1 ? hex : '#' + [1, 3, 5].map((i) => Math.round(parseInt(hex.slice(i, i + 2), 16) * by).toString(16).padStart(2, '0')).join('') // prettier-ignore
 
+/** A colour laid over another, as strongly as the share says. */
+export const mixed = (hex: string, over: string, share: number) =>
+  '#' + [1, 3, 5].map((i) => Math.round(parseInt(hex.slice(i, i + 2), 16) * share + parseInt(over.slice(i, i + 2), 16) * (1 - share)).toString(16).padStart(2, '0')).join('') // prettier-ignore
+
 /** Hatch angles tell copper layers apart without colour. */
 export const hatchAngle = (at: number) => [45, 135, 0, 90, 22, 158, 67, 112][at % 8]
 

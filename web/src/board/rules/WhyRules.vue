@@ -20,6 +20,8 @@ const words: Record<string, string> = {
   maskMargin: 'Mask margin',
   pasteMargin: 'Paste margin',
   silkWidth: 'Silk lines',
+  spokeWidth: 'Spokes',
+  spokeGap: 'Gap of spokes',
 }
 async function ask() {
   const said = await props.project.question('why', { ids: props.ids }).catch(complain)

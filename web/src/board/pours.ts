@@ -1,0 +1,135 @@
+import { ringBox, traceRing } from '../canvas/arcs'
+import type { Item, Pen } from '../canvas/scene'
+import type { Filled, Kinds } from '../live/wire.gen'
+import { copperColour, hatchAngle, mixed } from '../shell/tokens'
+import type { Look } from './draw'
+
+/** Tiles of copper areas are cut at multiples of this, in nanometres. */
+const side = 5_000_000
+/** How what is filled is drawn. */
+export type Fills = 'full' | 'edges' | 'hatch'
+
+/** Ids by which the tiles of copper areas stand in the scene: below zero, which no object has. */
+export class TileIds {
+  private readonly known = new Map<string, number>()
+  of(f: Filled): number {
+    const key = `${f.pour} ${f.layer} ${f.x} ${f.y}`
+    let id = this.known.get(key)
+    if (id === undefined) this.known.set(key, (id = -1 - this.known.size))
+    return id
+  }
+}
+
+/** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from. */
+export function filledItem(f: Filled, look: () => Look, fills: () => Fills): Item {
+  const [x, y] = [f.x * side, f.y * side]
+  return {
+    minX: x,
+    minY: y,
+    maxX: x + side,
+    maxY: y + side,
+    id: 0,
+    layer: 'fill-' + f.layer,
+    draw: (pen) => paintFilled(pen, f, look(), fills()),
+  }
+}
+
+function trace(ctx: CanvasRenderingContext2D, lines: number[][]) {
+  for (const l of lines) {
+    ctx.moveTo(l[0] / 1e6, l[1] / 1e6)
+    for (let i = 2; i < l.length; i += 2) ctx.lineTo(l[i] / 1e6, l[i + 1] / 1e6)
+    ctx.closePath()
+  }
+}
+
+/** The lines of a tile but for those along its own sides; or those alone. */
+function traceSides(ctx: CanvasRenderingContext2D, f: Filled, own: boolean) {
+  const on = (v: number) => v % side === 0
+  for (const l of f.lines)
+    for (let i = 0; i < l.length; i += 2) {
+      const j = (i + 2) % l.length
+      const seam = (l[i] === l[j] && on(l[i])) || (l[i + 1] === l[j + 1] && on(l[i + 1]))
+      if (seam !== own) continue
+      ctx.moveTo(l[i] / 1e6, l[i + 1] / 1e6)
+      ctx.lineTo(l[j] / 1e6, l[j + 1] / 1e6)
+    }
+}
+
+function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills) {
+  const position = look.position(f.layer)
+  const colour = copperColour(position, look.layers)
+  if (fills !== 'edges') {
+    ctx.beginPath()
+    trace(ctx, f.lines)
+    ctx.fillStyle = mixed(colour, look.colours.inside, fills === 'hatch' ? 0.16 : 0.46)
+    ctx.fill('evenodd')
+    // tiles are one: what the smoothing of their sides leaves open is closed
+    ctx.beginPath()
+    traceSides(ctx, f, true)
+    ctx.strokeStyle = ctx.fillStyle
+    ctx.lineWidth = px
+    ctx.lineCap = 'butt'
+    ctx.stroke()
+    ctx.lineCap = 'round'
+  }
+  if (fills === 'hatch') {
+    ctx.save()
+    ctx.beginPath()
+    trace(ctx, f.lines)
+    ctx.clip('evenodd')
+    hatch(ctx, f, hatchAngle(position), px)
+    ctx.strokeStyle = mixed(colour, look.colours.inside, 0.6)
+    ctx.lineWidth = px
+    ctx.stroke()
+    ctx.restore()
+  }
+  if (fills !== 'full') {
+    ctx.beginPath()
+    traceSides(ctx, f, false)
+    ctx.strokeStyle = colour
+    ctx.lineWidth = 1.2 * px
+    ctx.stroke()
+  }
+}
+
+/** Lines across a tile that go on in the next: they lie at multiples of their distance from the board's origin. */
+function hatch(ctx: CanvasRenderingContext2D, f: Filled, degrees: number, px: number) {
+  const apart = 0.5 * 2 ** Math.max(0, Math.ceil(Math.log2((6 * px) / 0.5)))
+  const [dx, dy] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)]
+  const s = side / 1e6
+  const corners = [[0, 0], [s, 0], [0, s], [s, s]].map(([x, y]) => [f.x * s + x, f.y * s + y]) // prettier-ignore
+  const across = corners.map(([x, y]) => y * dx - x * dy)
+  const along = corners.map(([x, y]) => x * dx + y * dy)
+  const [from, to] = [Math.min(...along), Math.max(...along)]
+  ctx.beginPath()
+  for (let k = Math.ceil(Math.min(...across) / apart); k * apart <= Math.max(...across); k++) {
+    const a = k * apart
+    ctx.moveTo(from * dx - a * dy, from * dy + a * dx)
+    ctx.lineTo(to * dx - a * dy, to * dy + a * dx)
+  }
+}
+
+/** The edge of a copper area with the name of its net, in the colour of its layer; one that fills the board has none of its own. */
+export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string): Item[] {
+  if (!p.outline?.length) return []
+  const outline = p.outline
+  const box = ringBox(outline, 0.2e6)
+  return [
+    {
+      ...box,
+      id: p.id,
+      layer: 'area',
+      draw: (pen) => {
+        const { ctx, px } = pen
+        const { position, layers } = look()
+        const colour = copperColour(position(p.layers[0]), layers)
+        ctx.beginPath()
+        traceRing(ctx, outline)
+        ctx.strokeStyle = colour
+        ctx.lineWidth = 1.2 * px
+        ctx.stroke()
+        pen.text(net(), box.minX / 1e6 + 4 * px, box.maxY / 1e6 + 7 * px, 11 * px, { colour, align: 'left' })
+      },
+    },
+  ]
+}

@@ -1,0 +1,65 @@
+import { mdiFormatPaint } from '@mdi/js'
+import { reactive } from 'vue'
+import { choice, type Field, oneOf } from '../../hands/fields'
+import { inNaturalOrder } from '../../live/natural'
+import type { Corner } from '../../live/wire.gen'
+import { say } from '../../shell/notices'
+import { RingTool } from './ring'
+
+/** Draws copper areas: parts of the board that copper of a net fills. */
+export class PourTool extends RingTool {
+  readonly id = 'pour'
+  readonly name = 'Copper'
+  readonly icon = mdiFormatPaint
+  readonly keys = 'Z'
+  readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free', net: 0, everywhere: false })
+
+  protected free() {
+    return this.state.form === 'free'
+  }
+  /** The net that is chosen, at first the one that is lit, else the one that most pads bear. */
+  private net(): number {
+    const { project } = this.ed
+    if (this.state.net && project.get('net', this.state.net)) return this.state.net
+    const lit = project.named('net', project.lit.value)?.id
+    if (lit) return lit
+    const count = new Map<number, number>()
+    for (const p of project.all('placed')) for (const n of Object.values(p.nets)) count.set(n, (count.get(n) ?? 0) + 1)
+    return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 0
+  }
+  protected put(outline: Corner[]) {
+    const { ed } = this
+    const net = this.net()
+    if (!net) {
+      say('The board has no net yet that an area could be of: carry the circuit to the board first.', 'error')
+      return
+    }
+    const layers = this.state.everywhere ? ed.copper.map((l) => l.id) : [ed.state.layer]
+    void ed.run('putPour', { pour: { id: 0, name: '', net, layers, ...(outline.length ? { outline } : {}) } })
+  }
+  /** Fills around what is picked. */
+  private around() {
+    const { ed } = this
+    const boxes = [...ed.selection].map((id) => ed.scene.boxOf(id)).filter((b) => !!b)
+    if (!boxes.length) {
+      say('Pick what the area is to lie around first.', 'error')
+      return
+    }
+    const more = 1e6
+    const [x0, y0] = [Math.min(...boxes.map((b) => b.minX)) - more, Math.min(...boxes.map((b) => b.minY)) - more]
+    const [x1, y1] = [Math.max(...boxes.map((b) => b.maxX)) + more, Math.max(...boxes.map((b) => b.maxY)) + more]
+    this.put([{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }].map((p) => ed.onGrid(p))) // prettier-ignore
+  }
+  strip(): Field[] {
+    const { state, ed } = this
+    const layer = ed.copper.find((l) => l.id === ed.state.layer)?.name ?? ''
+    const nets = inNaturalOrder(ed.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name }))
+    return [
+      choice('Net', this.net(), nets, (v) => (state.net = v)),
+      oneOf('Form', state.form, [{ value: 'rectangle' as const, title: 'Rectangle' }, { value: 'free' as const, title: 'Free' }], (v) => ((state.form = v), this.drop())), // prettier-ignore
+      oneOf('On', state.everywhere, [{ value: false, title: layer }, { value: true, title: 'all layers' }], (v) => (state.everywhere = v)), // prettier-ignore
+      { as: 'press', text: 'Whole board', title: 'Fills the board up to its edge', press: () => this.put([]) },
+      { as: 'press', text: 'Around what is picked', press: () => this.around() },
+    ]
+  }
+}
