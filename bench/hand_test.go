@@ -13,8 +13,7 @@ import (
 // What the hand waits for in the program, where large boards are checked beside it: acts that reach everything.
 func BenchmarkHandWaits(b *testing.B) {
 	each(b, func(b *testing.B, _ int, d *design.Doc) {
-		w := workbench.Open(d, 0)
-		w.MakeBeside(func(workbench.Beside) {}) // made by nobody
+		w := workbench.OpenWith(d, 0, func(*workbench.Bench) func(workbench.Beside) { return func(workbench.Beside) {} }) // made by nobody
 		act := func(c edit.Command) {
 			if _, err := w.Edit(c); err != nil {
 				b.Fatal(err)

@@ -73,8 +73,7 @@ func Covered(lines []Line, width, tolerance int64) (out []Area, err error) {
 	defer caught(&err)
 	c := geos.NewContext()
 	r := float64(width) / 2
-	// a chord over an angle φ of a circle strays by r(1 − cos φ/2)
-	quarter := min(max(int(math.Ceil(math.Pi/4/math.Acos(max(0, 1-float64(tolerance)/r)))), 2), 64)
+	quarter := quarterOf(r, tolerance)
 	var all []*geos.Geom
 	for _, l := range lines {
 		pts := distinct(l.Pts)
@@ -90,6 +89,11 @@ func Covered(lines []Line, width, tolerance int64) (out []Area, err error) {
 		return nil, nil
 	}
 	return areas(c.NewCollection(geos.TypeIDGeometryCollection, all).UnaryUnionPrec(1)), nil
+}
+
+// quarterOf is into how many chords a quarter of a circle falls that stray by less than the tolerance: one over an angle φ strays by r(1 − cos φ/2).
+func quarterOf(r float64, tolerance int64) int {
+	return min(max(int(math.Ceil(math.Pi/4/math.Acos(max(0, 1-float64(tolerance)/r)))), 2), 64)
 }
 
 // caught makes an error of what the library threw.

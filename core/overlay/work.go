@@ -1,6 +1,8 @@
 package overlay
 
 import (
+	"math"
+
 	"github.com/twpayne/go-geos"
 
 	"goldentrace/core/geom"
@@ -30,7 +32,12 @@ func (w *Work) Box(b geom.Box) Set {
 func (w *Work) Union(rings [][]geom.Point) Set {
 	all := make([]*geos.Geom, 0, len(rings))
 	for _, r := range rings {
-		all = append(all, w.c.NewPolygon([][][]float64{coords(r, true)}))
+		if len(r) > 2 { // what is less bounds nothing
+			all = append(all, w.c.NewPolygon([][][]float64{coords(r, true)}))
+		}
+	}
+	if len(all) == 0 {
+		return Set{w.c.NewEmptyPolygon()}
 	}
 	if len(all) == 1 {
 		return Set{all[0]}
@@ -45,16 +52,22 @@ func (w *Work) Areas(list []Area) Set { return Set{polygons(w.c, list)} }
 func (w *Work) Joined(list []Area) Set { return Set{polygons(w.c, list).UnaryUnionPrec(1)} }
 
 // Without are the places that the other set has not.
-func (s Set) Without(other Set) Set { return Set{s.g.DifferencePrec(other.g, 1)} }
+func (s Set) Without(other Set) Set { return Set{s.g.Difference(other.g)} }
 
 // Within are the places that both have.
-func (s Set) Within(other Set) Set { return Set{s.g.IntersectionPrec(other.g, 1)} }
+func (s Set) Within(other Set) Set { return Set{s.g.Intersection(other.g)} }
 
 // And are the places that either has.
-func (s Set) And(other Set) Set { return Set{s.g.UnionPrec(other.g, 1)} }
+func (s Set) And(other Set) Set { return Set{s.g.Union(other.g)} }
 
-// Grown are the places within a distance of the set, its round corners of four chords a quarter, which lie within.
-func (s Set) Grown(r int64) Set { return Set{s.g.Buffer(float64(r), 4)} }
+// Clipped are the places within a box, their lines led over whole nanometres.
+func (w *Work) Clipped(s Set, b geom.Box) Set { return Set{s.g.IntersectionPrec(w.Box(b).g, 1)} }
+
+// Grown are the places within a distance of the set, or, below zero, those that are as far within it; the chords of round corners stray by less
+// than the tolerance. What bends by less than a hundredth of the distance may be drawn straight.
+func (s Set) Grown(r, tolerance int64) Set {
+	return Set{s.g.Buffer(float64(r), quarterOf(math.Abs(float64(r)), tolerance))}
+}
 
 // Empty tells whether it has no place.
 func (s Set) Empty() bool { return s.g.IsEmpty() }

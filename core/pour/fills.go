@@ -26,7 +26,8 @@ type Fills struct {
 type fill struct {
 	area    *area // nil: to be made ready anew
 	tiles   map[Tile][]*Piece
-	islands []*Island
+	islands map[*Island]bool
+	failed  map[Tile]error // tiles that the library failed on: they are empty
 }
 
 // New knows of no copper area yet: all tiles of those there are are to be filled.
@@ -55,7 +56,7 @@ func (f *Fills) Anew() {
 func (f *Fills) whole(k Key) {
 	was := f.of[k]
 	if was == nil {
-		was = &fill{tiles: map[Tile][]*Piece{}}
+		was = &fill{tiles: map[Tile][]*Piece{}, islands: map[*Island]bool{}, failed: map[Tile]error{}}
 		f.of[k] = was
 	}
 	was.area = f.areaOf(k)
@@ -217,23 +218,15 @@ func (f *Fills) Take(list []Outcome) (out []Changed) {
 		if is == nil {
 			continue
 		}
-		seen := is.seen()
 		changed := map[Tile]bool{}
 		for _, o := range by[k] {
-			if len(o.Pieces) == 0 {
-				delete(is.tiles, o.Tile)
-			} else {
-				is.tiles[o.Tile] = o.Pieces
+			delete(is.failed, o.Tile)
+			if o.Err != nil {
+				is.failed[o.Tile] = o.Err
 			}
 			changed[o.Tile] = true
 		}
-		is.islands = is.found(f.doc.Pours[k.Pour])
-		now := is.seen()
-		for t := range is.tiles {
-			if !changed[t] && slices.ContainsFunc(is.tiles[t], func(p *Piece) bool { return seen[p] != now[p] }) {
-				changed[t] = true // an island comes or goes with what was changed elsewhere
-			}
-		}
+		is.replace(by[k], f.doc.Pours[k.Pour], changed)
 		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed), Tile.Compare)})
 		if is.area == nil && len(is.tiles) == 0 && f.stale[k] == nil {
 			delete(f.of, k)
@@ -256,6 +249,16 @@ func Of(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progr
 	f := New(d, x, r)
 	_, err := f.Fill(ctx, progress)
 	return f, err
+}
+
+// Failed tells of an area on a layer where it could not be filled, and why; nil: it could everywhere.
+func (f *Fills) Failed(k Key) (at geom.Point, why error) {
+	if is := f.of[k]; is != nil {
+		for _, t := range slices.SortedFunc(maps.Keys(is.failed), Tile.Compare) {
+			return t.Box().Centre(), is.failed[t]
+		}
+	}
+	return at, nil
 }
 
 // Keys of the areas that have copper, in order.

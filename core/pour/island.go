@@ -1,12 +1,15 @@
 package pour
 
 import (
+	"cmp"
 	"maps"
 	"slices"
+	"sync/atomic"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/overlay"
 )
 
 // Island is copper of an area on one layer that hangs together.
@@ -17,63 +20,99 @@ type Island struct {
 	Size    float64    // in square nanometres
 	At      geom.Point // a place of it
 	Stays   bool       // it is copper of the board
+	first   Tile
 }
 
-// seen tells of pieces whether they are copper of the board.
-func (f *fill) seen() map[*Piece]bool {
-	out := map[*Piece]bool{}
-	for _, i := range f.islands {
-		for _, p := range i.Pieces {
-			out[p] = i.Stays
+// beside are the tiles next to one, with the side that they meet on: its own and theirs.
+var beside = [4]struct {
+	x, y        int32
+	mine, their int
+}{{-1, 0, left, right}, {1, 0, right, left}, {0, -1, below, above}, {0, 1, above, below}}
+
+// search counts the searches for what hangs together.
+var search atomic.Int64
+
+// replace puts the outcomes' pieces in the place of those of their tiles, finds the islands that this touches anew, and notes the tiles in
+// which islands come or go.
+func (f *fill) replace(list []Outcome, pour *design.Pour, changed map[Tile]bool) {
+	touched := map[*Island]bool{}
+	for _, o := range list {
+		for _, p := range f.tiles[o.Tile] {
+			touched[p.island] = true
+			for _, q := range p.next {
+				q.next = slices.DeleteFunc(q.next, func(x *Piece) bool { return x == p })
+			}
+		}
+		if delete(f.tiles, o.Tile); len(o.Pieces) > 0 {
+			f.tiles[o.Tile] = o.Pieces
 		}
 	}
-	return out
-}
-
-// found are the islands of the tiles' pieces, in the order of their first piece.
-func (f *fill) found(pour *design.Pour) (out []*Island) {
-	var all []*Piece
-	first := map[Tile]int{}
-	tiles := slices.SortedFunc(maps.Keys(f.tiles), Tile.Compare)
-	for _, t := range tiles {
-		first[t] = len(all)
-		all = append(all, f.tiles[t]...)
-	}
-	sets := geom.NewForest(len(all))
-	for _, t := range tiles {
-		for _, n := range []struct {
-			to          Tile
-			mine, their int
-		}{{Tile{t.X + 1, t.Y}, right, left}, {Tile{t.X, t.Y + 1}, above, below}} {
-			for i, p := range f.tiles[t] {
-				for j, q := range f.tiles[n.to] {
-					if meet(p.seams[n.mine], q.seams[n.their]) {
-						sets.Join(first[t]+i, first[n.to]+j)
+	var fresh []*Piece
+	for _, o := range list {
+		for _, p := range o.Pieces {
+			p.tile = o.Tile
+			fresh = append(fresh, p)
+			for _, n := range beside {
+				for _, q := range f.tiles[Tile{o.X + n.x, o.Y + n.y}] {
+					if meet(p.seams[n.mine], q.seams[n.their]) && !slices.Contains(p.next, q) {
+						p.next, q.next = append(p.next, q), append(q.next, p)
 					}
 				}
 			}
 		}
 	}
-	at := map[int]*Island{}
-	for i, p := range all {
-		root := sets.Root(i)
-		is := at[root]
-		if is == nil {
-			is = &Island{At: p.Outer[0]}
-			at[root] = is
-			out = append(out, is)
+	seeds := fresh
+	for is := range touched {
+		delete(f.islands, is)
+		for _, p := range is.Pieces {
+			if slices.Contains(f.tiles[p.tile], p) {
+				seeds = append(seeds, p)
+			}
 		}
-		is.Pieces, is.Size = append(is.Pieces, p), is.Size+p.size
+	}
+	visit := search.Add(1)
+	for _, p := range seeds {
+		if p.visit != visit {
+			f.spread(p, visit, pour, changed)
+		}
+	}
+}
+
+// spread makes an island of all that hangs together with a piece.
+func (f *fill) spread(from *Piece, visit int64, pour *design.Pour, changed map[Tile]bool) {
+	is := &Island{}
+	from.visit = visit
+	for todo := []*Piece{from}; len(todo) > 0; {
+		p := todo[len(todo)-1]
+		todo = todo[:len(todo)-1]
+		is.Pieces = append(is.Pieces, p)
+		is.Size += p.size
 		is.Touches = append(is.Touches, p.Touches...)
+		for _, q := range p.next {
+			if q.visit != visit {
+				q.visit = visit
+				todo = append(todo, q)
+			}
+		}
+	}
+	slices.SortFunc(is.Touches, compareRefs)
+	is.Touches = slices.Compact(is.Touches)
+	first := slices.MinFunc(is.Pieces, func(a, b *Piece) int { return cmp.Or(a.tile.Compare(b.tile), comparePlaces(a.Outer[0], b.Outer[0])) })
+	is.At, is.first = first.Outer[0], first.tile
+	is.Stays = stays(pour, is)
+	for _, p := range is.Pieces {
+		if p.island != nil {
+			delete(f.islands, p.island)
+			if p.island.Stays != is.Stays {
+				changed[p.tile] = true
+			}
+		}
 		p.island = is
 	}
-	for _, is := range out {
-		slices.SortFunc(is.Touches, compareRefs)
-		is.Touches = slices.Compact(is.Touches)
-		is.Stays = stays(pour, is)
-	}
-	return out
+	f.islands[is] = true
 }
+
+func comparePlaces(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) }
 
 // stays tells whether an island is copper of the board.
 func stays(p *design.Pour, i *Island) bool {
@@ -87,10 +126,22 @@ func stays(p *design.Pour, i *Island) bool {
 	return p.Islands == design.IslandsStay && i.Size >= float64(p.Smallest)*thousandth
 }
 
-// Islands of an area on a layer, those that go too.
+// Islands of an area on a layer, those that go too, in the order of their first tile.
 func (f *Fills) Islands(k Key) []*Island {
-	if is := f.of[k]; is != nil {
-		return is.islands
+	is := f.of[k]
+	if is == nil {
+		return nil
 	}
-	return nil
+	return slices.SortedFunc(maps.Keys(is.islands), func(a, b *Island) int { return cmp.Or(a.first.Compare(b.first), comparePlaces(a.At, b.At)) })
+}
+
+// Whole are the areas of an island across its tiles, in a settled order.
+func (i *Island) Whole() (out []overlay.Area, err error) {
+	list := make([]overlay.Area, len(i.Pieces))
+	inOrder := slices.SortedFunc(slices.Values(i.Pieces), func(a, b *Piece) int { return cmp.Or(a.tile.Compare(b.tile), comparePlaces(a.Outer[0], b.Outer[0])) })
+	for k, p := range inOrder {
+		list[k] = p.Area
+	}
+	err = overlay.Done(func() error { out = overlay.Begin().Joined(list).List(); return nil })
+	return out, err
 }

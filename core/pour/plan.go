@@ -110,7 +110,7 @@ func (g *ground) boardsEdge(net design.ID, layer int) *kerbs {
 func kerbOf(corners []geom.Corner, out bool, keep func(geom.Piece) int64) kerb {
 	k := kerb{pieces: geom.Closing(corners), out: out}
 	for _, p := range k.pieces {
-		line := p.Along(stray, false)
+		line := p.Along(chord, false)
 		k.line = append(k.line, line[:len(line)-1]...)
 		k.keeps = append(k.keeps, keep(p))
 	}
@@ -137,7 +137,11 @@ func (a *area) task(at Tile) *Task {
 	margin := t.window.Grow(a.reach)
 	for _, c := range near {
 		if !a.owns(c) && (c.Bare || c.Has(a.layer)) && c.Box().Meets(margin) {
-			t.guards = append(t.guards, a.guardsOf(c)...)
+			for _, g := range a.guardsOf(c) {
+				if g.shape.Box().Grow(g.keep + a.least).Meets(t.window) {
+					t.guards = append(t.guards, g)
+				}
+			}
 		}
 	}
 	for i := range a.index.KeepOuts() {

@@ -66,8 +66,11 @@ type Piece struct {
 	// Touches is the copper of the net that it touches.
 	Touches []layout.Ref
 	size    float64
-	island  *Island
+	tile    Tile
 	seams   [4][]span
+	next    []*Piece // in the tiles beside, that it is one with
+	island  *Island
+	visit   int64 // by which search it was met last
 }
 
 // sides of a tile.

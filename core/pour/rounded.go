@@ -7,7 +7,10 @@ import (
 )
 
 // stray is how far the outlines of what is kept free may lie outside of the true ones, in nanometres: never within.
-const stray = 3_000
+const stray = 1_000
+
+// chord is how far the chords that take the place of an arc may lie within it.
+const chord = 200
 
 // rounded are convex lines that together bound all places within a distance of a shape, beside their radius of it, and stray from
 // those outwards only.
@@ -26,17 +29,17 @@ func rounded(s geom.Shape, more int64) (out [][]geom.Point) {
 	if s.Area {
 		var core []geom.Point
 		for i := range s.Sides() {
-			line := s.Side(i).Along(stray, false)
+			line := s.Side(i).Along(chord, false)
 			core = append(core, line[:len(line)-1]...)
 		}
 		out = append(out, core)
 	}
 	extra := int64(0)
 	if s.Mids != nil {
-		extra = stray // chords lie within their arcs
+		extra = chord // chords lie within their arcs
 	}
 	for i := range s.Sides() {
-		line := s.Side(i).Along(stray, false)
+		line := s.Side(i).Along(chord, false)
 		for j := range len(line) - 1 {
 			if r+extra > 0 && line[j] != line[j+1] {
 				out = append(out, around(line[j:j+2], r+extra))

@@ -67,8 +67,8 @@ func (t *Task) fill() []*Piece {
 	}
 	w := overlay.Begin()
 	box := t.Tile.Box()
-	whole := w.Box(t.window)
-	var bars [][]geom.Point
+	room := w.Box(t.window)
+	var bars [][]geom.Point // what is kept free
 	for _, list := range t.region {
 		var ins [][]geom.Point
 		for _, k := range list {
@@ -78,32 +78,35 @@ func (t *Task) fill() []*Piece {
 				ins = append(ins, k.line)
 			}
 			for i, p := range k.pieces {
-				if p.Box().Grow(k.keeps[i] + t.least + stray).Meets(t.window) {
-					bars = append(bars, rounded(geom.Bow(p, 0), k.keeps[i]+t.least/2)...)
+				if k.keeps[i] > 0 && p.Box().Grow(k.keeps[i]).Meets(t.window) {
+					bars = append(bars, rounded(geom.Bow(p, 0), k.keeps[i])...)
 				}
 			}
 		}
 		if len(ins) > 0 {
-			if whole = whole.Within(w.Union(ins)); whole.Empty() {
+			if room = room.Within(w.Union(ins)); room.Empty() {
 				return nil
 			}
 		}
 	}
 	for _, g := range t.guards {
-		bars = append(bars, rounded(g.shape, g.keep+t.least/2)...)
+		bars = append(bars, rounded(g.shape, g.keep)...)
 	}
 	if len(bars) > 0 {
-		whole = whole.Without(w.Union(bars))
+		room = room.Without(w.Union(bars))
 	}
-	filled := whole.Grown(t.least / 2)
-	if filled.Empty() {
+	// opened: where a disc of half the least width has room. The library draws straight what bends by less than a hundredth of the distance
+	// that it shrinks and grows by: that much more is grown, and held within the room.
+	middles := room.Grown(-t.half(), stray)
+	if middles.Empty() {
 		return nil
 	}
+	filled := middles.Grown(t.half()+t.half()/80, stray).Within(room)
 	if strips := t.laid(filled.List()); len(strips) > 0 {
 		filled = filled.And(w.Union(strips))
 	}
 	var out []*Piece
-	for _, a := range filled.Within(w.Box(box)).List() {
+	for _, a := range w.Clipped(filled, box).List() {
 		p := &Piece{Area: a, size: sizeOf(a), seams: seamsOf(a, box)}
 		asked := w.Ask(a)
 		for _, c := range t.own {
@@ -115,6 +118,9 @@ func (t *Task) fill() []*Piece {
 	}
 	return out
 }
+
+// half of the least width, but for as much as outlines may stray: copper of just that width stays.
+func (t *Task) half() int64 { return t.least/2 - t.least/200 - stray }
 
 // laid are the spokes whose far ends meet what is filled.
 func (t *Task) laid(filled []overlay.Area) (out [][]geom.Point) {

@@ -10,6 +10,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/pour"
 	"goldentrace/core/rules"
 )
 
@@ -24,7 +25,8 @@ type Job struct {
 	Doc   *design.Doc
 	Index *layout.Index
 	Rules *rules.Set
-	Stamp string // when it was made, RFC 3339
+	Fills *pour.Fills // what copper areas fill; nil: there are none
+	Stamp string      // when it was made, RFC 3339
 }
 
 func (j Job) plot(function, polarity string) *Plot {
@@ -44,6 +46,7 @@ func (j Job) Copper(layer int) []byte {
 		side = "Bot"
 	}
 	p := j.plot(fmt.Sprintf("Copper,L%d,%s", layer+1, side), "Positive")
+	j.pours(p, layer)
 	for part := range j.Doc.Placed.All() {
 		for _, c := range j.Index.Of(part.ID) {
 			if !c.Has(layer) || c.Bare {
@@ -92,6 +95,31 @@ func (j Job) Copper(layer int) []byte {
 		}
 	}
 	return p.Bytes()
+}
+
+// pours draws what copper areas fill on a layer: regions, to whose holes cuts of no width lead.
+func (j Job) pours(p *Plot, layer int) {
+	if j.Fills == nil {
+		return
+	}
+	for _, k := range j.Fills.Keys() {
+		if k.Layer != j.Doc.Board.At(layer) {
+			continue
+		}
+		p.Object(map[string]string{"N": Escape(j.Doc.NetName(j.Doc.Pours[k.Pour].Net))})
+		for _, is := range j.Fills.Islands(k) {
+			if !is.Stays {
+				continue
+			}
+			areas, err := is.Whole()
+			if err != nil {
+				panic(err) // whoever makes the files is told
+			}
+			for _, a := range areas {
+				p.Draw("Conductor", geom.Shape{Pts: a.One(), Area: true})
+			}
+		}
+	}
 }
 
 // opening is a place free of mask, and the middle of what it is for; drawn ones have none.

@@ -18,7 +18,9 @@ import (
 	"goldentrace/core/fab/testnet"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/pour"
 	"goldentrace/core/rules"
+	"goldentrace/core/units"
 )
 
 // File is one of the files.
@@ -53,6 +55,17 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 	stem := Stem(name)
 	stamp := at.UTC().Format(time.RFC3339)
 	job := gerber.Job{Doc: d, Index: x, Rules: rules.Of(d), Stamp: stamp}
+	if len(d.Pours) > 0 { // filled anew, so that nothing of before is in the files
+		var err error
+		if job.Fills, err = pour.Of(ctx, d, x, job.Rules, nil); err != nil {
+			return nil, fmt.Errorf("making the files was stopped: %w", err)
+		}
+		for _, k := range job.Fills.Keys() {
+			if at, why := job.Fills.Failed(k); why != nil {
+				return nil, fmt.Errorf("the copper area %s cannot be filled near %s, %s: %w", d.Pours[k.Pour].Name, units.Text(at.X), units.Text(at.Y), why)
+			}
+		}
+	}
 	type step struct {
 		suffix string
 		make   func() []byte
