@@ -38,7 +38,8 @@ type builder struct {
 
 func newBuilder(title string) *builder {
 	d := design.New(title)
-	return &builder{bench: workbench.Open(d, 0), sheet: d.SheetsInOrder()[0].ID}
+	unfilled := func(*workbench.Bench) func(workbench.Beside) { return func(workbench.Beside) {} } // nobody looks at what areas fill meanwhile
+	return &builder{bench: workbench.OpenWith(d, 0, unfilled), sheet: d.SheetsInOrder()[0].ID}
 }
 
 func (b *builder) do(c edit.Command) {

@@ -36,8 +36,18 @@ func finished(t *testing.T, d *design.Doc) {
 			assert.Fail(t, fmt.Sprintf("%s is a signal and lies on an inner layer", name))
 		}
 	}
-	for _, name := range []string{"GND", "+3V3", "+3V3A", "+24V"} {
+	for _, name := range []string{"+3V3", "+3V3A", "+24V"} {
 		assert.GreaterOrEqual(t, wide[name], int64(1_000_000), name)
+	}
+	// the ground has a layer of its own, in one piece
+	for p := range d.Pours.All() {
+		for _, s := range b.PourSeen(p.ID) {
+			if p.Name == "Ground plane" {
+				assert.Equal(t, 1, s.Pieces)
+				assert.Greater(t, s.Size, 0.85*100*70)
+			}
+			assert.Positive(t, s.Joined, p.Name)
+		}
 	}
 	// every pad of a net of two pads or more hangs on it
 	pads := map[design.ID]int{}
@@ -48,7 +58,7 @@ func finished(t *testing.T, d *design.Doc) {
 	}
 	for net, n := range pads {
 		if n > 1 {
-			assert.Len(t, layout.Islands(b.Index().NetPieces(net)), 1, d.NetName(net))
+			assert.Len(t, layout.Islands(b.Index().NetPieces(net), b.Bonds(net)...), 1, d.NetName(net))
 		}
 	}
 }

@@ -33,6 +33,7 @@ func weirBoard(b *builder, tracks func(*builder)) {
 	weirRules(b)
 	weirPlaceNotes(b)
 	tracks(b)
+	weirPours(b)
 	weirPrint(b)
 }
 

@@ -56,6 +56,9 @@ func (b *Bench) Unjoined(net design.ID, at geom.Point, layers uint32) []*layout.
 	return out
 }
 
+// Bonds are the pieces of a net that copper areas join.
+func (b *Bench) Bonds(net design.ID) []layout.Bond { return b.pours.bonds(net) }
+
 // fewPieces is how many pieces a net may have for what it has yet to reach to be measured in a hand's motion.
 const fewPieces = 300
 
