@@ -30,7 +30,7 @@ func TestFilesOfABoard(t *testing.T) {
 	require.NoError(t, err)
 	l := k.dial(id)
 	l.opened()
-	l.say(map[string]any{"t": "edit", "ref": "e", "cmd": map[string]any{"kind": "removeNetTracks", "net": moth.NetNamed("GND").ID}})
+	l.say(map[string]any{"t": "edit", "ref": "e", "cmd": map[string]any{"kind": "removeNetTracks", "net": moth.NetNamed("+3V").ID}})
 	l.until("the edit", func(m raw) bool { return m.Ref == "e" && m.T == "done" })
 	code, body = k.ask("POST", at("/handoff"), "")
 	var f Failure

@@ -38,6 +38,9 @@ func handoffState(h store.Handoff) (*HandoffState, error) {
 	return &HandoffState{h.Made, h.Revision, h.Fingerprint, h.Findings, len(h.Archive), files, h.Archive}, nil
 }
 
+// soon is how long is waited for what is still being filled or checked.
+const soon = 5 * time.Second
+
 // makeHandoff produces the files from a snapshot, so that editing goes on meanwhile. A board
 // with findings is refused unless despite=1 says to go on.
 func (a *api) makeHandoff(c *echo.Context, id int64) error {
@@ -50,16 +53,24 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var rev int64
 	var print, name string
 	var shared design.Shared
-	var behind bool
-	if err := p.do(func() {
-		behind = p.bench.Behind() != nil
-		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
-		shared = p.bench.Doc.Share()
-	}); err != nil {
-		return fail(c, err)
+	behind := true
+	for begun := time.Now(); behind; {
+		if err := p.do(func() {
+			n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
+			behind = p.bench.Behind() != nil
+			shared = p.bench.Doc.Share()
+		}); err != nil {
+			return fail(c, err)
+		}
+		if time.Since(begun) > soon || ctx.Err() != nil {
+			break
+		}
+		if behind { // what is filled or checked beside is seldom long in coming
+			time.Sleep(20 * time.Millisecond)
+		}
 	}
 	if behind && c.QueryParam("despite") == "" {
-		return c.JSON(http.StatusConflict, Failure{Error: "The board is still being checked. Wait for its findings, or make the files all the same."})
+		return c.JSON(http.StatusConflict, Failure{Error: "The board is still being filled and checked. Wait for its findings, or make the files all the same."})
 	}
 	if n > 0 && c.QueryParam("despite") == "" {
 		return c.JSON(http.StatusConflict, Failure{Error: fmt.Sprintf("The checks have %d findings. Look at them first, or make the files all the same.", n), Findings: n})

@@ -84,11 +84,20 @@ func (m *mirror) apply(d workbench.Delta) {
 	}
 }
 
+// unpoured is a demo's document without its copper areas, which take long to fill from scratch each time.
+func unpoured(t require.TestingT, name string) *design.Doc {
+	d, err := demo.Build(name)
+	require.NoError(t, err)
+	for p := range d.Pours.All() {
+		d.Remove(design.KindPour, p.ID)
+	}
+	return d
+}
+
 // A browser that follows the deltas has what one has that opens the project now.
 func TestDeltasAddUp(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		d, err := demo.Build("Moth Lamp")
-		require.NoError(t, err)
+		d := unpoured(t, "Moth Lamp")
 		b := workbench.Open(d, 0)
 		follower := newMirror()
 		follower.apply(b.All())

@@ -6,6 +6,8 @@ import "context"
 type Beside struct {
 	Kind string
 	Rev  int64 // of the copy
+	// Quick work is over in a moment: nobody needs to see it.
+	Quick bool
 	// Run does the work and may be stopped. What it gives back takes the outcome in; the bench's own
 	// goroutine calls that, stopped or not, and settles.
 	Run func(ctx context.Context, progress func(float64)) (take func())

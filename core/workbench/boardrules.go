@@ -109,7 +109,7 @@ func (b *boardRules) begin() {
 	b.since, b.again = map[design.ID]bool{}, false
 	b.Beside(true)
 	shared := b.doc.Share()
-	b.beside(Beside{"check", b.Now(), func(ctx context.Context, progress func(float64)) func() {
+	b.beside(Beside{Kind: "check", Rev: b.Now(), Run: func(ctx context.Context, progress func(float64)) func() {
 		found, err := survey(ctx, shared, progress)
 		return func() { b.take(found, err == nil) }
 	}})

@@ -18,7 +18,6 @@ import (
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/workbench"
-	"goldentrace/demo"
 )
 
 // window is all that a browser makes of the deltas it is sent.
@@ -117,8 +116,7 @@ func acts(r *rand.Rand, b *workbench.Bench, seen *window) []edit.Command {
 func TestFollowersOfALargeProject(t *testing.T) {
 	for seed := range uint64(3) {
 		r := rand.New(rand.NewPCG(seed, 7))
-		d, err := demo.Build("Weir Gauge")
-		require.NoError(t, err)
+		d := unpoured(t, "Weir Gauge")
 		b := workbench.Open(d, 0)
 		follower := opened(b)
 		var done []edit.ChangeSet

@@ -111,14 +111,14 @@ func (p *pours) begin() {
 	}
 	if n <= manyTiles {
 		tasks := p.fills.Tasks(due)
-		p.beside(Beside{"fill", p.Now(), func(ctx context.Context, progress func(float64)) func() {
+		p.beside(Beside{Kind: "fill", Rev: p.Now(), Quick: true, Run: func(ctx context.Context, progress func(float64)) func() {
 			list := p.outcomes(ctx, tasks, progress)
 			return func() { p.taken(due, list) }
 		}})
 		return
 	}
 	shared := p.doc.Share()
-	p.beside(Beside{"fill", p.Now(), func(ctx context.Context, progress func(float64)) func() {
+	p.beside(Beside{Kind: "fill", Rev: p.Now(), Run: func(ctx context.Context, progress func(float64)) func() {
 		list, err := fillCopy(ctx, shared, due, progress)
 		if err != nil {
 			list = nil

@@ -279,7 +279,7 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	d.Put(&design.BoardDimension{ID: d.NewID(), From: design.Anchor{At: corner}, To: design.Anchor{At: geom.Pt(0, 0)}})
 	gnd, vin := d.NetNamed("GND").ID, d.NetNamed("VIN").ID
 	top2 := []design.LayerID{d.Board.Top(), d.Board.At(1)}
-	d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: gnd, Layers: top2, Outline: geom.Corners(at(2, 2), at(8, 2), at(8, 7), at(3, 8))})
-	d.Put(&design.Pour{ID: d.NewID(), Name: "VIN", Net: vin, Layers: top2[:1], Priority: 1, Outline: geom.Corners(at(2, 3), at(5, 3), at(4, 6), at(2, 5))})
+	d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: gnd, Layers: top2, Outline: geom.Corners(at(4, 3), at(7, 3), at(7, 6), at(5, 7))})
+	d.Put(&design.Pour{ID: d.NewID(), Name: "VIN", Net: vin, Layers: top2[:1], Priority: 1, Outline: geom.Corners(at(3, 4), at(6, 4), at(5, 6), at(3, 5))})
 	require.NoError(t, d.Whole())
 }

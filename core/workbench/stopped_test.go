@@ -13,13 +13,11 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/question"
 	"goldentrace/core/workbench"
-	"goldentrace/demo"
 )
 
 // What is told to stop says why, asks no more and leaves everything as it was; how far it is never goes back.
 func TestLongActsAreStopped(t *testing.T) {
-	d, err := demo.Build("Weir Gauge")
-	require.NoError(t, err)
+	d := unpoured(t, "Weir Gauge")
 	b := workbench.Open(d, 0)
 	enough := errors.New("that is enough")
 	var parts, tracks []design.ID
