@@ -24,8 +24,7 @@ import (
 	"goldentrace/demo"
 )
 
-func files(t *testing.T, d *design.Doc, name string) map[string][]byte {
-	t.Helper()
+func files(t require.TestingT, d *design.Doc, name string) map[string][]byte {
 	list, err := handoff.Make(context.Background(), d, layout.NewIndex(d), name, time.Date(2026, 3, 4, 5, 6, 7, 0, time.UTC), nil)
 	require.NoError(t, err)
 	out := map[string][]byte{}
@@ -35,8 +34,7 @@ func files(t *testing.T, d *design.Doc, name string) map[string][]byte {
 	return out
 }
 
-func trace(t *testing.T, f map[string][]byte) []reread.Island {
-	t.Helper()
+func trace(t require.TestingT, f map[string][]byte) []reread.Island {
 	var copper []*reread.Artwork
 	for i := 1; f[fmt.Sprintf("copper-%d.gbr", i)] != nil; i++ {
 		a, err := reread.Gerber(f[fmt.Sprintf("copper-%d.gbr", i)])
