@@ -14,7 +14,6 @@ type ground struct {
 	doc   *design.Doc
 	index *layout.Index
 	rules *rules.Set
-	edge  *kerbs // of the board; nil: not yet made
 }
 
 // kerbs are closed lines with the box around them.

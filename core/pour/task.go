@@ -1,7 +1,6 @@
 package pour
 
 import (
-	"cmp"
 	"math"
 	"slices"
 
@@ -168,7 +167,3 @@ func spokesOf(pad geom.Shape, at geom.Point, n int, width, gap int64, first int3
 
 // joint is how far a spoke reaches into the area, in nanometres.
 const joint = 20_000
-
-func compareOutcomes(a, b Outcome) int {
-	return cmp.Or(a.Key.Compare(b.Key), a.Tile.Compare(b.Tile))
-}
