@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"maps"
 
 	"goldentrace/core/design"
 )
@@ -52,4 +53,46 @@ func (tx *Tx) pourName(net design.ID) string {
 			return s
 		}
 	}
+}
+
+// SetJoins says how copper areas join vias and the pads of parts: design.ByRule, Solidly, BySpokes or NotJoined. Pad names the pads of
+// parts; empty: all of them.
+type SetJoins struct {
+	IDs  []design.ID `json:"ids"`
+	Pad  string      `json:"pad,omitempty"`
+	Join string      `json:"join"`
+}
+
+// Apply the command.
+func (c *SetJoins) Apply(tx *Tx) error {
+	for _, id := range c.IDs {
+		var put design.Object
+		switch o := tx.Doc.Get(id).(type) {
+		case *design.Via:
+			put = with(o, func(q *design.Via) { q.Join = c.Join })
+		case *design.Placed:
+			joins := maps.Clone(o.Joins)
+			if joins == nil {
+				joins = map[string]string{}
+			}
+			for pad := range o.Nets {
+				if c.Pad != "" && pad != c.Pad {
+					continue
+				}
+				if joins[pad] = c.Join; c.Join == design.ByRule {
+					delete(joins, pad)
+				}
+			}
+			if len(joins) == 0 {
+				joins = nil
+			}
+			put = with(o, func(q *design.Placed) { q.Joins = joins })
+		default:
+			return fmt.Errorf("copper areas join pads and vias; something else was picked (id %d)", id)
+		}
+		if err := tx.Put(put); err != nil {
+			return err
+		}
+	}
+	return nil
 }

@@ -94,6 +94,7 @@ var kinds = map[string]func() Command{
 	"roundTracks":     func() Command { return &RoundTracks{} },
 	"tidyTracks":      func() Command { return &TidyTracks{} },
 	"removeNetTracks": func() Command { return &RemoveNetTracks{} },
+	"setJoins":        func() Command { return &SetJoins{} },
 	"putPour":         func() Command { return &PutPour{} },
 	"removeAllTracks": func() Command { return &RemoveAllTracks{} },
 	"setLetters":      func() Command { return &SetLetters{} },

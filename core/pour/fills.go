@@ -300,3 +300,13 @@ func (f *Fills) Least(k Key) int64 {
 	}
 	return 0
 }
+
+// At is the island of an area on a layer that a place lies in, of those that stay; nil: nothing is filled there.
+func (f *Fills) At(k Key, at geom.Point) *Island {
+	for _, p := range f.Seen(k, Tile{floor(at.X), floor(at.Y)}) {
+		if geom.InPolygon(at, p.Outer) && !slices.ContainsFunc(p.Holes, func(h []geom.Point) bool { return geom.InPolygon(at, h) }) {
+			return p.island
+		}
+	}
+	return nil
+}

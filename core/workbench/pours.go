@@ -6,6 +6,7 @@ import (
 	"maps"
 	"slices"
 
+	"goldentrace/core/check"
 	"goldentrace/core/derive"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
@@ -18,12 +19,13 @@ import (
 // pours are what copper areas fill.
 type pours struct {
 	*derive.Result
-	doc    *design.Doc
-	fills  *pour.Fills
-	beside func(Beside)                    // nil: nothing is done beside
-	busy   bool                            // tiles are being filled beside
-	nets   derive.Feed[design.ID]          // whose areas fill otherwise now
-	before map[pour.Key]map[pour.Tile]bool // tiles that changed since it was last told
+	doc      *design.Doc
+	fills    *pour.Fills
+	beside   func(Beside) // nil: nothing is done beside
+	busy     bool         // tiles are being filled beside
+	findings *ledger
+	nets     derive.Feed[design.ID]          // whose areas fill otherwise now
+	before   map[pour.Key]map[pour.Tile]bool // tiles that changed since it was last told
 }
 
 // Filled is what a copper area fills of a tile: closed lines, of which an odd number surround what is filled. Without any, it fills nothing there.
@@ -39,18 +41,31 @@ type Filled struct {
 const manyTiles = 150
 
 func newPours(b *Bench) *pours {
-	p := &pours{doc: b.Doc, fills: pour.New(b.Doc, b.copper.index, b.rules.set), beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
+	p := &pours{doc: b.Doc, findings: b.findings, fills: pour.New(b.Doc, b.copper.index, b.rules.set), beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
 	p.Result = b.graph.Result("fills", p.renew)
 	p.Of(func(c edit.Change) {
 		was, _ := c.Before.(*design.Pour)
 		is, _ := c.After.(*design.Pour)
 		p.fills.Pour(was, is)
 		for _, o := range []*design.Pour{was, is} {
-			if o != nil {
-				p.nets.Tell(o.Net)
+			if o == nil {
+				continue
+			}
+			p.nets.Tell(o.Net)
+			for _, l := range o.Layers {
+				p.say(pour.Key{Pour: o.ID, Layer: l})
 			}
 		}
 	}, design.KindPour)
+	p.Of(func(c edit.Change) { // which findings name
+		for o := range b.Doc.Pours.All() {
+			if o.Net == c.ID {
+				for _, l := range o.Layers {
+					p.say(pour.Key{Pour: o.ID, Layer: l})
+				}
+			}
+		}
+	}, design.KindNet)
 	p.Of(func(c edit.Change) {
 		if heeds(c.Before) || heeds(c.After) {
 			p.fills.Anew()
@@ -165,6 +180,7 @@ func (p *pours) take(list []pour.Outcome) {
 		for _, t := range c.Tiles {
 			p.before[c.Key][t] = true
 		}
+		p.say(c.Key)
 		if o := p.doc.Pours[c.Pour]; o != nil {
 			nets[o.Net] = true
 		}
@@ -172,6 +188,15 @@ func (p *pours) take(list []pour.Outcome) {
 	for _, n := range slices.Sorted(maps.Keys(nets)) {
 		p.nets.Tell(n)
 	}
+}
+
+// say makes the finding about an area on a layer.
+func (p *pours) say(k pour.Key) {
+	if f := check.Pours(p.doc, p.fills, k); f != nil {
+		p.findings.put(f)
+		return
+	}
+	p.findings.drop(check.PourKey(k))
 }
 
 // bonds are the pieces of a net that areas join.
@@ -253,6 +278,23 @@ func (b *Bench) PourSeen(id design.ID) (out []PourSeen) {
 			s.Joined += len(is.Touches)
 		}
 		out = append(out, s)
+	}
+	return out
+}
+
+// beneath are the pieces that copper areas of a net join which are filled at a place on layers of a mask.
+func (p *pours) beneath(net design.ID, at geom.Point, layers uint32) (out layout.Bond) {
+	for o := range p.doc.Pours.All() {
+		if o.Net != net {
+			continue
+		}
+		for _, l := range o.Layers {
+			if i := p.doc.Board.Position(l); i >= 0 && layers&(1<<i) != 0 {
+				if is := p.fills.At(pour.Key{Pour: o.ID, Layer: l}, at); is != nil {
+					out = append(out, is.Touches...)
+				}
+			}
+		}
 	}
 	return out
 }

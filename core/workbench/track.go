@@ -2,6 +2,7 @@ package workbench
 
 import (
 	"math"
+	"slices"
 
 	"goldentrace/core/check"
 	"goldentrace/core/design"
@@ -44,10 +45,11 @@ func (b *Bench) Unjoined(net design.ID, at geom.Point, layers uint32) []*layout.
 		return out
 	}
 	var out []*layout.Copper
+	beneath := b.pours.beneath(net, at, layers)
 	for _, island := range layout.Islands(pieces, b.pours.bonds(net)...) {
 		own := false
 		for _, c := range island {
-			own = own || c.Layers&layers != 0 && c.Shape.Holds(at)
+			own = own || c.Layers&layers != 0 && c.Shape.Holds(at) || slices.Contains(beneath, c.Ref())
 		}
 		if !own {
 			out = append(out, island...)

@@ -14,6 +14,7 @@ import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
 import type { BoardEditor } from './editor'
 import AreaDetails from './AreaDetails.vue'
+import JoinField from './JoinField.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
@@ -129,6 +130,7 @@ function resize(w: number, h: number) {
       :options="['top', 'bottom']"
       @keep="set({ bottom: $event === 'bottom' })"
     />
+    <JoinField v-if="pours.length" :project="project" :ids="[placed.id]" />
     <v-table>
       <tbody>
         <tr v-for="(net, pad) in placed.nets" :key="pad">
@@ -188,6 +190,7 @@ function resize(w: number, h: number) {
         <span class="mono">{{ say((one.object as Kinds['via']).hole) }}</span>
       </p>
       <p class="quiet">{{ span(one.object as Kinds['via']) }}</p>
+      <JoinField :project="project" :ids="[one.object!.id]" />
     </template>
     <template v-else>
       <LengthField label="x" :value="(one.object as Kinds['hole']).at.x" @keep="set({ x: $event })" />

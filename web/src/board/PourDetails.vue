@@ -11,6 +11,7 @@ import TextField from '../shell/fields/TextField.vue'
 import WholeField from '../shell/fields/WholeField.vue'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
+import { joinWays } from './pours'
 
 /** A copper area: its net, its layers, how it fills and joins pads, and what came of it. */
 const props = defineProps<{ project: Project; editor: BoardEditor; pour: Kinds['pour'] }>()
@@ -22,12 +23,6 @@ function layer(id: number, on: boolean) {
   const next = on ? [...now, id] : now.filter((l) => l !== id)
   if (next.length) put({ layers: props.editor.copper.map((l) => l.id).filter((l) => next.includes(l)) })
 }
-const joins = [
-  { value: '', title: 'as the rules say' },
-  { value: 'spokes', title: 'by spokes' },
-  { value: 'solid', title: 'solidly' },
-  { value: 'none', title: 'not at all' },
-]
 const behind = computed(() => 'fills' in props.project.behind.value)
 const seen = ref<PourSeen[]>([])
 async function look() {
@@ -90,7 +85,7 @@ function says(s: PourSeen) {
     @keep="put({ smallest: $event * 1000 })"
   />
   <h4>Pads are joined</h4>
-  <ChoiceField label="How" :value="pour.join ?? ''" :options="joins" @keep="put({ join: $event })" />
+  <ChoiceField label="How" :value="pour.join ?? ''" :options="joinWays" @keep="put({ join: $event })" />
   <template v-if="pour.join !== 'solid' && pour.join !== 'none'">
     <WholeField label="Spokes" :value="pour.spokes?.number || 4" :least="1" :most="8" @keep="spokes({ number: $event })" />
     <LengthField label="Their width" :value="pour.spokes?.width || null" empty="by the rules" @keep="spokes({ width: $event })" />

@@ -7,6 +7,7 @@ import { paintAreaGrips } from './areaShape'
 import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
+import { paintNetFills } from './pours'
 
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
@@ -82,6 +83,8 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
   if (!net) return
   const { ctx } = pen
   const c = ed.look().colours
+  ctx.globalAlpha = 0.16
+  paintNetFills(pen, ed.project, net, box, (l) => l === ed.state.layer, c.linkNet)
   ctx.globalAlpha = 0.5
   for (const id of ed.scene.idsWithin(box)) {
     const found = ed.project.find(id)

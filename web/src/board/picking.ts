@@ -4,6 +4,7 @@ import { boxOf } from '../canvas/viewport'
 import type { Kinds, Placed, Point } from '../live/wire.gen'
 import { courtyard, nearOutline, padOutlines } from './pattern'
 import type { BoardEditor } from './editor'
+import { filledAt } from './pours'
 
 /** Copper under the hand. */
 export interface Touched {
@@ -118,5 +119,9 @@ export function touched(ed: BoardEditor, p: Point, tolerance: number): Touched |
       offer({ id: t.id, net: t.net ?? 0, at: end, layers: [t.layer], name: 'track' }, 2)
     }
   }
+  if (!best)
+    for (const f of filledAt(ed.project, p))
+      if (!ed.state.hidden.includes(f.layer))
+        offer({ id: f.pour, net: ed.project.get('pour', f.pour)!.net, at: ed.onGrid(p), layers: [f.layer], name: 'copper area' }, 3) // prettier-ignore
   return best
 }

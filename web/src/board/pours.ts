@@ -1,6 +1,8 @@
 import { ringBox, traceRing } from '../canvas/arcs'
 import type { Item, Pen } from '../canvas/scene'
-import type { Filled, Kinds } from '../live/wire.gen'
+import type { Box } from '../canvas/viewport'
+import type { Project } from '../live/project'
+import type { Filled, Kinds, Point } from '../live/wire.gen'
 import { copperColour, hatchAngle, mixed } from '../shell/tokens'
 import type { Look } from './draw'
 
@@ -8,6 +10,14 @@ import type { Look } from './draw'
 const side = 5_000_000
 /** How what is filled is drawn. */
 export type Fills = 'full' | 'edges' | 'hatch'
+
+/** The ways in which an area joins a pad. */
+export const joinWays = [
+  { value: '', title: 'as the rules say' },
+  { value: 'spokes', title: 'by spokes' },
+  { value: 'solid', title: 'solidly' },
+  { value: 'none', title: 'not at all' },
+]
 
 /** Ids by which the tiles of copper areas stand in the scene: below zero, which no object has. */
 export class TileIds {
@@ -132,4 +142,47 @@ export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string):
       },
     },
   ]
+}
+
+/** Whether a tile is filled at a place. */
+export function fillsAt(f: Filled, p: Point): boolean {
+  let within = false
+  for (const l of f.lines)
+    for (let i = 0, j = l.length - 2; i < l.length; j = i, i += 2)
+      if (l[i + 1] > p.y !== l[j + 1] > p.y && p.x < l[i] + ((p.y - l[i + 1]) / (l[j + 1] - l[i + 1])) * (l[j] - l[i])) within = !within // prettier-ignore
+  return within
+}
+
+/** What copper areas fill at a place: the areas, each with the layer. */
+export function filledAt(project: Project, p: Point): Filled[] {
+  const [x, y] = [Math.floor(p.x / side), Math.floor(p.y / side)]
+  return project
+    .all('pour')
+    .flatMap((a) => a.layers.map((l) => project.filled.get(`${a.id} ${l} ${x} ${y}`)))
+    .filter((f) => !!f && fillsAt(f, p)) as Filled[]
+}
+
+/** What is filled of a net within a box. */
+export function paintNetFills(
+  { ctx }: Pen,
+  project: Project,
+  net: number,
+  box: Box,
+  seen: (layer: number) => boolean,
+  colour: string,
+) {
+  ctx.beginPath()
+  for (const f of project.filled.values())
+    if (
+      project.get('pour', f.pour)?.net === net &&
+      seen(f.layer) &&
+      f.x * side < box.maxX &&
+      (f.x + 1) * side > box.minX &&
+      f.y * side < box.maxY &&
+      (f.y + 1) * side > box.minY
+    )
+      // prettier-ignore
+      trace(ctx, f.lines)
+  ctx.fillStyle = colour
+  ctx.fill('evenodd')
 }

@@ -1087,6 +1087,12 @@ export interface SetHole {
   keep?: number
 }
 
+export interface SetJoins {
+  ids: number[]
+  pad?: string
+  join: string
+}
+
 export interface SetLabel {
   id: number
   at?: Point
@@ -3030,6 +3036,7 @@ export interface Commands {
   setFigure: SetFigure
   setFootprint: SetFootprint
   setHole: SetHole
+  setJoins: SetJoins
   setLabel: SetLabel
   setLayers: SetLayers
   setLegend: SetLegend

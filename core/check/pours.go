@@ -1,0 +1,47 @@
+package check
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/pour"
+	"goldentrace/core/units"
+)
+
+// PourKey is the key of the finding about an area on a layer.
+func PourKey(k pour.Key) string { return fmt.Sprintf("pour %d %d", k.Pour, k.Layer) }
+
+// Pours is the finding about what an area fills on a layer: that it could not be filled, that nothing of its net reaches it, or that a plane
+// falls into pieces; nil: there is nothing to say.
+func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
+	p := d.Pours[k.Pour]
+	l := d.Board.Layer(k.Layer)
+	if p == nil || l == nil || !p.On(k.Layer) {
+		return nil
+	}
+	say := func(severity Severity, rule, text string, at geom.Point) *Finding {
+		return &Finding{Key: PourKey(k), Kind: "pour", Severity: severity, Rule: rule, Stage: "board", Text: text, At: at, Layer: k.Layer, Objects: []design.ID{p.ID}}
+	}
+	if at, why := f.Failed(k); why != nil {
+		return say(Fault, "Copper areas are filled", fmt.Sprintf("The copper area %s cannot be filled near %s, %s on %s: %v.", p.Name, units.Text(at.X), units.Text(at.Y), l.Name, why), at)
+	}
+	var stay, gone []*pour.Island
+	for _, is := range f.Islands(k) {
+		if is.Stays {
+			stay = append(stay, is)
+		} else {
+			gone = append(gone, is)
+		}
+	}
+	switch position := d.Board.Position(k.Layer); {
+	case len(stay) == 0 && len(gone) > 0:
+		return say(Warning, "Copper areas are reached", fmt.Sprintf("Nothing of %s reaches the copper area %s on %s, so that it is left empty.", d.NetName(p.Net), p.Name, l.Name), gone[0].At)
+	case len(p.Outline) == 0 && len(stay) > 1 && position > 0 && position < d.Board.Layers()-1:
+		least := slices.MinFunc(stay, func(a, b *pour.Island) int { return cmp.Compare(a.Size, b.Size) })
+		return say(Warning, "Planes are whole", fmt.Sprintf("The plane of %s on %s falls into %d pieces.", d.NetName(p.Net), l.Name, len(stay)), least.At)
+	}
+	return nil
+}

@@ -1,0 +1,200 @@
+package pour_test
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/pour"
+)
+
+// pinned is a plate of 20 × 12 mm with an area of GND on top and a round plated pad of GND, 1.6 mm wide, in its middle.
+func pinned() (d *design.Doc, p *design.Pour, pin *design.Placed) {
+	d, gnd, _ := plate(20, 12)
+	for p = range d.Pours.All() {
+	}
+	d.Put(&design.Footprint{ID: 90, Name: "Pin", Pads: []design.Pad{{Number: "1", Form: design.Round, Size: mm(1.6, 1.6), Hole: 800_000}}})
+	pin = &design.Placed{ID: d.NewID(), Part: 999, Designator: "P1", Footprint: "Pin", At: mm(10, 6), Nets: map[string]design.ID{"1": gnd}}
+	d.Put(pin)
+	return d, p, pin
+}
+
+// strips are the directions in degrees in which copper leads through the middle of the gap around the pad, each with how wide it is in
+// nanometres, found by going round it.
+func strips(f *pour.Fills, k pour.Key, at geom.Point, r float64) (out [][2]float64) {
+	const steps = 7200
+	filled := func(i int) bool {
+		sin, cos := math.Sincos(2 * math.Pi * float64(i) / steps)
+		return f.At(k, geom.Pt(at.X+int64(r*cos), at.Y+int64(r*sin))) != nil
+	}
+	first := 0
+	for first < steps && filled(first) {
+		first++
+	}
+	if first == steps {
+		return nil // all around
+	}
+	for i := first; i < first+steps; i++ {
+		if !filled(i) {
+			continue
+		}
+		j := i
+		for filled(j) {
+			j++
+		}
+		angle := math.Mod(float64(i+j-1)/2*360/steps, 360)
+		out = append(out, [2]float64{angle, 2 * r * math.Sin(math.Pi*float64(j-i)/steps)})
+		i = j
+	}
+	return out
+}
+
+// A pad is joined by as many spokes as asked for, as wide, in the directions asked for, across a gap that is free otherwise.
+func TestSpokes(t *testing.T) {
+	for _, c := range []struct {
+		spokes design.Spokes
+		turned int32
+		want   []float64
+		width  float64
+		gap    float64
+	}{
+		{design.Spokes{}, 0, []float64{0, 90, 180, 270}, 300_000, 250_000},
+		{design.Spokes{}, 45_000, []float64{45, 135, 225, 315}, 300_000, 250_000},
+		{design.Spokes{Number: 3, Width: 400_000, Gap: 500_000, Angle: 90_000}, 0, []float64{90, 210, 330}, 400_000, 500_000},
+		{design.Spokes{Number: 1, Angle: 200_000}, 0, []float64{200}, 300_000, 250_000},
+	} {
+		d, p, pin := pinned()
+		q := *p
+		q.Spokes = c.spokes
+		d.Put(&q)
+		turned := *pin
+		turned.Angle = c.turned
+		d.Put(&turned)
+		f := filled(t, d)
+		k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+		got := strips(f, k, pin.At, 800_000+c.gap/2)
+		require.Len(t, got, len(c.want), "%v", c)
+		for _, want := range c.want {
+			found := false
+			for _, g := range got {
+				off := math.Abs(math.Mod(g[0]-want+540, 360) - 180)
+				found = found || off < 0.2 && math.Abs(g[1]-c.width) < 3_000
+			}
+			assert.True(t, found, "at %v°: %v", want, got)
+		}
+		assert.Nil(t, f.At(k, pin.At.Add(geom.Pt(int64((800_000+c.gap*0.98)*math.Cos(0.35)), int64((800_000+c.gap*0.98)*math.Sin(0.35))))), "the gap is free")
+		require.Len(t, f.Islands(k), 1)
+		assert.Equal(t, []int{1}, []int{len(f.Islands(k)[0].Touches)})
+	}
+}
+
+// A spoke that would come too near to something, or that would end in nothing, is left out; the rest stay.
+func TestSpokesThatFindNoRoom(t *testing.T) {
+	d, p, pin := pinned()
+	sig := d.NetNamed("SIG").ID
+	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+	d.Put(&design.Track{ID: d.NewID(), Layer: p.Layers[0], A: mm(11.3, 5), B: mm(11.3, 7), Width: 200_000, Net: sig})
+	f := filled(t, d)
+	got := strips(f, k, pin.At, 925_000)
+	require.Len(t, got, 3, "to the right the track is in the way")
+	for _, g := range got {
+		assert.Greater(t, math.Min(g[0], 360-g[0]), 80.0)
+	}
+	// on both other sides too: the pad is joined from the left alone
+	d.Put(&design.Track{ID: d.NewID(), Layer: p.Layers[0], A: mm(9, 7.3), B: mm(11, 7.3), Width: 200_000, Net: sig})
+	d.Put(&design.Track{ID: d.NewID(), Layer: p.Layers[0], A: mm(9, 4.7), B: mm(11, 4.7), Width: 200_000, Net: sig})
+	got = strips(filled(t, d), k, pin.At, 925_000)
+	require.Len(t, got, 1)
+	assert.InDelta(t, 180, got[0][0], 0.2)
+}
+
+// What a pad says of how it is joined goes before what its part says, that before its footprint, that before the area, and the rules come last; for
+// vias the rules of a new project say: solidly.
+func TestWhoSaysHowPadsAreJoined(t *testing.T) {
+	const r = 925_000
+	joined := func(change func(d *design.Doc, p *design.Pour, pin *design.Placed)) int {
+		d, p, pin := pinned()
+		change(d, p, pin)
+		f := filled(t, d)
+		got := strips(f, pour.Key{Pour: p.ID, Layer: p.Layers[0]}, pin.At, r)
+		if len(got) == 0 && f.At(pour.Key{Pour: p.ID, Layer: p.Layers[0]}, pin.At.Add(geom.Pt(r, 0))) != nil {
+			return -1 // all around
+		}
+		return len(got)
+	}
+	put := func(d *design.Doc, p design.Pour, join string) { p.Join = join; d.Put(&p) }
+	pads := func(d *design.Doc, join string) {
+		foot := *d.Footprints[90]
+		foot.Pads = []design.Pad{foot.Pads[0]}
+		foot.Pads[0].Join = join
+		d.Put(&foot)
+	}
+	assert.Equal(t, 4, joined(func(*design.Doc, *design.Pour, *design.Placed) {}), "by the rules")
+	assert.Equal(t, -1, joined(func(d *design.Doc, p *design.Pour, _ *design.Placed) { put(d, *p, design.Solidly) }))
+	assert.Equal(t, 4, joined(func(d *design.Doc, p *design.Pour, _ *design.Placed) { put(d, *p, design.Solidly); pads(d, design.BySpokes) }))
+	assert.Equal(t, -1, joined(func(d *design.Doc, p *design.Pour, pin *design.Placed) {
+		put(d, *p, design.BySpokes)
+		pads(d, design.BySpokes)
+		q := *pin
+		q.Joins = map[string]string{"1": design.Solidly}
+		d.Put(&q)
+	}))
+	rule := func(k design.RuleKind, s design.Scope, v int64) func(*design.Doc, *design.Pour, *design.Placed) {
+		return func(d *design.Doc, _ *design.Pour, _ *design.Placed) {
+			d.Put(&design.Rule{ID: d.NewID(), Kind: k, Order: 99, A: s, Value: design.Fixed(v)})
+		}
+	}
+	assert.Equal(t, -1, joined(rule(design.SpokeGap, design.Scope{Thing: design.ThroughPad}, 0)), "a gap of nothing is solid")
+	assert.Equal(t, 4, joined(rule(design.SpokeGap, design.Scope{Thing: design.SurfacePad}, 0)), "of other pads")
+
+	d, p, pin := pinned()
+	d.Put(&design.Via{ID: d.NewID(), At: mm(4, 6), Diameter: 1_600_000, Hole: 800_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: p.Net})
+	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+	assert.NotNil(t, filled(t, d).At(k, mm(4, 6).Add(geom.Pt(900_000, 100_000))), "vias solidly")
+
+	// one that is not joined at all keeps the clearance of foreign copper, and does not count as reached
+	put(d, *p, design.NotJoined)
+	f := filled(t, d)
+	assert.Empty(t, strips(f, k, pin.At, r))
+	require.Len(t, f.Islands(k), 1)
+	assert.Empty(t, f.Islands(k)[0].Touches)
+	assert.False(t, f.Islands(k)[0].Stays)
+}
+
+// Islands that nothing of the net reaches go, or stay from a size on; a via of the net makes one copper of the board; one that goes is no longer
+// there for anybody.
+func TestIslands(t *testing.T) {
+	d, p, _ := pinned()
+	sig := d.NetNamed("SIG").ID
+	top := p.Layers[0]
+	// a foreign track from edge to edge parts the plate at x = 15: what lies beyond is 4.5 mm wide and 11.4 mm high
+	d.Put(&design.Track{ID: d.NewID(), Layer: top, A: mm(15, -1), B: mm(15, 13), Width: 200_000, Net: sig})
+	k := pour.Key{Pour: p.ID, Layer: top}
+	beyond := (19.7 - 15.3) * 11.4
+	f := filled(t, d)
+	require.Len(t, f.Islands(k), 2)
+	assert.Nil(t, f.At(k, mm(18, 6)))
+	assert.NotNil(t, f.At(k, mm(3, 6)))
+	assert.InEpsilon(t, beyond, f.Islands(k)[1].Size/1e12, 0.001)
+	for _, c := range []struct {
+		least int64
+		stays bool
+	}{{0, true}, {50_000, true}, {51_000, false}} {
+		q := *p
+		q.Islands, q.Smallest = design.IslandsStay, c.least
+		d.Put(&q)
+		assert.Equal(t, c.stays, filled(t, d).At(k, mm(18, 6)) != nil, "%d", c.least)
+	}
+	d.Put(p)
+	d.Put(&design.Via{ID: d.NewID(), At: mm(17, 3), Diameter: 600_000, Hole: 300_000, From: top, To: d.Board.Bottom(), Net: p.Net})
+	f = filled(t, d)
+	assert.NotNil(t, f.At(k, mm(18, 6)))
+	whole, err := f.Islands(k)[1].Whole()
+	require.NoError(t, err)
+	require.Len(t, whole, 1, "across its tiles it is one")
+	assert.InEpsilon(t, beyond, (geom.Area(whole[0].Outer))/1e12, 0.001)
+}
