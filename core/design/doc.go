@@ -160,7 +160,6 @@ func New(title string) *Doc {
 	d.Put(Board{ID: BoardID}.Stacked(TwoLayers()))
 	d.Put(&Sheet{ID: d.NewID(), Name: "Sheet 1", Order: 1, Size: "A4"})
 	d.SetBase(Usual())
-	d.Put(&Rule{ID: d.NewID(), Kind: SpokeGap, Order: len(RuleKinds), A: Scope{Thing: AVia}}) // vias need no soldering
 	return d
 }
 

@@ -1,6 +1,6 @@
 package design
 
-// From version 3 to 4. There are rules of how copper areas join pads: by spokes, vias solidly. Nothing of version 3 has areas.
+// From version 3 to 4. There are rules of how copper areas join pads: by spokes. Nothing of version 3 has areas.
 func toFour(objects []Raw, next ID) ([]Raw, ID, error) {
 	for _, o := range objects {
 		next = max(next, o.ID+1, FirstFree)
@@ -9,10 +9,9 @@ func toFour(objects []Raw, next ID) ([]Raw, ID, error) {
 	for i, r := range []Rule{
 		{Kind: SpokeWidth, Order: 13, Value: Fixed(usual[SpokeWidth])},
 		{Kind: SpokeGap, Order: 14, Value: Fixed(usual[SpokeGap])},
-		{Kind: SpokeGap, Order: 15, A: Scope{Thing: AVia}},
 	} {
 		r.ID = next + ID(i)
 		objects = append(objects, raw(&r))
 	}
-	return objects, next + 3, nil
+	return objects, next + 2, nil
 }

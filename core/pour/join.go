@@ -36,6 +36,8 @@ func (a *area) joining(c *layout.Copper) Joining {
 	how := cmp.Or(a.own(c), a.Join)
 	out := Joining{How: how, Spokes: s}
 	switch {
+	case how == design.ByRule && c.Kind == "via" && gap.Rule.A.Thing != design.AVia: // it needs no soldering; a rule for vias may say otherwise
+		out.How = design.Solidly
 	case how == design.ByRule && gap.Of(0) == 0:
 		out.How, out.Rule = design.Solidly, gap.Rule
 	case how == design.ByRule && width.Of(0) == 0:

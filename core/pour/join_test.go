@@ -112,8 +112,8 @@ func TestSpokesThatFindNoRoom(t *testing.T) {
 	assert.InDelta(t, 180, got[0][0], 0.2)
 }
 
-// What a pad says of how it is joined goes before what its part says, that before its footprint, that before the area, and the rules come last; for
-// vias the rules of a new project say: solidly.
+// What a pad says of how it is joined goes before what its part says, that before its footprint, that before the area, and the rules come last. Vias
+// are joined solidly, unless a rule for vias says otherwise.
 func TestWhoSaysHowPadsAreJoined(t *testing.T) {
 	const r = 925_000
 	joined := func(change func(d *design.Doc, p *design.Pour, pin *design.Placed)) int {
@@ -135,7 +135,10 @@ func TestWhoSaysHowPadsAreJoined(t *testing.T) {
 	}
 	assert.Equal(t, 4, joined(func(*design.Doc, *design.Pour, *design.Placed) {}), "by the rules")
 	assert.Equal(t, -1, joined(func(d *design.Doc, p *design.Pour, _ *design.Placed) { put(d, *p, design.Solidly) }))
-	assert.Equal(t, 4, joined(func(d *design.Doc, p *design.Pour, _ *design.Placed) { put(d, *p, design.Solidly); pads(d, design.BySpokes) }))
+	assert.Equal(t, 4, joined(func(d *design.Doc, p *design.Pour, _ *design.Placed) {
+		put(d, *p, design.Solidly)
+		pads(d, design.BySpokes)
+	}))
 	assert.Equal(t, -1, joined(func(d *design.Doc, p *design.Pour, pin *design.Placed) {
 		put(d, *p, design.BySpokes)
 		pads(d, design.BySpokes)
@@ -155,6 +158,11 @@ func TestWhoSaysHowPadsAreJoined(t *testing.T) {
 	d.Put(&design.Via{ID: d.NewID(), At: mm(4, 6), Diameter: 1_600_000, Hole: 800_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: p.Net})
 	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
 	assert.NotNil(t, filled(t, d).At(k, mm(4, 6).Add(geom.Pt(900_000, 100_000))), "vias solidly")
+
+	gap := design.Rule{ID: d.NewID(), Kind: design.SpokeGap, Order: 99, A: design.Scope{Thing: design.AVia}, Value: design.Fixed(200_000)}
+	d.Put(&gap)
+	assert.Len(t, strips(filled(t, d), k, mm(4, 6), 900_000), 4, "unless a rule for vias says otherwise")
+	d.Remove(design.KindRule, gap.ID)
 
 	// one that is not joined at all keeps the clearance of foreign copper, and does not count as reached
 	put(d, *p, design.NotJoined)

@@ -271,7 +271,9 @@ function resize(w: number, h: number) {
 .pour.v-btn {
   width: 100%;
   justify-content: flex-start;
-  gap: 8px;
+}
+.pour :deep(.v-btn__content) {
+  gap: 10px;
 }
 .acts {
   display: flex;

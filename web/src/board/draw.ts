@@ -349,7 +349,9 @@ export function areaItem(a: RuleArea, look: () => Look): Item {
       ctx.stroke()
       ctx.setLineDash([])
       const kept = a.keepOut?.length ? ` · no ${a.keepOut.map((k) => thingWords[k] ?? k).join(', ')}` : ''
-      pen.text(a.name + kept, box.minX / 1e6 + 4 * pen.px, box.maxY / 1e6 + 7 * pen.px, 11 * pen.px, { colour, align: 'left' })
+      const room = Math.max(8, Math.floor((box.maxX - box.minX) / 1e6 / (6.6 * pen.px)))
+      const label = (a.name + kept).length > room ? (a.name + kept).slice(0, room - 1) + '…' : a.name + kept
+      pen.text(label, box.minX / 1e6 + 4 * pen.px, box.maxY / 1e6 + 7 * pen.px, 11 * pen.px, { colour, align: 'left' })
     },
   }
 }

@@ -14,7 +14,7 @@ export function orderOf(ed: BoardEditor, layer: string): number {
     case 'silk-bottom':
       return below(ed) ? 90 : 1
     case 'area':
-      return 2
+      return 69.8 // over what copper areas fill, below tracks and pads
     case 'barrel':
       return 80
     case 'bore':

@@ -77,7 +77,7 @@ function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills) {
     ctx.beginPath()
     traceSides(ctx, f, true)
     ctx.strokeStyle = ctx.fillStyle
-    ctx.lineWidth = px
+    ctx.lineWidth = 1.6 * px
     ctx.lineCap = 'butt'
     ctx.stroke()
     ctx.lineCap = 'round'

@@ -3,7 +3,7 @@ import { reactive } from 'vue'
 import { choice, type Field, oneOf } from '../../hands/fields'
 import { inNaturalOrder } from '../../live/natural'
 import type { Corner } from '../../live/wire.gen'
-import { say } from '../../shell/notices'
+import { complain, say } from '../../shell/notices'
 import { RingTool } from './ring'
 
 /** Draws copper areas: parts of the board that copper of a net fills. */
@@ -35,7 +35,17 @@ export class PourTool extends RingTool {
       return
     }
     const layers = this.state.everywhere ? ed.copper.map((l) => l.id) : [ed.state.layer]
-    void ed.run('putPour', { pour: { id: 0, name: '', net, layers, ...(outline.length ? { outline } : {}) } })
+    const before = new Set(ed.project.all('pour').map((p) => p.id))
+    ed.project
+      .edit('putPour', { pour: { id: 0, name: '', net, layers, ...(outline.length ? { outline } : {}) } })
+      .then(() => {
+        const made = ed.project.all('pour').find((p) => !before.has(p.id))
+        if (!made) return
+        ed.selection.clear()
+        ed.selection.add(made.id)
+        ed.redraw()
+      })
+      .catch(complain)
   }
   /** Fills around what is picked. */
   private around() {
