@@ -32,7 +32,7 @@ func poured(t *rapid.T) *design.Doc {
 	d.Put(&design.Footprint{ID: 90, Name: "Pin", Pads: []design.Pad{{Number: "1", Form: design.Round, Size: mm(1.6, 1.6), Hole: 800_000}}})
 	d.Put(&design.Footprint{ID: 91, Name: "Land", Pads: []design.Pad{{Number: "1", Form: design.Rect, Size: mm(1.2, 0.9)}}})
 	nets := []design.ID{synthetic.Net(d, "GND"), synthetic.Net(d, "VCC"), synthetic.Net(d, "SIG")}
-	net := func() design.ID { return rapid.SampledFrom(nets).Draw(t, "net") }
+	net := func() design.ID { return nets[[]int{0, 0, 0, 1, 1, 2}[rapid.IntRange(0, 5).Draw(t, "net")]] }
 	whole := func(name string, lo, hi int64) int64 { return rapid.Int64Range(lo, hi).Draw(t, name) * 100_000 }
 	at := func() geom.Point { return geom.Pt(whole("x", 10, 230), whole("y", 10, 170)) }
 	put := func(o design.Object) {
@@ -44,7 +44,7 @@ func poured(t *rapid.T) *design.Doc {
 		}
 		d.Put(o)
 	}
-	for i := range rapid.IntRange(3, 9).Draw(t, "parts") {
+	for i := range rapid.IntRange(5, 12).Draw(t, "parts") {
 		id := d.NewID()
 		put(&design.Placed{ID: id, Part: id + 1000, Designator: fmt.Sprint("P", i), Footprint: rapid.SampledFrom([]string{"Pin", "Land"}).Draw(t, "footprint"), At: at(),
 			Bottom: rapid.Bool().Draw(t, "bottom"), Nets: map[string]design.ID{"1": net()}})
@@ -62,12 +62,12 @@ func poured(t *rapid.T) *design.Doc {
 		put(v)
 	}
 	for i := range rapid.IntRange(1, 4).Draw(t, "areas") {
-		p := &design.Pour{ID: d.NewID(), Name: fmt.Sprint("A", i), Net: net(), Priority: rapid.IntRange(0, 2).Draw(t, "priority"), Join: rapid.SampledFrom(design.Joins).Draw(t, "joins"),
+		p := &design.Pour{ID: d.NewID(), Name: fmt.Sprint("A", i), Net: net(), Priority: rapid.IntRange(0, 2).Draw(t, "priority"), Join: append(slices.Clone(design.Joins), design.ByRule, design.BySpokes, design.Solidly)[rapid.IntRange(0, 6).Draw(t, "joins")],
 			Islands: rapid.SampledFrom([]string{design.IslandsGo, design.IslandsStay}).Draw(t, "islands")}
 		for _, l := range rapid.SliceOfNDistinct(rapid.IntRange(0, 3), 1, 3, rapid.ID[int]).Draw(t, "layers") {
 			p.Layers = append(p.Layers, d.Board.At(l))
 		}
-		if i > 0 || rapid.Bool().Draw(t, "edged") {
+		if i > 0 || rapid.IntRange(0, 3).Draw(t, "edged") == 0 {
 			a := at()
 			p.Outline = geom.Corners(a, a.Add(mm(7, -1)), a.Add(mm(6, 6)), a.Add(mm(-2, 5)))
 		}
@@ -118,5 +118,6 @@ func TestFilesOfPouredBoards(t *testing.T) {
 		}
 		require.ElementsMatch(t, want, got)
 	})
-	require.Greater(t, joined, 20, "areas joined pads")
+	require.Greater(t, joined, 10, "areas joined pads")
+	t.Logf("%d times several pads were joined", joined)
 }
