@@ -5,6 +5,9 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
 )
 
 // The planes and areas of the gauge are seen, in three ways, and say what they join; every net is joined.
@@ -81,4 +84,30 @@ func TestABoardFilledWithCopper(t *testing.T) {
 		b.kept()
 	}
 	b.until(`goldenTrace.all('pour').length === 0 && goldenTrace.filled.size === 0 && goldenTrace.links.size === 3`)
+}
+
+// A track begins on a copper area, whose net it has; it ends at a pad that the area does not reach, and all is joined. The lit net shows the area too.
+func TestATrackBeginsOnAnArea(t *testing.T) {
+	d := plate(2, plated{"A", "PLUS", 6, 8}, plated{"B", "PLUS", 30, 8}, plated{"C", "GND", 20, 24})
+	d.Put(&design.Pour{ID: 400, Name: "PLUS", Net: d.NetNamed("PLUS").ID, Layers: []design.LayerID{d.Board.Top()}, Outline: geom.Corners(geom.Pt(3e6, 4e6), geom.Pt(15e6, 4e6), geom.Pt(15e6, 20e6), geom.Pt(3e6, 20e6))})
+	p := serveDoc(t, "Plate", d)
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Plate", "board")
+	b.until(`goldenTrace.links.size === 1 && goldenTrace.filled.size > 4`)
+	b.focus()
+	b.key("t")
+	b.point(12.7, 15.24)
+	b.move(24, 12)
+	b.sees("PLUS")
+	b.glimpse("pour-track")
+	b.point(30, 8)
+	b.kept()
+	b.until(`goldenTrace.links.size === 0`)
+	assert.Equal(t, []string{"PLUS"}, eval[[]string](b, `[...new Set(goldenTrace.all('track').map(t => goldenTrace.netName(t.net)))]`))
+	shipped(t, p, b, "Plate")
+	b.focus()
+	b.move(8, 15)
+	b.key("h")
+	b.until(`goldenTrace.lit.value === 'PLUS'`)
+	b.glimpse("pour-lit")
 }

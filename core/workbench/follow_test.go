@@ -26,6 +26,7 @@ type window struct {
 	views  map[design.ID]string
 	places string
 	stages workbench.Stages
+	filled map[string]string
 }
 
 func (w *window) apply(d workbench.Delta) {
@@ -37,10 +38,16 @@ func (w *window) apply(d workbench.Delta) {
 		w.places = text(d.Places)
 	}
 	w.stages = d.Stages
+	for _, f := range d.Filled {
+		key := fmt.Sprint(f.Pour, " ", f.Layer, " ", f.X, " ", f.Y)
+		if w.filled[key] = text(f.Lines); len(f.Lines) == 0 {
+			delete(w.filled, key)
+		}
+	}
 }
 
 func opened(b *workbench.Bench) *window {
-	w := &window{newMirror(), map[design.ID]string{}, "", workbench.Stages{}}
+	w := &window{newMirror(), map[design.ID]string{}, "", workbench.Stages{}, map[string]string{}}
 	w.apply(b.All())
 	return w
 }

@@ -232,6 +232,7 @@ func TestEveryKindReachesEverything(t *testing.T) {
 			want := opened(fresh)
 			require.Equal(t, want.links, follower.links, text(cs))
 			require.Equal(t, want.findings, follower.findings, text(cs))
+			require.Equal(t, want.filled, follower.filled, text(cs))
 			require.Equal(t, unordered(want.nets), unordered(follower.nets), text(cs))
 		}
 	}
