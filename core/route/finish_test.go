@@ -107,6 +107,14 @@ func shortest(f route.Field, from, to geom.Point, layer int, pitch, width int64)
 // Finish finds a way on a layer whenever a plain grid does, within 1.1 times its length; every piece of it keeps the rules, its pieces
 // hang together and its ends are where they were asked for.
 func TestFinishAgainstGrid(t *testing.T) {
+	made, least := 0.0, 0.0
+	corners, ways := 0, 0
+	defer func() {
+		// all in all it is no longer than the grid's ways, whose places are coarser, and turns seldom
+		assert.LessOrEqual(t, made, 1.005*least)
+		assert.LessOrEqual(t, float64(corners), 2.0*float64(ways))
+		t.Logf("%.4f of the grid's length, %.2f corners a way", made/least, float64(corners)/float64(ways))
+	}()
 	rapid.Check(t, func(t *rapid.T) {
 		f, from, to, target := crowd(t)
 		want := shortest(f, from, to, 0, 250*um, 250*um)
@@ -117,6 +125,10 @@ func TestFinishAgainstGrid(t *testing.T) {
 		}
 		keeps(t, f, legs, from, to)
 		require.LessOrEqual(t, float64(long(legs)), 1.1*want)
+		if !math.IsInf(want, 1) {
+			made, least = made+float64(long(legs)), least+want
+			corners, ways = corners+len(legs[0].Path)-2, ways+1
+		}
 	})
 }
 
