@@ -223,9 +223,15 @@ func (a Area) One() []geom.Point {
 		return at
 	}
 	slices.SortStableFunc(holes, func(g, h []geom.Point) int { return compare(h[right(h)], g[right(g)]) })
-	for _, h := range holes {
+	for i, h := range holes {
 		k := right(h)
-		line = cutTo(line, append(h[k:len(h):len(h)], h[:k]...))
+		holes[i] = append(h[k:len(h):len(h)], h[:k]...)
+	}
+	if len(holes) > fewHoles {
+		return a.oneOfMany(holes)
+	}
+	for _, h := range holes {
+		line = cutTo(line, h)
 	}
 	return line
 }
@@ -235,18 +241,7 @@ func cutTo(line, hole []geom.Point) []geom.Point {
 	from := hole[0]
 	best, at := math.Inf(1), -1
 	for i, a := range line {
-		b := line[(i+1)%len(line)]
-		if a.Y == b.Y {
-			if a.Y == from.Y && min(a.X, b.X) >= from.X && float64(min(a.X, b.X)) < best {
-				best, at = float64(min(a.X, b.X)), i
-			}
-			continue
-		}
-		if min(a.Y, b.Y) > from.Y || max(a.Y, b.Y) < from.Y {
-			continue
-		}
-		x := float64(a.X) + float64(b.X-a.X)*float64(from.Y-a.Y)/float64(b.Y-a.Y)
-		if x >= float64(from.X) && x < best {
+		if x, meets := rightOf(from, a, line[(i+1)%len(line)]); meets && x < best {
 			best, at = x, i
 		}
 	}

@@ -221,3 +221,47 @@ func TestNothing(t *testing.T) {
 	assert.Empty(t, got)
 	assert.Equal(t, box(0, 0, 40, 10), overlay.Area{Outer: box(0, 0, 40, 10), Holes: [][]geom.Point{backwards(box(100, 2, 4, 4))}}.One(), "a hole that lies elsewhere is left out")
 }
+
+// Of an area with hundreds of holes one line bounds the same as its rings: in area, and at random places.
+func TestOneLineAroundManyHoles(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		lines := [][]geom.Point{box(0, 0, 4000, 3000)}
+		for x := int64(0); x < 20; x++ {
+			for y := int64(0); y < 14; y++ {
+				w, h := rapid.Int64Range(40, 150).Draw(t, "w"), rapid.Int64Range(40, 150).Draw(t, "h")
+				lines = append(lines, box(x*200+10, y*200+rapid.Int64Range(10, 40).Draw(t, "up"), w, h))
+			}
+		}
+		got, err := overlay.Filled(lines, overlay.EvenOdd)
+		require.NoError(t, err)
+		require.Len(t, got, 1)
+		require.Len(t, got[0].Holes, 280)
+		line := got[0].One()
+		require.InDelta(t, sum(got), geom.Area(line), 280*2, "rounded at most at the cuts' ends")
+		places := 0
+		for _, r := range overlay.Rings(got) {
+			places += len(r)
+		}
+		require.LessOrEqual(t, len(line), places+3*280)
+		for range 60 {
+			p := geom.Pt(rapid.Int64Range(-50, 4050).Draw(t, "px"), rapid.Int64Range(-50, 3050).Draw(t, "py"))
+			near := false
+			for _, l := range lines {
+				for i := range l {
+					d, _, _ := geom.SegmentDistance(l[i], l[(i+1)%len(l)], p, p)
+					near = near || d < 3
+				}
+			}
+			if near {
+				continue
+			}
+			want := false
+			for i, l := range lines {
+				if geom.InPolygon(p, l) {
+					want = i == 0
+				}
+			}
+			require.Equal(t, want, (geom.Shape{Pts: line, Area: true}).Holds(p), "%v", p)
+		}
+	})
+}
