@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"testing"
 	"time"
 
@@ -12,10 +13,13 @@ import (
 	"github.com/twpayne/go-geos"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/pour"
 	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
+	"goldentrace/core/workbench"
 )
 
 // strewn is a board with an area over all of it and so many foreign tracks of up to 4 mm, one to 4 mm².
@@ -102,6 +106,58 @@ func BenchmarkRefill(b *testing.B) {
 				_, err := f.Fill(context.Background(), nil)
 				require.NoError(b, err)
 			})
+		})
+	}
+}
+
+// BenchmarkPoured edits boards with a ground area on each of four layers: what the hand waits for, and how long until the areas have followed.
+func BenchmarkPoured(b *testing.B) {
+	for _, n := range []int{1_000, 10_000} {
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			d, err := synthetic.Design(n)
+			require.NoError(b, err)
+			stack, _, err := d.Board.WithLayers(4)
+			require.NoError(b, err)
+			d.Put(stack)
+			var layers []design.LayerID
+			for _, l := range d.Board.Copper() {
+				layers = append(layers, l.ID)
+			}
+			d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: d.NetNamed("GND").ID, Layers: layers})
+			var wait []workbench.Beside
+			begun := time.Now()
+			w := workbench.OpenWith(d, 0, func(*workbench.Bench) func(workbench.Beside) {
+				return func(x workbench.Beside) { wait = append(wait, x) }
+			})
+			opened := time.Since(begun)
+			follow := func() {
+				for len(wait) > 0 {
+					x := wait[0]
+					wait = wait[1:]
+					x.Run(context.Background(), func(float64) {})()
+					w.Settle()
+				}
+			}
+			begun = time.Now()
+			follow()
+			filled := time.Since(begun)
+			var parts []*design.Placed
+			for p := range d.Placed.All() {
+				parts = append(parts, p)
+			}
+			var hand []float64
+			report(b, 60, func(i int) {
+				begun := time.Now()
+				_, err := w.Edit(&edit.MovePlaced{IDs: []design.ID{parts[i*len(parts)/60].ID}, Step: geom.Pt(100_000, 0)})
+				require.NoError(b, err)
+				w.Settle()
+				hand = append(hand, float64(time.Since(begun).Microseconds())/1000)
+				follow()
+			})
+			slices.Sort(hand)
+			b.ReportMetric(hand[57], "ms/p95-hand")
+			b.ReportMetric(opened.Seconds(), "s/opened")
+			b.ReportMetric(filled.Seconds(), "s/filled")
 		})
 	}
 }

@@ -2,6 +2,7 @@ package pour_test
 
 import (
 	"context"
+	"errors"
 	"math"
 	"testing"
 
@@ -62,4 +63,60 @@ func TestEmptyPlate(t *testing.T) {
 	// edge clearance 0.3 mm all around, corners rounded by half the least width, 0.075 mm
 	want := 19.4*11.4 - (4-math.Pi)*0.075*0.075
 	assert.InEpsilon(t, want, size(f, k), 1e-5)
+}
+
+// A tile that the library fails on is empty and said, until it is filled.
+func TestWhatCannotBeFilledIsSaid(t *testing.T) {
+	d, p, pin := pinned()
+	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+	f := filled(t, d)
+	_, why := f.Failed(k)
+	require.NoError(t, why)
+	tile := pour.Tile{X: 1, Y: 1}
+	at := pin.At.Add(geom.Pt(-1_000_000, 3_000_000))
+	require.NotNil(t, f.At(k, at))
+	f.Take([]pour.Outcome{{Key: k, Tile: tile, Err: errors.New("no luck")}})
+	place, why := f.Failed(k)
+	require.EqualError(t, why, "no luck")
+	assert.Equal(t, mm(7.5, 7.5), place)
+	assert.Nil(t, f.At(k, at))
+	f.Wait(map[pour.Key]map[pour.Tile]bool{k: {tile: true}})
+	assert.True(t, f.Stale(p.ID))
+	assert.Equal(t, 1, f.Waiting())
+	_, err := f.Fill(context.Background(), nil)
+	require.NoError(t, err)
+	_, why = f.Failed(k)
+	require.NoError(t, why)
+	assert.NotNil(t, f.At(k, at))
+	assert.False(t, f.Stale(p.ID))
+}
+
+// What changes somewhere makes the tiles around it stale, on its layers alone; an area that goes is emptied; one of another net that comes is given way to.
+func TestWhatBecomesStale(t *testing.T) {
+	d, p, _ := pinned()
+	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+	f := filled(t, d)
+	f.Near(geom.BoxOf(mm(2, 2)), 2)
+	assert.Zero(t, f.Waiting(), "on the lower layer there is no area")
+	f.Near(geom.BoxOf(mm(2, 2)), 1)
+	assert.Equal(t, map[pour.Key]map[pour.Tile]bool{k: {{X: 0, Y: 0}: true}}, f.Due())
+	f.Near(geom.BoxOf(mm(4.9, 4.9)), 1)
+	assert.Len(t, f.Due()[k], 4, "at a corner of four tiles")
+	f.Near(geom.BoxOf(mm(200, 200)), 1)
+	assert.Zero(t, f.Waiting(), "far from the board")
+
+	other := &design.Pour{ID: d.NewID(), Name: "SIG", Net: d.NetNamed("SIG").ID, Layers: p.Layers, Priority: 1, Outline: geom.Corners(mm(1, 1), mm(6, 1), mm(6, 6)), Islands: design.IslandsStay}
+	d.Put(other)
+	f.Pour(nil, other)
+	_, err := f.Fill(context.Background(), nil)
+	require.NoError(t, err)
+	assert.Nil(t, f.At(k, mm(5, 3)))
+	assert.NotNil(t, f.At(pour.Key{Pour: other.ID, Layer: p.Layers[0]}, mm(5, 3)))
+	d.Remove(design.KindPour, other.ID)
+	f.Pour(other, nil)
+	changed, err := f.Fill(context.Background(), nil)
+	require.NoError(t, err)
+	assert.NotNil(t, f.At(k, mm(5, 3)))
+	assert.Equal(t, []pour.Key{k}, f.Keys(), "what is gone is forgotten")
+	assert.Len(t, changed, 2)
 }
