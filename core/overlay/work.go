@@ -69,6 +69,16 @@ func (s Set) Grown(r, tolerance int64) Set {
 	return Set{s.g.Buffer(float64(r), quarterOf(math.Abs(float64(r)), tolerance))}
 }
 
+// Plain tells whether any area of the set has an outer line of fewer than n places.
+func (s Set) Plain(n int) bool {
+	for i := range s.g.NumGeometries() {
+		if g := s.g.Geometry(i); g.TypeID() == geos.TypeIDPolygon && !g.IsEmpty() && g.ExteriorRing().NumPoints() <= n {
+			return true
+		}
+	}
+	return false
+}
+
 // Empty tells whether it has no place.
 func (s Set) Empty() bool { return s.g.IsEmpty() }
 

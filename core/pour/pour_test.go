@@ -120,3 +120,24 @@ func TestWhatBecomesStale(t *testing.T) {
 	assert.Equal(t, []pour.Key{k}, f.Keys(), "what is gone is forgotten")
 	assert.Len(t, changed, 2)
 }
+
+// A corner in which a disc of the least width just has room is filled: of a right triangle with legs of a the inner circle has the radius a(1 − 1/√2).
+func TestWhatIsJustWideEnough(t *testing.T) {
+	for _, c := range []struct {
+		leg  float64
+		some bool
+	}{{0.36, true}, {0.345, true}, {0.325, false}, {0.3, false}} {
+		d, p, _ := pinned()
+		q := *p
+		q.Outline, q.LeastWidth, q.Islands = geom.Corners(mm(3, 3), mm(3+c.leg, 3), mm(3, 3+c.leg)), 200_000, design.IslandsStay
+		d.Put(&q)
+		f := filled(t, d)
+		got := size(f, pour.Key{Pour: p.ID, Layer: p.Layers[0]})
+		if !c.some {
+			assert.Zero(t, got, "%v", c)
+			continue
+		}
+		assert.Greater(t, got, math.Pi*0.099*0.099, "%v", c)
+		assert.Less(t, got, c.leg*c.leg/2, "%v", c)
+	}
+}

@@ -94,13 +94,21 @@ func (t *Task) fill() []*Piece {
 	if len(bars) > 0 {
 		room = room.Without(w.Union(bars))
 	}
-	// opened: where a disc of half the least width has room. The library draws straight what bends by less than a hundredth of the distance
+	// where a disc of half the least width has room. The library draws straight what bends by less than a hundredth of the distance
 	// that it shrinks and grows by: that much more is grown, and held within the room.
-	middles := room.Grown(-t.half(), stray)
-	if middles.Empty() {
+	wide := room
+	if room.Plain(simple) {
+		// of a ring of few places that leaves little when it is shrunk the library takes it that nothing is left: it gets more places
+		list := room.List()
+		for i := range list {
+			list[i] = dense(list[i])
+		}
+		wide = w.Areas(list)
+	}
+	filled := wide.Grown(-t.half(), stray).Grown(t.half()+t.half()/80, stray).Within(room)
+	if filled.Empty() {
 		return nil
 	}
-	filled := middles.Grown(t.half()+t.half()/80, stray).Within(room)
 	if strips := t.laid(filled.List()); len(strips) > 0 {
 		filled = filled.And(w.Union(strips))
 	}
@@ -116,6 +124,26 @@ func (t *Task) fill() []*Piece {
 		out = append(out, p)
 	}
 	return out
+}
+
+// simple is of how many places a ring is taken for one that may vanish (GEOS 3.11: fewer than nine).
+const simple = 12
+
+// dense is an area with places in the middle of its sides, so that its outer line is not simple.
+func dense(a overlay.Area) overlay.Area {
+	for len(a.Outer) < simple {
+		var line []geom.Point
+		for i, p := range a.Outer {
+			if line = append(line, p); p.Dist(a.Outer[(i+1)%len(a.Outer)]) > 4 {
+				line = append(line, p.Towards(a.Outer[(i+1)%len(a.Outer)], 0.5))
+			}
+		}
+		if len(line) == len(a.Outer) {
+			break
+		}
+		a.Outer = line
+	}
+	return a
 }
 
 // half of the least width, but for as much as outlines may stray: copper of just that width stays.
