@@ -104,6 +104,6 @@ func mothBoard(b *builder) {
 		b.track(t.pad, 1, t.mm...)
 	}
 	// what is free of the lower side is ground: less to etch away or to mill
-	b.do(&edit.PutPour{Pour: design.Pour{Name: "Ground", Net: b.net("GND"), Layers: []design.LayerID{b.bench.Doc.Board.Bottom()}, Clearance: 500 * units.Micrometre,
-		Spokes: design.Spokes{Width: 600 * units.Micrometre, Gap: 400 * units.Micrometre}}})
+	b.do(&edit.PutPour{Pour: design.Pour{Name: "Ground", Net: b.net("GND"), Layers: []design.LayerID{b.bench.Doc.Board.Bottom()},
+		Clearance: 500 * units.Micrometre, Spokes: design.Spokes{Width: 600 * units.Micrometre, Gap: 400 * units.Micrometre}}})
 }

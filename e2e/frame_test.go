@@ -276,7 +276,9 @@ func TestAccessible(t *testing.T) {
 		t.Helper()
 		b.atRest()
 		_ = eval[any](b, "if (!window.axe) {"+string(axe)+"\n}\n0")
-		found, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run(document, {resultTypes: ['violations']`+rules+`}).then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + (n.any[0]?.message ?? ''))))`, chromedp.EvalAwaitPromise))
+		found, err := chromedp.Run(b.ctx, chromedp.Evaluate[[]string](`axe.run(document, {resultTypes: ['violations']`+rules+`})
+			.then(r => r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical'))
+			.then(bad => bad.flatMap(v => v.nodes.map(n => v.id + ': ' + n.target.join(' ') + ' ' + (n.any[0]?.message ?? ''))))`, chromedp.EvalAwaitPromise))
 		require.NoError(t, err)
 		assert.Empty(t, found, what)
 	}

@@ -22,24 +22,43 @@ func TestPlanesOfTheGauge(t *testing.T) {
 	b.sees("1 piece, joins")
 	b.glimpse("pour-details")
 	b.focus()
-	b.key("z", shift)
-	b.glimpse("pour-hatch")
-	b.key("z", shift)
-	b.glimpse("pour-edges")
-	b.key("z", shift)
+	for _, way := range []string{"hatch", "edges", "full"} {
+		b.key("v", shift)
+		b.until(fmt.Sprintf(`localStorage.getItem('gt.fills') === '"%s"'`, way))
+		b.glimpse("pour-" + way)
+	}
 	assert.Zero(t, eval[int](b, `goldenTrace.links.size`))
 }
 
-// From nothing: ground is laid over the upper side and, as a plane, below; pads are joined without a track, a signal in the way parts nothing, and the files' copper
-// says the same. An area of another net goes before it; undone, all is as it was.
+// filledAt tells whether a copper area is filled at a place in millimetres, as the page has it.
+func filledAt(b *tab, layer design.LayerID, x, y float64) bool {
+	b.t.Helper()
+	lines := eval[[][]int64](b, fmt.Sprintf(`[...goldenTrace.filled.values()]
+		.filter(f => f.layer === %d && f.x === %d && f.y === %d).flatMap(f => f.lines)`, layer, int(x/5), int(y/5)))
+	within := 0
+	for _, l := range lines {
+		var ring []geom.Point
+		for i := 0; i < len(l); i += 2 {
+			ring = append(ring, geom.Pt(l[i], l[i+1]))
+		}
+		if geom.InPolygon(geom.Pt(int64(x*1e6), int64(y*1e6)), ring) {
+			within++
+		}
+	}
+	return within%2 == 1
+}
+
+// From nothing: ground is laid over the upper side and, as a plane, below; pads are joined without a track, a signal in the way parts
+// nothing, and the files' copper says the same. An area of another net goes before it; undone, all is as it was.
 func TestABoardFilledWithCopper(t *testing.T) {
-	d := plate(2, plated{"J1", "GND", 6, 22}, plated{"R1", "GND", 34, 22}, plated{"D1", "GLOW", 8, 8}, plated{"D2", "GLOW", 34, 8}, plated{"J2", "PLUS", 20, 26}, plated{"R2", "PLUS", 26, 26})
+	d := plate(2, plated{"J1", "GND", 6, 22}, plated{"R1", "GND", 34, 22}, plated{"D1", "GLOW", 8, 8}, plated{"D2", "GLOW", 34, 8},
+		plated{"J2", "PLUS", 20, 26}, plated{"R2", "PLUS", 26, 26})
 	p := serveDoc(t, "Plate", d)
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Plate", "board")
 	b.until(`goldenTrace.links.size === 3`)
 	b.focus()
-	b.key("z")
+	b.key("n")
 	b.choose("Net", "GND")
 	b.press("all layers")
 	b.press("Whole board")
@@ -53,15 +72,12 @@ func TestABoardFilledWithCopper(t *testing.T) {
 	b.until(`goldenTrace.links.size === 1`)
 	b.until(`!('fills' in goldenTrace.behind.value)`)
 	b.key(escape)
-	inside := func(x, y float64) bool {
-		return eval[bool](b, fmt.Sprintf(`(() => { let n = 0; for (const f of goldenTrace.filled.values()) { if (f.layer !== goldenTrace.board.stack[0].id) continue; for (const l of f.lines)
-			for (let i = 0, j = l.length - 2; i < l.length; j = i, i += 2) if ((l[i+1] > %[2]f) !== (l[j+1] > %[2]f) && %[1]f < l[i] + (%[2]f - l[i+1]) / (l[j+1] - l[i+1]) * (l[j] - l[i])) n++ } return n %% 2 === 1 })()`, x*1e6, y*1e6))
-	}
+	inside := func(x, y float64) bool { return filledAt(b, d.Board.Top(), x, y) }
 	assert.False(t, inside(20, 8.3), "0.2 mm from the track's edge")
 	assert.True(t, inside(20, 9))
 
 	// an area of the supply between its pads goes before the ground
-	b.key("z")
+	b.key("n")
 	b.choose("Net", "PLUS")
 	b.drag(18, 24, 28, 28)
 	b.until(`goldenTrace.all('pour').length === 2`)
@@ -73,10 +89,13 @@ func TestABoardFilledWithCopper(t *testing.T) {
 	faultless(b)
 
 	// what cannot be is said, and nothing is lost
-	_ = eval[any](b, `(goldenTrace.edit('putPour', {pour: {id: 0, name: '', net: goldenTrace.named('net', 'GND').id, layers: [goldenTrace.board.stack[0].id], outline: [{x: 0, y: 0}, {x: 9e6, y: 9e6}, {x: 9e6, y: 0}, {x: 0, y: 9e6}]}}).catch(e => window.said = e.message), 0)`)
-	b.until(`/crosses itself at/.test(window.said)`)
-	_ = eval[any](b, `(goldenTrace.edit('putPour', {pour: {id: 0, name: '', net: 0, layers: [goldenTrace.board.stack[0].id]}}).catch(e => window.said = e.message), 0)`)
-	b.until(`/is of no net; say which net is to fill it/.test(window.said)`)
+	refused := func(pour, says string) {
+		_ = eval[any](b, fmt.Sprintf(`(goldenTrace.edit('putPour', {pour: {id: 0, name: '', layers: [goldenTrace.board.stack[0].id], %s}})
+			.catch(e => window.said = e.message), 0)`, pour))
+		b.until(fmt.Sprintf(`window.said?.includes(%q)`, says))
+	}
+	refused(`net: goldenTrace.named('net', 'GND').id, outline: [{x: 0, y: 0}, {x: 9e6, y: 9e6}, {x: 9e6, y: 0}, {x: 0, y: 9e6}]`, "crosses itself at")
+	refused(`net: 0`, "is of no net; say which net is to fill it")
 	assert.Equal(t, 2, eval[int](b, `goldenTrace.all('pour').length`))
 	for range 4 {
 		b.focus()
@@ -86,10 +105,11 @@ func TestABoardFilledWithCopper(t *testing.T) {
 	b.until(`goldenTrace.all('pour').length === 0 && goldenTrace.filled.size === 0 && goldenTrace.links.size === 3`)
 }
 
-// A track begins on a copper area, whose net it has; it ends at a pad that the area does not reach, and all is joined. The lit net shows the area too.
+// A track begins on a copper area, whose net it has; it ends at a pad that the area does not reach, and all is joined.
 func TestATrackBeginsOnAnArea(t *testing.T) {
 	d := plate(2, plated{"A", "PLUS", 6, 8}, plated{"B", "PLUS", 30, 8}, plated{"C", "GND", 20, 24})
-	d.Put(&design.Pour{ID: 400, Name: "PLUS", Net: d.NetNamed("PLUS").ID, Layers: []design.LayerID{d.Board.Top()}, Outline: geom.Corners(geom.Pt(3e6, 4e6), geom.Pt(15e6, 4e6), geom.Pt(15e6, 20e6), geom.Pt(3e6, 20e6))})
+	d.Put(&design.Pour{ID: 400, Name: "PLUS", Net: d.NetNamed("PLUS").ID, Layers: []design.LayerID{d.Board.Top()},
+		Outline: geom.Corners(geom.Pt(3e6, 4e6), geom.Pt(15e6, 4e6), geom.Pt(15e6, 20e6), geom.Pt(3e6, 20e6))})
 	p := serveDoc(t, "Plate", d)
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Plate", "board")
@@ -110,4 +130,51 @@ func TestATrackBeginsOnAnArea(t *testing.T) {
 	b.key("h")
 	b.until(`goldenTrace.lit.value === 'PLUS'`)
 	b.glimpse("pour-lit")
+}
+
+// An area around what is picked is shaped by its corners, and what is filled follows; a part says how its pads are joined.
+func TestShapingACopperArea(t *testing.T) {
+	d := plate(2, plated{"A", "PLUS", 12, 12}, plated{"B", "GND", 30, 20})
+	p := serveDoc(t, "Plate", d)
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Plate", "board")
+	top := d.Board.Top()
+	b.pickPart("A")
+	b.press("Copper")
+	b.choose("Net", "PLUS")
+	b.press("Around what is picked")
+	b.until(`goldenTrace.all('pour').length === 1 && goldenTrace.filled.size > 0`)
+	b.kept()
+	outline := func() [][2]float64 {
+		return eval[[][2]float64](b, `goldenTrace.all('pour')[0].outline.map(c => [c.x / 1e6, c.y / 1e6])`)
+	}
+	was := outline()
+	right := was[1][0]
+	assert.InDelta(t, 14, right, 0.7, "1 mm beyond the courtyard, on the grid")
+	assert.True(t, filledAt(b, top, 13.5, 12.9))
+	assert.False(t, filledAt(b, top, 20, 12.9))
+
+	// a corner is pulled out
+	b.key(escape)
+	b.key("f")
+	b.drag(was[2][0], was[2][1], was[2][0]+8, was[2][1]+6)
+	b.kept()
+	b.until(`!('fills' in goldenTrace.behind.value)`)
+	assert.InDelta(t, was[2][0]+8, outline()[2][0], 0.7)
+	assert.True(t, filledAt(b, top, 18, 15))
+	b.glimpse("pour-shaped")
+
+	// solidly: no gap around the pad any more
+	assert.False(t, filledAt(b, top, 12.7, 12.7), "between two spokes")
+	b.pickPart("A")
+	b.choose("Areas join", "solidly")
+	b.kept()
+	b.until(`!('fills' in goldenTrace.behind.value)`)
+	assert.True(t, filledAt(b, top, 12.7, 12.7))
+	b.glimpse("pour-solid")
+	b.focus()
+	b.key("z", ctrl)
+	b.kept()
+	b.until(`!('fills' in goldenTrace.behind.value)`)
+	assert.False(t, filledAt(b, top, 12.7, 12.7))
 }

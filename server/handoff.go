@@ -41,6 +41,19 @@ func handoffState(h store.Handoff) (*HandoffState, error) {
 // soon is how long is waited for what is still being filled or checked.
 const soon = 5 * time.Second
 
+// caughtUp waits a little until everything is of the present revision: what is filled or checked beside is seldom long in coming.
+func (p *project) caughtUp(ctx context.Context) error {
+	for begun := time.Now(); ; time.Sleep(20 * time.Millisecond) {
+		behind := false
+		if err := p.do(func() { behind = p.bench.Behind() != nil }); err != nil {
+			return err
+		}
+		if !behind || time.Since(begun) > soon || ctx.Err() != nil {
+			return ctx.Err()
+		}
+	}
+}
+
 // makeHandoff produces the files from a snapshot, so that editing goes on meanwhile. A board
 // with findings is refused unless despite=1 says to go on.
 func (a *api) makeHandoff(c *echo.Context, id int64) error {
@@ -53,21 +66,16 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var rev int64
 	var print, name string
 	var shared design.Shared
-	behind := true
-	for begun := time.Now(); behind; {
-		if err := p.do(func() {
-			n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
-			behind = p.bench.Behind() != nil
-			shared = p.bench.Doc.Share()
-		}); err != nil {
-			return fail(c, err)
-		}
-		if time.Since(begun) > soon || ctx.Err() != nil {
-			break
-		}
-		if behind { // what is filled or checked beside is seldom long in coming
-			time.Sleep(20 * time.Millisecond)
-		}
+	if err := p.caughtUp(ctx); err != nil {
+		return fail(c, err)
+	}
+	var behind bool
+	if err := p.do(func() {
+		behind = p.bench.Behind() != nil
+		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
+		shared = p.bench.Doc.Share()
+	}); err != nil {
+		return fail(c, err)
 	}
 	if behind && c.QueryParam("despite") == "" {
 		return c.JSON(http.StatusConflict, Failure{Error: "The board is still being filled and checked. Wait for its findings, or make the files all the same."})

@@ -94,25 +94,37 @@ func TestJournalsOfVersionOne(t *testing.T) {
 	assert.ErrorContains(t, err, "going back ends here")
 }
 
-// A project of version 2 is opened with the rule that came since; its journal is of this version's acts, so that they can be undone.
-func TestAProjectOfVersionTwoIsUpgraded(t *testing.T) {
-	data, err := os.ReadFile("testdata/version2.db")
-	require.NoError(t, err)
-	dir := t.TempDir()
-	require.NoError(t, os.WriteFile(filepath.Join(dir, "goldentrace.db"), data, 0o644))
-	s := open(t, dir)
-	id, err := s.Named(ctx, "Moth Lamp")
-	require.NoError(t, err)
-	l, err := s.Load(ctx, id)
-	require.NoError(t, err)
-	assert.Empty(t, l.Missing)
-	assert.EqualValues(t, 3, l.Revision)
-	require.NoError(t, l.Doc.Whole())
-	assert.EqualValues(t, 350_000, l.Doc.Numbers()[design.Clearance], "as it was set last")
-	assert.Zero(t, l.Doc.Base(design.Spacing).Value.Fixed)
-	assert.NotNil(t, l.Doc.Holes[157], "the hole that was drilled last")
-	require.NoError(t, s.Close())
-	again, err := open(t, dir).Load(ctx, id)
-	require.NoError(t, err)
-	assert.Equal(t, workbench.Open(l.Doc, 3).Fingerprint(), workbench.Open(again.Doc, 3).Fingerprint(), "it is upgraded once")
+// A project of version 2 or 3 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
+func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
+	for _, version := range []string{"version2", "version3"} {
+		t.Run(version, func(t *testing.T) {
+			data, err := os.ReadFile("testdata/" + version + ".db")
+			require.NoError(t, err)
+			dir := t.TempDir()
+			require.NoError(t, os.WriteFile(filepath.Join(dir, "goldentrace.db"), data, 0o644))
+			s := open(t, dir)
+			id, err := s.Named(ctx, "Moth Lamp")
+			require.NoError(t, err)
+			l, err := s.Load(ctx, id)
+			require.NoError(t, err)
+			assert.Empty(t, l.Missing)
+			assert.EqualValues(t, 3, l.Revision)
+			require.NoError(t, l.Doc.Whole())
+			assert.EqualValues(t, 350_000, l.Doc.Numbers()[design.Clearance], "as it was set last")
+			assert.Zero(t, l.Doc.Base(design.Spacing).Value.Fixed)
+			assert.EqualValues(t, 300_000, l.Doc.Base(design.SpokeWidth).Value.Fixed)
+			assert.EqualValues(t, 250_000, l.Doc.Base(design.SpokeGap).Value.Fixed)
+			assert.Len(t, l.Doc.Holes, 5, "four, and the one that was drilled last")
+			steps, err := s.Since(ctx, id, 0, 10)
+			require.NoError(t, err)
+			require.Len(t, steps, 3)
+			for _, e := range steps {
+				assert.False(t, e.Earlier, "%s can be undone", e.Act)
+			}
+			require.NoError(t, s.Close())
+			again, err := open(t, dir).Load(ctx, id)
+			require.NoError(t, err)
+			assert.Equal(t, workbench.Open(l.Doc, 3).Fingerprint(), workbench.Open(again.Doc, 3).Fingerprint(), "it is upgraded once")
+		})
+	}
 }

@@ -22,11 +22,14 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 	if p == nil || l == nil || !p.On(k.Layer) {
 		return nil
 	}
-	say := func(severity Severity, rule, text string, at geom.Point) *Finding {
-		return &Finding{Key: PourKey(k), Kind: "pour", Severity: severity, Rule: rule, Stage: "board", Text: text, At: at, Layer: k.Layer, Objects: []design.ID{p.ID}}
+	say := func(severity Severity, rule string, at geom.Point, text string, args ...any) *Finding {
+		return &Finding{Key: PourKey(k), Kind: "pour", Severity: severity, Rule: rule, Stage: "board", Text: fmt.Sprintf(text, args...),
+			At: at, Layer: k.Layer, Objects: []design.ID{p.ID}}
 	}
+	net := d.NetName(p.Net)
 	if at, why := f.Failed(k); why != nil {
-		return say(Fault, "Copper areas are filled", fmt.Sprintf("The copper area %s cannot be filled near %s, %s on %s: %v.", p.Name, units.Text(at.X), units.Text(at.Y), l.Name, why), at)
+		return say(Fault, "Copper areas are filled", at, "The copper area %s cannot be filled near %s, %s on %s: %v.",
+			p.Name, units.Text(at.X), units.Text(at.Y), l.Name, why)
 	}
 	var stay, gone []*pour.Island
 	for _, is := range f.Islands(k) {
@@ -38,10 +41,11 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 	}
 	switch position := d.Board.Position(k.Layer); {
 	case len(stay) == 0 && len(gone) > 0:
-		return say(Warning, "Copper areas are reached", fmt.Sprintf("Nothing of %s reaches the copper area %s on %s, so that it is left empty.", d.NetName(p.Net), p.Name, l.Name), gone[0].At)
+		return say(Warning, "Copper areas are reached", gone[0].At,
+			"Nothing of %s reaches the copper area %s on %s, so that it is left empty.", net, p.Name, l.Name)
 	case len(p.Outline) == 0 && len(stay) > 1 && position > 0 && position < d.Board.Layers()-1:
 		least := slices.MinFunc(stay, func(a, b *pour.Island) int { return cmp.Compare(a.Size, b.Size) })
-		return say(Warning, "Planes are whole", fmt.Sprintf("The plane of %s on %s falls into %d pieces.", d.NetName(p.Net), l.Name, len(stay)), least.At)
+		return say(Warning, "Planes are whole", least.At, "The plane of %s on %s falls into %d pieces.", net, l.Name, len(stay))
 	}
 	return nil
 }

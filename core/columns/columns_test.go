@@ -62,6 +62,7 @@ func TestWhatColumnsCannotHoldIsLeftAlone(t *testing.T) {
 		&design.Via{ID: 1, Diameter: far},
 		&design.Via{ID: 1, Kind: design.Lasered},
 		&design.Via{ID: 1, Cover: design.Open},
+		&design.Via{ID: 1, Join: design.Solidly},
 		&design.Via{ID: 1, Pads: []design.ViaPad{{Layer: 1}}},
 		&design.Hole{ID: 1},
 	} {

@@ -64,11 +64,14 @@ func (p *Pour) Before(other *Pour) bool {
 // Valid checks the area.
 func (p *Pour) Valid() error {
 	what := "the copper area " + p.Name
-	if err := firstOf(name("copper area's name", p.Name), most("the layers of "+what, len(p.Layers), MostLayers), check(len(p.Layers) > 0, "%s lies on no layer", what),
+	if err := firstOf(name("copper area's name", p.Name),
+		most("the layers of "+what, len(p.Layers), MostLayers),
+		check(len(p.Layers) > 0, "%s lies on no layer", what),
 		check(p.Net > 0, "%s is of no net; say which net is to fill it", what),
 		check(p.Priority >= -1000 && p.Priority <= 1000, "the priority of %s is %d; -1000 to 1000 are meant", what, p.Priority),
 		length("the clearance of "+what, p.Clearance, 0), length("the least width of "+what, p.LeastWidth, 0),
-		check(p.LeastWidth == 0 || p.LeastWidth >= 10*units.Micrometre, "the least width of %s is %s; 0.01 mm is the least", what, units.Text(p.LeastWidth)),
+		check(p.LeastWidth == 0 || p.LeastWidth >= 10*units.Micrometre,
+			"the least width of %s is %s; 0.01 mm is the least", what, units.Text(p.LeastWidth)),
 		oneOf("what becomes of islands", p.Islands, []string{IslandsGo, IslandsStay}),
 		check(p.Smallest >= 0 && p.Smallest <= MaxIslands, "the smallest islands of %s are out of reach", what),
 		oneOf("a way to join areas", p.Join, Joins), p.Spokes.valid("the spokes of "+what)); err != nil {

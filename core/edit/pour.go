@@ -71,6 +71,9 @@ func (c *SetJoins) Apply(tx *Tx) error {
 		case *design.Via:
 			put = with(o, func(q *design.Via) { q.Join = c.Join })
 		case *design.Placed:
+			if _, there := o.Nets[c.Pad]; c.Pad != "" && !there {
+				return fmt.Errorf("%s has no pad %s of a net", o.Designator, c.Pad)
+			}
 			joins := maps.Clone(o.Joins)
 			if joins == nil {
 				joins = map[string]string{}

@@ -105,6 +105,7 @@ func TestHowAreasJoinPads(t *testing.T) {
 	assert.Equal(t, design.Solidly, k.d.Placed[r1].Joins["2"])
 	k.do(&edit.SetJoins{IDs: []design.ID{r1}, Join: design.ByRule})
 	assert.Nil(t, k.d.Placed[r1].Joins)
+	k.refuse(&edit.SetJoins{IDs: []design.ID{r1}, Pad: "9", Join: design.Solidly}, "has no pad 9 of a net")
 	k.refuse(&edit.SetJoins{IDs: []design.ID{synthetic.FourScrew}, Join: design.Solidly}, "join pads and vias")
 	k.refuse(&edit.SetJoins{IDs: []design.ID{through}, Join: "glue"}, "a way to join areas")
 }

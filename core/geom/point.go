@@ -2,7 +2,10 @@
 // angles are whole millidegrees, counted anticlockwise. Distances are float64 nanometres.
 package geom
 
-import "math"
+import (
+	"cmp"
+	"math"
+)
 
 // Point is a place in nanometres.
 type Point struct {
@@ -18,6 +21,9 @@ func (p Point) Add(q Point) Point { return Point{p.X + q.X, p.Y + q.Y} }
 
 // Sub returns p − q.
 func (p Point) Sub(q Point) Point { return Point{p.X - q.X, p.Y - q.Y} }
+
+// Compare orders places from the left, and those above each other from below.
+func (p Point) Compare(q Point) int { return cmp.Or(cmp.Compare(p.X, q.X), cmp.Compare(p.Y, q.Y)) }
 
 // Dist is the distance from p to q.
 func (p Point) Dist(q Point) float64 { return math.Hypot(float64(p.X-q.X), float64(p.Y-q.Y)) }

@@ -22,10 +22,11 @@ type Link struct {
 }
 
 func sortPieces(c []*Copper) {
-	slices.SortFunc(c, func(a, b *Copper) int { return a.Ref().compare(b.Ref()) })
+	slices.SortFunc(c, func(a, b *Copper) int { return a.Ref().Compare(b.Ref()) })
 }
 
-func (r Ref) compare(o Ref) int { return cmp.Or(cmp.Compare(r.ID, o.ID), cmp.Compare(r.Pad, o.Pad)) }
+// Compare orders refs by object and piece.
+func (r Ref) Compare(o Ref) int { return cmp.Or(cmp.Compare(r.ID, o.ID), cmp.Compare(r.Pad, o.Pad)) }
 
 // Touching tells whether two pieces are one piece of copper.
 func Touching(a, b *Copper) bool {

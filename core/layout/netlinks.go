@@ -183,7 +183,7 @@ func (n *NetLinks) anchor(i int32, p geom.Point) {
 			n.come = append(n.come, p)
 		}
 	}
-	at, there := slices.BinarySearchFunc(s.pieces, n.pieces[i].Ref(), func(j int32, r Ref) int { return n.pieces[j].Ref().compare(r) })
+	at, there := slices.BinarySearchFunc(s.pieces, n.pieces[i].Ref(), func(j int32, r Ref) int { return n.pieces[j].Ref().Compare(r) })
 	if !there {
 		s.pieces = slices.Insert(s.pieces, at, i)
 	}
@@ -280,7 +280,7 @@ func (n *NetLinks) find() []Link {
 
 // link is the line between two places, from a pad if it can be.
 func (n *NetLinks) link(a, b *spot, from, to int32) Link {
-	if p, q := n.pieces[from], n.pieces[to]; (p.Pad < 0) == (q.Pad < 0) && q.Ref().compare(p.Ref()) < 0 || p.Pad < 0 && q.Pad >= 0 {
+	if p, q := n.pieces[from], n.pieces[to]; (p.Pad < 0) == (q.Pad < 0) && q.Ref().Compare(p.Ref()) < 0 || p.Pad < 0 && q.Pad >= 0 {
 		a, b, from, to = b, a, to, from
 	}
 	return Link{n.points.At(a.number), n.points.At(b.number), n.pieces[from].Name, n.pieces[to].Name}

@@ -4,7 +4,6 @@
 package overlay
 
 import (
-	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -28,6 +27,11 @@ const (
 type Area struct {
 	Outer []geom.Point
 	Holes [][]geom.Point
+}
+
+// Holds tells whether a place lies in the area; those on its outer line do, those on the line of a hole do not.
+func (a Area) Holds(p geom.Point) bool {
+	return geom.InPolygon(p, a.Outer) && !slices.ContainsFunc(a.Holes, func(h []geom.Point) bool { return geom.InPolygon(p, h) })
 }
 
 // Filled gives the areas that closed lines fill, in a settled order. Lines without extent fill nothing.
@@ -91,7 +95,8 @@ func Covered(lines []Line, width, tolerance int64) (out []Area, err error) {
 	return areas(c.NewCollection(geos.TypeIDGeometryCollection, all).UnaryUnionPrec(1)), nil
 }
 
-// quarterOf is into how many chords a quarter of a circle falls that stray by less than the tolerance: one over an angle φ strays by r(1 − cos φ/2).
+// quarterOf is into how many chords a quarter of a circle falls that stray by less than the tolerance: one over an angle φ strays by
+// r(1 − cos φ/2).
 func quarterOf(r float64, tolerance int64) int {
 	return min(max(int(math.Ceil(math.Pi/4/math.Acos(max(0, 1-float64(tolerance)/r)))), 2), 64)
 }
@@ -187,17 +192,15 @@ func ring(g *geos.Geom, clockwise bool) []geom.Point {
 	}
 	first := 0
 	for i, p := range pts {
-		if compare(p, pts[first]) < 0 {
+		if p.Compare(pts[first]) < 0 {
 			first = i
 		}
 	}
 	return append(pts[first:len(pts):len(pts)], pts[:first]...)
 }
 
-func compare(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) }
-
 func byFirst(a, b []geom.Point) int {
-	return cmp.Or(compare(a[0], b[0]), slices.CompareFunc(a, b, compare))
+	return slices.CompareFunc(a, b, geom.Point.Compare)
 }
 
 // Rings are all lines of areas, outer ones and holes: filled by even and odd they fill the areas.
@@ -216,13 +219,13 @@ func (a Area) One() []geom.Point {
 	right := func(h []geom.Point) int {
 		at := 0
 		for i, p := range h {
-			if compare(p, h[at]) > 0 {
+			if p.Compare(h[at]) > 0 {
 				at = i
 			}
 		}
 		return at
 	}
-	slices.SortStableFunc(holes, func(g, h []geom.Point) int { return compare(h[right(h)], g[right(g)]) })
+	slices.SortStableFunc(holes, func(g, h []geom.Point) int { return h[right(h)].Compare(g[right(g)]) })
 	for i, h := range holes {
 		k := right(h)
 		holes[i] = append(h[k:len(h):len(h)], h[:k]...)

@@ -101,6 +101,18 @@ func around(lines [][]geom.Point, p [2]float64) int {
 	return int(math.Round(total / (2 * math.Pi)))
 }
 
+// nearLine tells whether a place lies nearer than so much to any of closed lines.
+func nearLine(lines [][]geom.Point, p geom.Point, reach float64) bool {
+	for _, l := range lines {
+		for i := range l {
+			if d, _, _ := geom.SegmentDistance(l[i], l[(i+1)%len(l)], p, p); d < reach {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // Random lines: what lies in the areas is what the lines wind around, at random places that are not too near
 // to a line; and one line with cuts bounds the same.
 func TestFilledAgainstAngles(t *testing.T) {
@@ -124,14 +136,7 @@ func TestFilledAgainstAngles(t *testing.T) {
 		}
 		for range 40 {
 			p := geom.Pt(rapid.Int64Range(-10_000, 1_010_000).Draw(t, "px"), rapid.Int64Range(-10_000, 1_010_000).Draw(t, "py"))
-			near := false
-			for _, l := range lines {
-				for i := range l {
-					d, _, _ := geom.SegmentDistance(l[i], l[(i+1)%len(l)], p, p)
-					near = near || d < 10
-				}
-			}
-			if near {
+			if nearLine(lines, p, 10) {
 				continue
 			}
 			w := around(lines, [2]float64{float64(p.X), float64(p.Y)})
@@ -245,14 +250,7 @@ func TestOneLineAroundManyHoles(t *testing.T) {
 		require.LessOrEqual(t, len(line), places+3*280)
 		for range 60 {
 			p := geom.Pt(rapid.Int64Range(-50, 4050).Draw(t, "px"), rapid.Int64Range(-50, 3050).Draw(t, "py"))
-			near := false
-			for _, l := range lines {
-				for i := range l {
-					d, _, _ := geom.SegmentDistance(l[i], l[(i+1)%len(l)], p, p)
-					near = near || d < 3
-				}
-			}
-			if near {
+			if nearLine(lines, p, 3) {
 				continue
 			}
 			want := false

@@ -69,7 +69,7 @@ func (s Set) Grown(r, tolerance int64) Set {
 	return Set{s.g.Buffer(float64(r), quarterOf(math.Abs(float64(r)), tolerance))}
 }
 
-// Plain tells whether any area of the set has an outer line of fewer than n places.
+// Plain tells whether any area of the set has an outer line of fewer than n places, the first not counted again at its end.
 func (s Set) Plain(n int) bool {
 	for i := range s.g.NumGeometries() {
 		if g := s.g.Geometry(i); g.TypeID() == geos.TypeIDPolygon && !g.IsEmpty() && g.ExteriorRing().NumPoints() <= n {
@@ -81,9 +81,6 @@ func (s Set) Plain(n int) bool {
 
 // Empty tells whether it has no place.
 func (s Set) Empty() bool { return s.g.IsEmpty() }
-
-// Size of the set in square nanometres.
-func (s Set) Size() float64 { return s.g.Area() }
 
 // List are the areas that make the set, in a settled order.
 func (s Set) List() []Area { return areas(s.g) }

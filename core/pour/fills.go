@@ -4,6 +4,7 @@ import (
 	"context"
 	"iter"
 	"maps"
+	"reflect"
 	"runtime"
 	"slices"
 	"sync"
@@ -80,50 +81,68 @@ func (f *Fills) whole(k Key) {
 }
 
 // Pour follows a change of a copper area; before or after is nil when it came or went. Those that give way to it are filled anew where
-// they meet it.
+// they meet it. Its name and its lock change nothing.
 func (f *Fills) Pour(before, after *design.Pour) {
-	keys := map[Key]bool{}
+	if before != nil && after != nil {
+		was, is := *before, *after
+		was.Name, was.Locked = is.Name, is.Locked
+		if reflect.DeepEqual(was, is) {
+			return
+		}
+	}
 	for _, p := range []*design.Pour{before, after} {
 		if p == nil {
 			continue
 		}
 		for _, l := range p.Layers {
-			keys[Key{p.ID, l}] = true
+			f.whole(Key{p.ID, l})
 			for o := range f.doc.Pours.All() {
-				if o.ID != p.ID && o.On(l) {
-					keys[Key{o.ID, l}] = true
+				if o.ID != p.ID && o.Net != p.Net && o.On(l) && p.Before(o) {
+					f.givesWay(Key{o.ID, l}, p)
 				}
 			}
 		}
 	}
-	for k := range keys {
-		f.whole(k)
+}
+
+// givesWay makes an area ready anew and its tiles stale where it meets another that it gives way to, or did.
+func (f *Fills) givesWay(k Key, to *design.Pour) {
+	is := f.of[k]
+	if is == nil {
+		return
 	}
+	if is.area = f.areaOf(k); is.area == nil || len(to.Outline) == 0 {
+		f.whole(k)
+		return
+	}
+	f.stales(k, geom.Within(to.Outline).Box().Grow(to.Clearance))
 }
 
 // Near makes the tiles around a box stale, of all areas on the layers of a mask.
 func (f *Fills) Near(b geom.Box, layers uint32) {
 	for k, is := range f.of {
-		if is.area == nil || layers&(1<<is.area.layer) == 0 {
-			continue
-		}
-		around := b.Grow(2 * is.area.reach)
-		if !around.Meets(is.area.box) {
-			continue
-		}
-		if f.stale[k] == nil {
-			f.stale[k] = map[Tile]bool{}
-		}
-		for _, t := range TilesOf(around) {
-			if t.Box().Meets(is.area.box) {
-				f.stale[k][t] = true
-			}
+		if is.area != nil && layers&(1<<is.area.layer) != 0 {
+			f.stales(k, b)
 		}
 	}
 }
 
-// Any tells whether there is any area, or copper of one that is gone.
-func (f *Fills) Any() bool { return len(f.of) > 0 }
+// stales makes the tiles of an area around a box stale.
+func (f *Fills) stales(k Key, b geom.Box) {
+	a := f.of[k].area
+	around := b.Grow(2 * a.reach)
+	if !around.Meets(a.box) {
+		return
+	}
+	if f.stale[k] == nil {
+		f.stale[k] = map[Tile]bool{}
+	}
+	for _, t := range TilesOf(around) {
+		if t.Box().Meets(a.box) {
+			f.stale[k][t] = true
+		}
+	}
+}
 
 // Waiting is how many tiles are to be filled.
 func (f *Fills) Waiting() (n int) {
@@ -131,16 +150,6 @@ func (f *Fills) Waiting() (n int) {
 		n += len(tiles)
 	}
 	return n
-}
-
-// Stale tells whether an area waits to be filled anew anywhere.
-func (f *Fills) Stale(pour design.ID) bool {
-	for k, tiles := range f.stale {
-		if k.Pour == pour && len(tiles) > 0 {
-			return true
-		}
-	}
-	return false
 }
 
 // Due are the tiles that are stale; they count as filled from now on, as soon as outcomes for them are taken.
@@ -304,7 +313,7 @@ func (f *Fills) Least(k Key) int64 {
 // At is the island of an area on a layer that a place lies in, of those that stay; nil: nothing is filled there.
 func (f *Fills) At(k Key, at geom.Point) *Island {
 	for _, p := range f.Seen(k, Tile{floor(at.X), floor(at.Y)}) {
-		if geom.InPolygon(at, p.Outer) && !slices.ContainsFunc(p.Holes, func(h []geom.Point) bool { return geom.InPolygon(at, h) }) {
+		if p.Holds(at) {
 			return p.island
 		}
 	}

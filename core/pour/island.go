@@ -95,9 +95,9 @@ func (f *fill) spread(from *Piece, visit int64, pour *design.Pour, changed map[T
 			}
 		}
 	}
-	slices.SortFunc(is.Touches, compareRefs)
+	slices.SortFunc(is.Touches, layout.Ref.Compare)
 	is.Touches = slices.Compact(is.Touches)
-	first := slices.MinFunc(is.Pieces, func(a, b *Piece) int { return cmp.Or(a.tile.Compare(b.tile), comparePlaces(a.Outer[0], b.Outer[0])) })
+	first := slices.MinFunc(is.Pieces, comparePieces)
 	is.At, is.first = first.Outer[0], first.tile
 	is.Stays = stays(pour, is)
 	for _, p := range is.Pieces {
@@ -112,7 +112,10 @@ func (f *fill) spread(from *Piece, visit int64, pour *design.Pour, changed map[T
 	f.islands[is] = true
 }
 
-func comparePlaces(a, b geom.Point) int { return cmp.Or(cmp.Compare(a.X, b.X), cmp.Compare(a.Y, b.Y)) }
+// comparePieces orders pieces row by row of their tiles.
+func comparePieces(a, b *Piece) int {
+	return cmp.Or(a.tile.Compare(b.tile), a.Outer[0].Compare(b.Outer[0]))
+}
 
 // stays tells whether an island is copper of the board.
 func stays(p *design.Pour, i *Island) bool {
@@ -132,13 +135,13 @@ func (f *Fills) Islands(k Key) []*Island {
 	if is == nil {
 		return nil
 	}
-	return slices.SortedFunc(maps.Keys(is.islands), func(a, b *Island) int { return cmp.Or(a.first.Compare(b.first), comparePlaces(a.At, b.At)) })
+	return slices.SortedFunc(maps.Keys(is.islands), func(a, b *Island) int { return cmp.Or(a.first.Compare(b.first), a.At.Compare(b.At)) })
 }
 
 // Whole are the areas of an island across its tiles, in a settled order.
 func (i *Island) Whole() (out []overlay.Area, err error) {
 	list := make([]overlay.Area, len(i.Pieces))
-	inOrder := slices.SortedFunc(slices.Values(i.Pieces), func(a, b *Piece) int { return cmp.Or(a.tile.Compare(b.tile), comparePlaces(a.Outer[0], b.Outer[0])) })
+	inOrder := slices.SortedFunc(slices.Values(i.Pieces), comparePieces)
 	for k, p := range inOrder {
 		list[k] = p.Area
 	}

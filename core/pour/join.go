@@ -15,38 +15,34 @@ const (
 	usualGap   = 250_000
 )
 
-// Joining is how an area joins a pad or via of its net.
-type Joining struct {
-	How    string // design.Solidly, BySpokes or NotJoined
-	Spokes design.Spokes
-	Rule   *design.Rule // that decided; nil: the pad or the area says so itself
+// joining is how an area joins a pad or via of its net.
+type joining struct {
+	how    string // design.Solidly, BySpokes or NotJoined
+	spokes design.Spokes
 }
 
-// joining finds how the area joins a piece of its net: what the pad itself says goes before what the area says, and that before the rules.
-func (a *area) joining(c *layout.Copper) Joining {
+// joins finds how the area joins a piece of its net: what the pad itself says goes before what the area says, and that before the rules.
+func (a *area) joins(c *layout.Copper) joining {
 	if c.Kind != "pad" && c.Kind != "via" {
-		return Joining{How: design.Solidly}
+		return joining{how: design.Solidly}
 	}
-	who := c.Subject()
-	ruled := func(k design.RuleKind) *rules.Ruling { return a.rules.For(k, who, a.layer, c.At) }
+	ruled := func(k design.RuleKind) *rules.Ruling { return a.rules.For(k, c.Subject(), a.layer, c.At) }
 	width, gap := ruled(design.SpokeWidth), ruled(design.SpokeGap)
-	s := a.Spokes
-	s.Number = s.Count()
-	s.Width, s.Gap = cmp.Or(s.Width, width.Of(0)), cmp.Or(s.Gap, gap.Of(0))
-	how := cmp.Or(a.own(c), a.Join)
-	out := Joining{How: how, Spokes: s}
-	switch {
-	case how == design.ByRule && c.Kind == "via" && gap.Rule.A.Thing != design.AVia: // it needs no soldering; a rule for vias may say otherwise
-		out.How = design.Solidly
-	case how == design.ByRule && gap.Of(0) == 0:
-		out.How, out.Rule = design.Solidly, gap.Rule
-	case how == design.ByRule && width.Of(0) == 0:
-		out.How, out.Rule = design.NotJoined, width.Rule
-	case how == design.ByRule:
-		out.How, out.Rule = design.BySpokes, gap.Rule
+	out := joining{cmp.Or(a.own(c), a.Join), a.Spokes}
+	out.spokes.Number = a.Spokes.Count()
+	out.spokes.Width, out.spokes.Gap = cmp.Or(a.Spokes.Width, width.Of(0)), cmp.Or(a.Spokes.Gap, gap.Of(0))
+	if out.how == design.ByRule {
+		switch {
+		case c.Kind == "via" && gap.Rule.A.Thing != design.AVia, gap.Of(0) == 0: // a via needs no soldering; a rule for vias may say otherwise
+			out.how = design.Solidly
+		case width.Of(0) == 0:
+			out.how = design.NotJoined
+		default:
+			out.how = design.BySpokes
+		}
 	}
-	if out.How == design.BySpokes {
-		out.Spokes.Width, out.Spokes.Gap = cmp.Or(s.Width, usualWidth), cmp.Or(s.Gap, usualGap)
+	if out.how == design.BySpokes {
+		out.spokes.Width, out.spokes.Gap = cmp.Or(out.spokes.Width, usualWidth), cmp.Or(out.spokes.Gap, usualGap)
 	}
 	return out
 }
@@ -90,22 +86,22 @@ func (a *area) join(t *Task, c *layout.Copper, box geom.Box) []guard {
 	if shape.Box().Meets(box) {
 		t.own = append(t.own, ownCopper{c.Ref(), shape})
 	}
-	j := a.joining(c)
-	if j.How == design.Solidly {
+	j := a.joins(c)
+	if j.how == design.Solidly {
 		return nil
 	}
-	gap := j.Spokes.Gap
-	if j.How == design.NotJoined {
+	gap := j.spokes.Gap
+	if j.how == design.NotJoined {
 		gap = max(gap, a.clearance(c, shape))
 	}
-	if !shape.Box().Grow(gap + j.Spokes.Width + a.least + joint).Meets(box.Grow(a.reach)) {
+	if !shape.Box().Grow(gap + j.spokes.Width + a.least + joint).Meets(box.Grow(a.reach)) {
 		return nil
 	}
 	around := []guard{{shape, gap}}
-	if j.How == design.NotJoined {
+	if j.how == design.NotJoined {
 		return around
 	}
-	for _, s := range spokesOf(shape, c.At, j.Spokes.Number, j.Spokes.Width, gap, j.Spokes.Angle+a.turned(c)) {
+	for _, s := range spokesOf(shape, c.At, j.spokes.Number, j.spokes.Width, gap, j.spokes.Angle+a.turned(c)) {
 		if strip := geom.BoxOf(s.strip...); strip.Meets(box) {
 			t.spokes = append(t.spokes, s)
 			t.window = t.window.Union(strip)

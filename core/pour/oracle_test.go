@@ -41,8 +41,10 @@ func scattered(t *rapid.T) (d *design.Doc, p *design.Pour) {
 	}})
 	for range rapid.IntRange(0, 4).Draw(t, "parts") {
 		id := d.NewID()
-		d.Put(&design.Placed{ID: id, Part: id + 1000, Designator: fmt.Sprint("P", id), Footprint: "Pins", At: at(), Angle: int32(rapid.IntRange(0, 7).Draw(t, "turn")) * 45_000,
-			Nets: map[string]design.ID{"1": net(), "2": net(), "3": net()}, Joins: map[string]string{"2": rapid.SampledFrom(design.Joins).Draw(t, "join")}})
+		d.Put(&design.Placed{ID: id, Part: id + 1000, Designator: fmt.Sprint("P", id), Footprint: "Pins", At: at(),
+			Angle: int32(rapid.IntRange(0, 7).Draw(t, "turn")) * 45_000,
+			Nets:  map[string]design.ID{"1": net(), "2": net(), "3": net()},
+			Joins: map[string]string{"2": rapid.SampledFrom(design.Joins).Draw(t, "join")}})
 	}
 	for range rapid.IntRange(0, 12).Draw(t, "tracks") {
 		tr := &design.Track{ID: d.NewID(), Layer: top, A: at(), B: at(), Width: whole("width", 3, 12), Net: net()}
@@ -58,17 +60,21 @@ func scattered(t *rapid.T) (d *design.Doc, p *design.Pour) {
 	}
 	if rapid.Bool().Draw(t, "kept out") {
 		c := at()
-		d.Put(&design.RuleArea{ID: d.NewID(), Name: "no", Outline: geom.Corners(c, c.Add(mm(2, 0)), c.Add(mm(1, 3))), KeepOut: []design.Thing{design.APour}})
+		d.Put(&design.RuleArea{ID: d.NewID(), Name: "no", KeepOut: []design.Thing{design.APour},
+			Outline: geom.Corners(c, c.Add(mm(2, 0)), c.Add(mm(1, 3)))})
 	}
-	p = &design.Pour{ID: d.NewID(), Name: "GND", Net: nets[0], Layers: []design.LayerID{top}, Islands: design.IslandsStay, Join: rapid.SampledFrom(design.Joins).Draw(t, "joins"),
-		LeastWidth: rapid.SampledFrom([]int64{0, 200_000, 500_000}).Draw(t, "least"), Clearance: rapid.SampledFrom([]int64{0, 350_000}).Draw(t, "clearance"),
-		Spokes: design.Spokes{Number: rapid.IntRange(1, 5).Draw(t, "spokes"), Angle: int32(rapid.IntRange(0, 3).Draw(t, "angle")) * 22_500}}
+	p = &design.Pour{ID: d.NewID(), Name: "GND", Net: nets[0], Layers: []design.LayerID{top}, Islands: design.IslandsStay,
+		Join:       rapid.SampledFrom(design.Joins).Draw(t, "joins"),
+		LeastWidth: rapid.SampledFrom([]int64{0, 200_000, 500_000}).Draw(t, "least"),
+		Clearance:  rapid.SampledFrom([]int64{0, 350_000}).Draw(t, "clearance"),
+		Spokes:     design.Spokes{Number: rapid.IntRange(1, 5).Draw(t, "spokes"), Angle: int32(rapid.IntRange(0, 3).Draw(t, "angle")) * 22_500}}
 	if rapid.Bool().Draw(t, "edged") {
 		p.Outline = []geom.Corner{{Point: mm(3, 2)}, mm(20, 3).Through(mm(21.5, 8)), {Point: mm(19, 14)}, {Point: mm(4, 13)}}
 	}
 	d.Put(p)
 	if rapid.Bool().Draw(t, "above") {
-		d.Put(&design.Pour{ID: d.NewID(), Name: "VCC", Net: nets[2], Layers: p.Layers, Priority: 1, Islands: design.IslandsStay, Outline: geom.Corners(mm(8, 5), mm(13, 4), mm(12, 12))})
+		d.Put(&design.Pour{ID: d.NewID(), Name: "VCC", Net: nets[2], Layers: p.Layers, Priority: 1, Islands: design.IslandsStay,
+			Outline: geom.Corners(mm(8, 5), mm(13, 4), mm(12, 12))})
 	}
 	return d, p
 }

@@ -125,7 +125,7 @@ func (a *area) task(at Tile) *Task {
 	for c := range a.index.Near(box.Grow(2 * a.reach)) {
 		near = append(near, c)
 	}
-	slices.SortFunc(near, func(x, y *layout.Copper) int { return compareRefs(x.Ref(), y.Ref()) })
+	slices.SortFunc(near, func(x, y *layout.Copper) int { return x.Ref().Compare(y.Ref()) })
 	var gaps []guard // around pads of the net, which spokes cross
 	for _, c := range near {
 		if a.owns(c) {
@@ -155,13 +155,6 @@ func (a *area) task(at Tile) *Task {
 	t.spokes = slices.DeleteFunc(t.spokes, func(s spoke) bool { return a.barred(t, s) })
 	t.guards = append(t.guards, gaps...)
 	return t
-}
-
-func compareRefs(a, b layout.Ref) int {
-	if a.ID != b.ID {
-		return int(min(max(a.ID-b.ID, -1), 1))
-	}
-	return a.Pad - b.Pad
 }
 
 func (a *area) owns(c *layout.Copper) bool {

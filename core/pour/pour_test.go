@@ -81,14 +81,13 @@ func TestWhatCannotBeFilledIsSaid(t *testing.T) {
 	assert.Equal(t, mm(7.5, 7.5), place)
 	assert.Nil(t, f.At(k, at))
 	f.Wait(map[pour.Key]map[pour.Tile]bool{k: {tile: true}})
-	assert.True(t, f.Stale(p.ID))
 	assert.Equal(t, 1, f.Waiting())
 	_, err := f.Fill(context.Background(), nil)
 	require.NoError(t, err)
 	_, why = f.Failed(k)
 	require.NoError(t, why)
 	assert.NotNil(t, f.At(k, at))
-	assert.False(t, f.Stale(p.ID))
+	assert.Zero(t, f.Waiting())
 }
 
 // What changes somewhere makes the tiles around it stale, on its layers alone; an area that goes is emptied; one of another net that comes is given way to.
@@ -105,7 +104,8 @@ func TestWhatBecomesStale(t *testing.T) {
 	f.Near(geom.BoxOf(mm(200, 200)), 1)
 	assert.Zero(t, f.Waiting(), "far from the board")
 
-	other := &design.Pour{ID: d.NewID(), Name: "SIG", Net: d.NetNamed("SIG").ID, Layers: p.Layers, Priority: 1, Outline: geom.Corners(mm(1, 1), mm(6, 1), mm(6, 6)), Islands: design.IslandsStay}
+	other := &design.Pour{ID: d.NewID(), Name: "SIG", Net: d.NetNamed("SIG").ID, Layers: p.Layers, Priority: 1, Islands: design.IslandsStay,
+		Outline: geom.Corners(mm(1, 1), mm(6, 1), mm(6, 6))}
 	d.Put(other)
 	f.Pour(nil, other)
 	_, err := f.Fill(context.Background(), nil)

@@ -152,9 +152,7 @@ func (t *Task) half() int64 { return t.least/2 - t.least/200 - stray }
 // laid are the spokes whose far ends meet what is filled.
 func (t *Task) laid(filled []overlay.Area) (out [][]geom.Point) {
 	holds := func(p geom.Point) bool {
-		return slices.ContainsFunc(filled, func(a overlay.Area) bool {
-			return geom.BoxOf(a.Outer...).Holds(p) && geom.InPolygon(p, a.Outer) && !slices.ContainsFunc(a.Holes, func(h []geom.Point) bool { return geom.InPolygon(p, h) })
-		})
+		return slices.ContainsFunc(filled, func(a overlay.Area) bool { return geom.BoxOf(a.Outer...).Holds(p) && a.Holds(p) })
 	}
 	for _, s := range t.spokes {
 		a, b := s.strip[1], s.strip[2]

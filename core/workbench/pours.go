@@ -41,7 +41,8 @@ type Filled struct {
 const manyTiles = 150
 
 func newPours(b *Bench) *pours {
-	p := &pours{doc: b.Doc, findings: b.findings, fills: pour.New(b.Doc, b.copper.index, b.rules.set), beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
+	p := &pours{doc: b.Doc, findings: b.findings, beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
+	p.fills = pour.New(b.Doc, b.copper.index, b.rules.set)
 	p.Result = b.graph.Result("fills", p.renew)
 	p.Of(func(c edit.Change) {
 		was, _ := c.Before.(*design.Pour)
@@ -73,7 +74,11 @@ func newPours(b *Bench) *pours {
 	}, design.KindRule)
 	p.Of(func(edit.Change) { p.fills.Anew() }, design.KindBoard, design.KindRuleArea)
 	derive.From(p.Result, &b.copper.places, func(c *layout.Copper) { p.fills.Near(c.Box(), c.Layers) })
-	derive.From(p.Result, &b.copper.edge, func(bool) { p.fills.Anew() })
+	p.Of(func(c edit.Change) {
+		if keeps(c.Before) || keeps(c.After) {
+			p.fills.Anew()
+		}
+	}, design.KindHole)
 	derive.From(p.Result, &b.rules.retold, func(net design.ID) {
 		for o := range b.Doc.Pours.All() {
 			if o.Net == net {

@@ -46,23 +46,27 @@ func poured(t *rapid.T) *design.Doc {
 	}
 	for i := range rapid.IntRange(5, 12).Draw(t, "parts") {
 		id := d.NewID()
-		put(&design.Placed{ID: id, Part: id + 1000, Designator: fmt.Sprint("P", i), Footprint: rapid.SampledFrom([]string{"Pin", "Land"}).Draw(t, "footprint"), At: at(),
-			Bottom: rapid.Bool().Draw(t, "bottom"), Nets: map[string]design.ID{"1": net()}})
+		put(&design.Placed{ID: id, Part: id + 1000, Designator: fmt.Sprint("P", i), At: at(),
+			Footprint: rapid.SampledFrom([]string{"Pin", "Land"}).Draw(t, "footprint"),
+			Bottom:    rapid.Bool().Draw(t, "bottom"), Nets: map[string]design.ID{"1": net()}})
 	}
 	for range rapid.IntRange(0, 10).Draw(t, "tracks") {
 		a := at()
-		put(&design.Track{ID: d.NewID(), Layer: d.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), A: a, B: a.Add(geom.Pt(whole("dx", -60, 60), whole("dy", 1, 40))), Width: 250_000, Net: net()})
+		put(&design.Track{ID: d.NewID(), Layer: d.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), Width: 250_000, Net: net(),
+			A: a, B: a.Add(geom.Pt(whole("dx", -60, 60), whole("dy", 1, 40)))})
 	}
 	for range rapid.IntRange(0, 10).Draw(t, "vias") {
 		s := rapid.SampledFrom([][2]int{{0, 3}, {0, 1}, {1, 2}, {2, 3}}).Draw(t, "span")
-		v := &design.Via{ID: d.NewID(), At: at(), Diameter: 600_000, Hole: 300_000, From: d.Board.At(s[0]), To: d.Board.At(s[1]), Net: net(), Join: rapid.SampledFrom(design.Joins).Draw(t, "join")}
+		v := &design.Via{ID: d.NewID(), At: at(), Diameter: 600_000, Hole: 300_000, From: d.Board.At(s[0]), To: d.Board.At(s[1]), Net: net(),
+			Join: rapid.SampledFrom(design.Joins).Draw(t, "join")}
 		if s == [2]int{0, 1} {
 			v.Kind = design.Lasered
 		}
 		put(v)
 	}
 	for i := range rapid.IntRange(1, 4).Draw(t, "areas") {
-		p := &design.Pour{ID: d.NewID(), Name: fmt.Sprint("A", i), Net: net(), Priority: rapid.IntRange(0, 2).Draw(t, "priority"), Join: append(slices.Clone(design.Joins), design.ByRule, design.BySpokes, design.Solidly)[rapid.IntRange(0, 6).Draw(t, "joins")],
+		p := &design.Pour{ID: d.NewID(), Name: fmt.Sprint("A", i), Net: net(), Priority: rapid.IntRange(0, 2).Draw(t, "priority"),
+			Join:    append(slices.Clone(design.Joins), design.ByRule, design.BySpokes, design.Solidly)[rapid.IntRange(0, 6).Draw(t, "joins")],
 			Islands: rapid.SampledFrom([]string{design.IslandsGo, design.IslandsStay}).Draw(t, "islands")}
 		for _, l := range rapid.SliceOfNDistinct(rapid.IntRange(0, 3), 1, 3, rapid.ID[int]).Draw(t, "layers") {
 			p.Layers = append(p.Layers, d.Board.At(l))

@@ -6,20 +6,16 @@ import TextField from '../shell/fields/TextField.vue'
 import { complain } from '../shell/notices'
 import { thingWords } from './draw'
 import type { BoardEditor } from './editor'
+import LayerTicks from './LayerTicks.vue'
 
 /** An area of the board: its name, what it keeps out, on which layers. */
 const props = defineProps<{ project: Project; editor: BoardEditor; area: Kinds['ruleArea'] }>()
 const put = (f: Partial<Kinds['ruleArea']>) => props.project.edit('putArea', { area: { ...props.area, ...f } }).catch(complain)
 const kept = computed(() => props.area.keepOut ?? [])
-const layers = computed(() => props.area.layers ?? [])
+/** None named are all. */
+const layers = computed(() => (props.area.layers?.length ? props.area.layers : props.editor.copper.map((l) => l.id)))
 function keep(kind: string, on: boolean) {
   put({ keepOut: on ? [...kept.value, kind] : kept.value.filter((k) => k !== kind) })
-}
-function layer(id: number, on: boolean) {
-  const all = props.editor.copper.map((l) => l.id)
-  const now = layers.value.length ? layers.value : all
-  const next = on ? [...now, id] : now.filter((l) => l !== id)
-  if (next.length) put({ layers: next.length === all.length ? [] : all.filter((l) => next.includes(l)) })
 }
 </script>
 
@@ -36,16 +32,6 @@ function layer(id: number, on: boolean) {
     density="compact"
     @update:model-value="keep(kind, !!$event)"
   />
-  <h4>On</h4>
-  <v-checkbox
-    v-for="l in editor.copper"
-    :key="l.id"
-    :label="l.name"
-    :model-value="!layers.length || layers.includes(l.id)"
-    :disabled="layers.length === 1 && layers.includes(l.id)"
-    hide-details
-    density="compact"
-    @update:model-value="layer(l.id, !!$event)"
-  />
+  <LayerTicks :editor="editor" :layers="layers" @keep="put({ layers: $event.length === editor.copper.length ? [] : $event })" />
   <p class="quiet">Drag its corners to shape it, a side’s middle to make another, with Shift to bend the side.</p>
 </template>

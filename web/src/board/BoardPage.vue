@@ -243,7 +243,7 @@ const commands: Command[] = [
   {
     id: 'fills',
     title: 'What copper areas fill: full, hatched, edges',
-    keys: 'Shift Z',
+    keys: 'Shift V',
     group: 'See',
     run: () => ed.otherFills(),
   },

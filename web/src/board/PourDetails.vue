@@ -11,6 +11,7 @@ import TextField from '../shell/fields/TextField.vue'
 import WholeField from '../shell/fields/WholeField.vue'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
+import LayerTicks from './LayerTicks.vue'
 import { joinWays } from './pours'
 
 /** A copper area: its net, its layers, how it fills and joins pads, and what came of it. */
@@ -18,11 +19,6 @@ const props = defineProps<{ project: Project; editor: BoardEditor; pour: Kinds['
 const put = (f: Partial<Kinds['pour']>) => props.project.edit('putPour', { pour: { ...props.pour, ...f } }).catch(complain)
 const spokes = (f: Partial<NonNullable<Kinds['pour']['spokes']>>) => put({ spokes: { ...props.pour.spokes, ...f } })
 const nets = computed(() => inNaturalOrder(props.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name })))
-function layer(id: number, on: boolean) {
-  const now = props.pour.layers
-  const next = on ? [...now, id] : now.filter((l) => l !== id)
-  if (next.length) put({ layers: props.editor.copper.map((l) => l.id).filter((l) => next.includes(l)) })
-}
 const behind = computed(() => 'fills' in props.project.behind.value)
 const seen = ref<PourSeen[]>([])
 async function look() {
@@ -48,17 +44,7 @@ function says(s: PourSeen) {
   </p>
   <TextField label="Name" :value="pour.name" @keep="put({ name: $event })" />
   <ChoiceField label="Net" :value="pour.net" :options="nets" @keep="put({ net: $event })" />
-  <h4>On</h4>
-  <v-checkbox
-    v-for="l in editor.copper"
-    :key="l.id"
-    :label="l.name"
-    :model-value="pour.layers.includes(l.id)"
-    :disabled="pour.layers.length === 1 && pour.layers.includes(l.id)"
-    hide-details
-    density="compact"
-    @update:model-value="layer(l.id, !!$event)"
-  />
+  <LayerTicks :editor="editor" :layers="pour.layers" @keep="put({ layers: $event })" />
   <h4>Fills</h4>
   <LengthField
     label="Least width"

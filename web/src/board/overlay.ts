@@ -84,7 +84,7 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
   const { ctx } = pen
   const c = ed.look().colours
   ctx.globalAlpha = 0.16
-  paintNetFills(pen, ed.project, net, box, (l) => l === ed.state.layer, c.linkNet)
+  paintNetFills(pen, ed.project, net, ed.state.layer, box, c.linkNet)
   ctx.globalAlpha = 0.5
   for (const id of ed.scene.idsWithin(box)) {
     const found = ed.project.find(id)

@@ -162,27 +162,15 @@ export function filledAt(project: Project, p: Point): Filled[] {
     .filter((f) => !!f && fillsAt(f, p)) as Filled[]
 }
 
-/** What is filled of a net within a box. */
-export function paintNetFills(
-  { ctx }: Pen,
-  project: Project,
-  net: number,
-  box: Box,
-  seen: (layer: number) => boolean,
-  colour: string,
-) {
+/** What is filled of a net on a layer within a box. */
+export function paintNetFills({ ctx }: Pen, project: Project, net: number, layer: number, box: Box, colour: string) {
+  const at = (v: number) => Math.floor(v / side)
   ctx.beginPath()
-  for (const f of project.filled.values())
-    if (
-      project.get('pour', f.pour)?.net === net &&
-      seen(f.layer) &&
-      f.x * side < box.maxX &&
-      (f.x + 1) * side > box.minX &&
-      f.y * side < box.maxY &&
-      (f.y + 1) * side > box.minY
-    )
-      // prettier-ignore
-      trace(ctx, f.lines)
+  for (const a of project.all('pour'))
+    if (a.net === net && a.layers.includes(layer))
+      for (let x = at(box.minX); x <= at(box.maxX); x++)
+        for (let y = at(box.minY); y <= at(box.maxY); y++)
+          trace(ctx, project.filled.get(`${a.id} ${layer} ${x} ${y}`)?.lines ?? [])
   ctx.fillStyle = colour
   ctx.fill('evenodd')
 }

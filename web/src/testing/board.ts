@@ -63,7 +63,7 @@ export async function onBoard(objects: Boxed[]): Promise<{ ed: BoardEditor; proj
   const project = new Project(7)
   const library = [twoPads, onePin].map((object) => ({ kind: 'footprint', object }) as unknown as Boxed)
   handOver(Line.last, [...library, ...rules, ...nets, ...objects], { patterns })
-  const taste = { boardShade: 'dark', gridOn: true, boardGrid: mm, unit: 'mm', tracks: 'along' }
+  const taste = { boardShade: 'dark', gridOn: true, boardGrid: mm, unit: 'mm', tracks: 'along', fills: 'full' }
   const ed = new BoardEditor(project, taste as never)
   ed.load()
   return { ed, project, line: Line.last }

@@ -11,7 +11,7 @@ export class PourTool extends RingTool {
   readonly id = 'pour'
   readonly name = 'Copper'
   readonly icon = mdiFormatPaint
-  readonly keys = 'Z'
+  readonly keys = 'N'
   readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free', net: 0, everywhere: false })
 
   protected free() {
@@ -50,7 +50,7 @@ export class PourTool extends RingTool {
   /** Fills around what is picked. */
   private around() {
     const { ed } = this
-    const boxes = [...ed.selection].map((id) => ed.scene.boxOf(id)).filter((b) => !!b)
+    const boxes = [...ed.selection].map((id) => ed.roomOf(id)).filter((b) => !!b)
     if (!boxes.length) {
       say('Pick what the area is to lie around first.', 'error')
       return
