@@ -94,9 +94,9 @@ func TestJournalsOfVersionOne(t *testing.T) {
 	assert.ErrorContains(t, err, "going back ends here")
 }
 
-// A project of version 2 or 3 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
+// A project of version 2 to 4 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
 func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
-	for _, version := range []string{"version2", "version3"} {
+	for _, version := range []string{"version2", "version3", "version4"} {
 		t.Run(version, func(t *testing.T) {
 			data, err := os.ReadFile("testdata/" + version + ".db")
 			require.NoError(t, err)
