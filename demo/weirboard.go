@@ -19,8 +19,8 @@ type spot struct {
 // weirBoard sets the board up and places its parts: probes along the left edge, the field supply above, the
 // controller in the middle, relay and bus on the right, clock and service port below. Then it lays its tracks.
 func weirBoard(b *builder, tracks func(*builder)) {
-	b.do(&edit.BeginBoard{Copper: 4, Form: edit.EdgeRectangle, Width: 100 * units.MM, Height: 70 * units.MM, R: 3 * units.MM,
-		Track: 200 * units.Micrometre, Parts: true})
+	b.do(&edit.BeginBoard{Ready: &edit.TakeStack{House: "northgate", Name: "Four layers, 1.6 mm, 35 µm inside"}, Form: edit.EdgeRectangle, Width: 100 * units.MM,
+		Height: 70 * units.MM, R: 3 * units.MM, Track: 200 * units.Micrometre, Parts: true})
 	for _, c := range [][2]float64{{4, 4}, {96, 4}, {4, 66}, {96, 66}} {
 		b.do(&edit.AddHole{At: at(c[0], c[1]), Diameter: 3_200_000, Keep: 1_500_000})
 	}

@@ -107,6 +107,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 	b.spacing(nil)
 	b.notes(nil)
 	b.outline()
+	b.stack()
 	b.count()
 	b.lost(old)
 	return nil

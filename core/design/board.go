@@ -6,25 +6,13 @@ import (
 	"goldentrace/core/geom"
 )
 
-// LayerID names a layer of the stack within its board. It survives that layers come, go and change
-// places, and is never given twice; none is 0.
-type LayerID int32
-
-// StackLayer is one layer of the board's stack, from the top.
-type StackLayer struct {
-	ID        LayerID `json:"id"`
-	Name      string  `json:"name"`
-	Copper    bool    `json:"copper"`
-	Thickness int64   `json:"thickness"`
-	Material  string  `json:"material"`
-}
-
 // Board has id 2; there is one in a project.
 type Board struct {
 	ID      ID              `json:"id"`
 	Outline []geom.Corner   `json:"outline"` // closed; empty: none drawn yet
 	CutOuts [][]geom.Corner `json:"cutOuts,omitempty"`
-	Stack   []StackLayer    `json:"stack"`
+	Stack   []StackLayer    `json:"stack"`             // from the top
+	Wanted  int64           `json:"wanted,omitempty"`  // how thick the board is to be, in nanometres; 0: nobody said
 	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
 	Rise    int32           `json:"rise,omitempty"`    // how much warmer than its surroundings currents may make a track, in kelvins; 0: UsualRise
 	// Next is the id of the next layer that will be made.
@@ -36,96 +24,6 @@ const UsualRise = 10
 
 // Warms is how much warmer than its surroundings currents may make a track, in kelvins.
 func (b *Board) Warms() float64 { return float64(cmp.Or(b.Rise, UsualRise)) }
-
-// Stacked is the board with the layers, from the top, each with an id of its own.
-func (b Board) Stacked(layers []StackLayer) *Board {
-	b.Stack = nil
-	b.Next = max(b.Next, 1)
-	for _, l := range layers {
-		if l.ID == 0 {
-			l.ID = b.Next
-		}
-		b.Next = max(b.Next, l.ID+1)
-		b.Stack = append(b.Stack, l)
-	}
-	return &b
-}
-
-// Copper lists the copper layers from the top.
-func (b *Board) Copper() []StackLayer {
-	var out []StackLayer
-	for _, l := range b.Stack {
-		if l.Copper {
-			out = append(out, l)
-		}
-	}
-	return out
-}
-
-// Layers is how many copper layers the board has.
-func (b *Board) Layers() int {
-	n := 0
-	for _, l := range b.Stack {
-		if l.Copper {
-			n++
-		}
-	}
-	return n
-}
-
-// CopperNames lists the names of the copper layers from the top.
-func (b *Board) CopperNames() []string {
-	var out []string
-	for _, l := range b.Copper() {
-		out = append(out, l.Name)
-	}
-	return out
-}
-
-// At is the copper layer at a position, 0 at the top; none: 0.
-func (b *Board) At(position int) LayerID {
-	for _, l := range b.Stack {
-		if !l.Copper {
-			continue
-		}
-		if position == 0 {
-			return l.ID
-		}
-		position--
-	}
-	return 0
-}
-
-// Top is the uppermost copper layer.
-func (b *Board) Top() LayerID { return b.At(0) }
-
-// Bottom is the lowest copper layer.
-func (b *Board) Bottom() LayerID { return b.At(b.Layers() - 1) }
-
-// Position of a copper layer, 0 at the top; −1 when there is no such copper layer.
-func (b *Board) Position(id LayerID) int {
-	at := 0
-	for _, l := range b.Stack {
-		if !l.Copper {
-			continue
-		}
-		if l.ID == id {
-			return at
-		}
-		at++
-	}
-	return -1
-}
-
-// Layer of the stack with the id, or nil.
-func (b *Board) Layer(id LayerID) *StackLayer {
-	for i := range b.Stack {
-		if b.Stack[i].ID == id {
-			return &b.Stack[i]
-		}
-	}
-	return nil
-}
 
 // Region within the outline, less the cut-outs. Without an outline it is empty.
 func (b *Board) Region() geom.Region {

@@ -19,6 +19,7 @@ type descriptor struct {
 	left   func(d *Doc, was, is Object) error
 	index  func(l *lookups, o Object, in bool)
 	since  int
+	mend   func(version int, body []byte) []byte
 	apart  bool
 }
 
@@ -36,6 +37,8 @@ type about[P Object] struct {
 	// since is the first version whose objects of this kind can be read by themselves; earlier ones are
 	// upgraded together with their whole document. 0: all can.
 	since int
+	// mend brings the body of an object that an earlier version wrote, not before since, to the present one.
+	mend  func(version int, body []byte) []byte
 	apart bool // no file that is made follows from it, so that it is left out of what a handoff is compared by
 }
 
@@ -44,7 +47,7 @@ func describe[T any, P interface {
 	Object
 }](a about[P]) descriptor {
 	blank := func() Object { return P(new(T)) }
-	d := descriptor{kind: blank().ObjectKind(), blank: blank, single: a.single, plural: a.plural, since: a.since, apart: a.apart}
+	d := descriptor{kind: blank().ObjectKind(), blank: blank, single: a.single, plural: a.plural, since: a.since, mend: a.mend, apart: a.apart}
 	d.open = func(doc *Doc) table {
 		if a.one != nil {
 			return &alone[P]{a.one(doc)}
@@ -199,6 +202,7 @@ func boardKinds() []descriptor {
 			single: BoardID,
 			called: always[*Board]("the board's outline or layers"),
 			since:  2,
+			mend:   boardOfFive,
 			left: func(d *Doc, was, is *Board) error {
 				if is == nil {
 					return fmt.Errorf("the board cannot be removed")

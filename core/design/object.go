@@ -80,6 +80,9 @@ func DecodeOf(version int, kind Kind, data []byte) (Object, error) {
 	case version < k.since:
 		return nil, ErrEarlier
 	}
+	if k.mend != nil && version < Version {
+		data = k.mend(version, data)
+	}
 	o := k.blank()
 	if quick.Unmarshal(data, o, quick.RejectUnknownMembers(true)) != nil {
 		o = k.blank() // what the strict reader does not take, the usual one may

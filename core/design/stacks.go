@@ -2,90 +2,178 @@ package design
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
+	"strings"
 )
 
 // MostLayers bounds the copper layers of a board.
 const MostLayers = 32
 
-const copperThick = 35_000
+// What is taken where nobody says otherwise: copper of one ounce, laminate of woven glass and epoxy at 1 GHz.
+const (
+	usualRoughness    = 2_000
+	usualPermittivity = 4_300
+	usualLoss         = 20_000
+)
 
 func copper(name string) StackLayer {
-	return StackLayer{Name: name, Copper: true, Thickness: copperThick, Material: "Copper"}
+	return StackLayer{Name: name, Kind: CopperLayer, Thickness: Ounce, Material: "Copper", Roughness: usualRoughness}
+}
+
+func laminate(name string, kind LayerKind, thick int64) StackLayer {
+	return StackLayer{Name: name, Kind: kind, Thickness: thick, Material: "FR-4", Permittivity: usualPermittivity, Loss: usualLoss}
+}
+
+// Coated is a stack with mask and silk on its sides, where they are asked for.
+func Coated(stack []StackLayer, top, bottom bool) []StackLayer {
+	mask := func(name string) StackLayer {
+		return StackLayer{Name: name, Kind: MaskLayer, Thickness: 20_000, Material: "Epoxy", Permittivity: 3_800, Loss: 25_000}
+	}
+	silk := func(name string) StackLayer {
+		return StackLayer{Name: name, Kind: SilkLayer, Thickness: 10_000, Material: "Epoxy ink"}
+	}
+	var out []StackLayer
+	if top {
+		out = append(out, silk("Top silk"), mask("Top mask"))
+	}
+	if out = append(out, stack...); bottom {
+		out = append(out, mask("Bottom mask"), silk("Bottom silk"))
+	}
+	return out
+}
+
+// oneBelow is a board with copper on its lower side alone; what is printed lies above, where the parts stand.
+func oneBelow() []StackLayer {
+	stack := Coated([]StackLayer{laminate("Core", CoreLayer, 1_565_000), copper("Bottom")}, true, true)
+	return slices.Delete(slices.Delete(stack, len(stack)-1, len(stack)), 1, 2) // without the mask above and the silk below
 }
 
 // TwoLayers is the usual stack of a two-sided board of 1.6 mm with 35 µm copper.
 func TwoLayers() []StackLayer {
-	return []StackLayer{copper("Top"), {Name: "Core", Thickness: 1_530_000, Material: "FR-4"}, copper("Bottom")}
+	return Coated([]StackLayer{copper("Top"), laminate("Core", CoreLayer, 1_530_000), copper("Bottom")}, true, true)
 }
 
 // FourLayers is a usual stack of four copper layers, 1.6 mm thick: 35 µm outside and inside, a
 // thick core between two prepregs.
 func FourLayers() []StackLayer {
-	return []StackLayer{
+	return Coated([]StackLayer{
 		copper("Top"),
-		{Name: "Prepreg 1", Thickness: 210_000, Material: "FR-4"},
+		laminate("Prepreg 1", PrepregLayer, 210_000),
 		copper("Inner 1"),
-		{Name: "Core", Thickness: 1_040_000, Material: "FR-4"},
+		laminate("Core", CoreLayer, 1_040_000),
 		copper("Inner 2"),
-		{Name: "Prepreg 2", Thickness: 210_000, Material: "FR-4"},
+		laminate("Prepreg 2", PrepregLayer, 210_000),
 		copper("Bottom"),
-	}
+	}, true, true)
 }
 
-// WithLayers is the stack with so many copper layers: new ones come in above the lowest, each below a
-// prepreg; those that go are the lowest inner ones. The thickness of the whole stays what it was as
-// far as the dielectrics can give or take it. drop are the copper layers that go.
+// WithLayers is the stack with so many copper layers. Those that go are the lowest inner ones, with the dielectric below each; new
+// ones come in by pairs around the middle, so that a symmetric build stays one, a single one above the lowest. The thickness stays
+// what it was as far as the dielectrics can give or take it. drop are the copper layers that go.
 func (b *Board) WithLayers(n int) (is *Board, drop []StackLayer, err error) {
 	if n < 1 || n > MostLayers {
 		return nil, nil, fmt.Errorf("a board has 1 to %d copper layers, not %d", MostLayers, n)
 	}
-	stack := append([]StackLayer{}, b.Stack...)
+	above, below := Laminate(b.Stack)
+	stack := slices.Clone(b.Stack[above : len(b.Stack)-below])
 	total := thickness(stack)
 	for have := b.Layers(); have > n; have-- {
 		at := lowestButOne(stack, have)
 		drop = append(drop, stack[at])
 		end := at + 1
-		if end < len(stack) && !stack[end].Copper {
+		if end < len(stack) && !stack[end].Copper() {
 			end++ // with the dielectric below it
 		}
 		stack = append(stack[:at:at], stack[end:]...)
 	}
 	for have := b.Layers(); have < n; have++ {
-		stack = oneMore(stack, have)
+		if more, ok := twoMore(stack, have); ok && have+2 <= n {
+			stack = more
+			have++
+		} else {
+			stack = oneMore(stack, have)
+		}
 	}
-	evened(stack, total)
-	return b.Stacked(stack), drop, nil
+	if n != b.Layers() {
+		evened(stack, total)
+	}
+	return b.Stacked(slices.Concat(b.Stack[:above], stack, b.Stack[len(b.Stack)-below:])), drop, nil
 }
 
 // oneMore is the stack with one more copper layer: above the lowest, with a prepreg below it; a lone one
 // gets another on its free side.
 func oneMore(stack []StackLayer, have int) []StackLayer {
 	if have == 1 {
-		first, last := stack[0].Copper, stack[len(stack)-1].Copper
+		first, last := stack[0].Copper(), stack[len(stack)-1].Copper()
 		switch {
 		case !first:
 			return append([]StackLayer{copper(freeName(stack, "Top"))}, stack...)
 		case last: // nothing but copper
-			stack = append(stack, StackLayer{Name: freeName(stack, "Core"), Thickness: 200_000, Material: "FR-4"})
+			stack = append(stack, laminate(freeName(stack, "Core"), CoreLayer, between))
 		}
 		return append(stack, copper(freeName(stack, "Bottom")))
 	}
 	lowest := 0
 	for i := range stack {
-		if stack[i].Copper {
+		if stack[i].Copper() {
 			lowest = i
 		}
 	}
-	put := []StackLayer{copper(freeName(stack, "Inner ")), {Name: freeName(stack, "Prepreg "), Thickness: 200_000, Material: "FR-4"}}
-	return append(stack[:lowest:lowest], append(put, stack[lowest:]...)...)
+	return slices.Insert(stack, lowest, copper(freeName(stack, "Inner ")), laminate(freeName(stack, "Prepreg "), PrepregLayer, between))
+}
+
+// between is the thickness of a dielectric that comes with a new copper layer.
+const between = 200_000
+
+// twoMore is the stack with two more copper layers around what lies in its middle; false: it has an odd number, or none there.
+func twoMore(stack []StackLayer, have int) ([]StackLayer, bool) {
+	seen := 0
+	at := slices.IndexFunc(stack, func(l StackLayer) bool {
+		if l.Copper() {
+			seen++
+		}
+		return seen == have/2 && !l.Copper()
+	})
+	if have%2 != 0 || at < 0 {
+		return nil, false
+	}
+	out := slices.Clone(stack)
+	put := func(at int, l StackLayer) { out = slices.Insert(out, at, l) }
+	put(at, copper(freeName(out, "Inner ")))
+	put(at, laminate(freeName(out, "Prepreg "), PrepregLayer, between))
+	put(at+3, copper(freeName(out, "Inner ")))
+	put(at+4, laminate(freeName(out, "Prepreg "), PrepregLayer, between))
+	alternate(out)
+	return out, true
+}
+
+// alternate makes prepreg and core take turns from the outside to the middle, as a board is pressed from cores that have copper on
+// both sides. A layer that was called after what it was is called after what it is.
+func alternate(stack []StackLayer) {
+	turn := false
+	for i := range stack {
+		l := &stack[i]
+		if l.Copper() {
+			continue
+		}
+		kind, was, is := PrepregLayer, "Core", "Prepreg "
+		if turn {
+			kind, was, is = CoreLayer, "Prepreg", "Core "
+		}
+		turn = !turn
+		if l.Kind != kind && strings.HasPrefix(l.Name, was) {
+			l.Name = freeName(stack, is)
+		}
+		l.Kind = kind
+	}
 }
 
 // lowestButOne is the place of the copper layer above the lowest, of the lowest when it is alone.
 func lowestButOne(stack []StackLayer, have int) int {
 	last, before := -1, -1
 	for i, l := range stack {
-		if l.Copper {
+		if l.Copper() {
 			last, before = i, last
 		}
 	}
@@ -110,30 +198,24 @@ func freeName(stack []StackLayer, stem string) string {
 	}
 }
 
-func thickness(stack []StackLayer) (sum int64) {
-	for _, l := range stack {
-		sum += l.Thickness
-	}
-	return sum
-}
-
-// Thickness of the whole board.
-func (b *Board) Thickness() int64 { return thickness(b.Stack) }
-
-// evened gives or takes the thickness that lacks to the thickest dielectric, then to the next, none
-// thinner than 0.1 mm.
+// evened gives or takes the thickness that lacks to the thickest dielectric, then to the next, none thinner than 0.1 mm; where as
+// much lies on the other side of the middle, both have half of it.
 func evened(stack []StackLayer, total int64) {
 	const thin = 100_000
 	for range stack {
 		lack := total - thickness(stack)
 		at := -1
 		for i, l := range stack {
-			if !l.Copper && (at < 0 || l.Thickness > stack[at].Thickness) {
+			if !l.Copper() && (at < 0 || l.Thickness > stack[at].Thickness) {
 				at = i
 			}
 		}
 		if lack == 0 || at < 0 || stack[at].Thickness+lack < thin && stack[at].Thickness <= thin {
 			return
+		}
+		if other := &stack[len(stack)-1-at]; other != &stack[at] && !other.Copper() && other.Thickness == stack[at].Thickness {
+			other.Thickness = max(other.Thickness+lack/2, thin)
+			lack -= lack / 2
 		}
 		stack[at].Thickness = max(stack[at].Thickness+lack, thin)
 	}

@@ -16,9 +16,10 @@ import (
 func told(b *design.Board) string {
 	var out []string
 	for _, l := range b.Stack {
-		if l.Copper {
+		switch {
+		case l.Copper():
 			out = append(out, l.Name)
-		} else {
+		case !l.Coat():
 			out = append(out, fmt.Sprint(l.Thickness/1000))
 		}
 	}
@@ -29,7 +30,7 @@ func told(b *design.Board) string {
 func TestLayersComeAndGo(t *testing.T) {
 	two := design.Board{ID: 2}.Stacked(design.TwoLayers())
 	for n, want := range map[int]string{
-		1: "Top 1565", 2: "Top 1530 Bottom", 3: "Top 1295 Inner 1 200 Bottom", 4: "Top 1060 Inner 1 200 Inner 2 200 Bottom",
+		1: "Top 1565", 2: "Top 1530 Bottom", 3: "Top 1295 Inner 1 200 Bottom", 4: "Top 200 Inner 1 1060 Inner 2 200 Bottom",
 	} {
 		is, _, err := two.WithLayers(n)
 		require.NoError(t, err)
@@ -40,7 +41,7 @@ func TestLayersComeAndGo(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "Top 1530 Bottom", told(is), "as thick as before")
 	assert.Equal(t, []string{"Inner 2", "Inner 1"}, []string{drop[0].Name, drop[1].Name})
-	one := design.Board{ID: 2}.Stacked([]design.StackLayer{{Name: "Core", Thickness: 1_565_000}, {Name: "Bottom", Copper: true, Thickness: 35_000}})
+	one := design.Board{ID: 2}.Stacked([]design.StackLayer{{Name: "Core", Kind: design.CoreLayer, Thickness: 1_565_000}, {Name: "Bottom", Kind: design.CopperLayer, Thickness: 35_000}})
 	is, _, err = one.WithLayers(2)
 	require.NoError(t, err)
 	assert.Equal(t, "Top 1530 Bottom", told(is), "copper comes where none is")
@@ -75,7 +76,7 @@ func TestLayersKeepTheirIDs(t *testing.T) {
 			for _, l := range is.Stack {
 				assert.False(t, names[l.Name], l.Name)
 				names[l.Name] = true
-				if old := b.Layer(l.ID); old != nil && l.Copper {
+				if old := b.Layer(l.ID); old != nil && l.Copper() {
 					assert.Greater(t, b.Position(l.ID), last, "in their order")
 					last = b.Position(l.ID)
 				} else if old == nil {

@@ -1,6 +1,7 @@
 package design_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -23,9 +24,14 @@ func TestTemplates(t *testing.T) {
 		assert.Len(t, d.Board.CopperNames(), copper[tp.Key], tp.Key)
 		thick := int64(0)
 		for _, l := range d.Board.Stack {
-			thick += l.Thickness
+			if slices.Contains([]design.LayerKind{design.CopperLayer, design.CoreLayer, design.PrepregLayer}, l.Kind) {
+				thick += l.Thickness
+			}
 		}
 		assert.EqualValues(t, 1_600_000, thick, tp.Key)
+		if copper[tp.Key] > 1 {
+			assert.Empty(t, d.Board.Uneven(), tp.Key)
+		}
 		assert.Equal(t, tp.Key != "empty", len(d.Board.Outline) == 4, tp.Key)
 		if want := size[tp.Key]; want.X > 0 {
 			b := geom.Closing(d.Board.Outline).Box()

@@ -37,8 +37,16 @@ type oldSpec struct {
 	Partner   string `json:"partner"`
 }
 
+type oldLayer struct {
+	ID        LayerID `json:"id"`
+	Name      string  `json:"name"`
+	Copper    bool    `json:"copper"`
+	Thickness int64   `json:"thickness"`
+	Material  string  `json:"material"`
+}
+
 type oldBoard struct {
-	Stack []StackLayer       `json:"stack"`
+	Stack []oldLayer         `json:"stack"`
 	Rules map[RuleKind]int64 `json:"rules"`
 }
 

@@ -57,7 +57,7 @@ func TestLimitsOfEveryKind(t *testing.T) {
 	sq := []map[string]int64{at(0, 0), at(10, 0), at(10, 10), at(0, 10)}
 	stack := func(n int) (out []map[string]any) {
 		for i := range n {
-			out = append(out, map[string]any{"id": i + 1, "name": fmt.Sprint("L", i), "copper": true, "thickness": 35_000})
+			out = append(out, map[string]any{"id": i + 1, "name": fmt.Sprint("L", i), "kind": "copper", "thickness": 35_000})
 		}
 		return out
 	}
@@ -334,7 +334,7 @@ func TestLimitsOfEveryKind(t *testing.T) {
 				"1 to 32 copper layers, not 33":                         {"stack", stack(33)},
 				"1 to 32 copper layers, not 0":                          {"stack", []any{}},
 				"two layers have the id 1":                              {"stack", append(stack(2), stack(1)...)},
-				"the layer x has the id 103; ids lie between 1 and 102": {"stack", append(stack(1), map[string]any{"id": 103, "name": "x", "material": "y"})},
+				"the layer x has the id 107; ids lie between 1 and 106": {"stack", append(stack(1), map[string]any{"id": 107, "kind": "core", "name": "x", "material": "y"})},
 				"has nothing to cut out of":                             {"cutOuts", []any{sq}},
 				"two corners in one place":                              {"outline", []any{at(0, 0), at(10, 0), at(10, 0), at(0, 10)}},
 			},

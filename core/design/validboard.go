@@ -150,29 +150,10 @@ func (b *Board) Valid() error {
 	if err := b.edges(); err != nil {
 		return err
 	}
-	if err := most("the stack", len(b.Stack), 200); err != nil {
-		return err
-	}
 	if b.Rise < 0 || b.Rise > 200 {
 		return fmt.Errorf("tracks that become %d K warmer are not meant; 1 to 200 are", b.Rise)
 	}
-	if n := b.Layers(); n < 1 || n > MostLayers {
-		return fmt.Errorf("a board has 1 to %d copper layers, not %d", MostLayers, n)
-	}
-	seen := map[LayerID]bool{}
-	for _, l := range b.Stack {
-		if err := firstOf(
-			name("layer's name", l.Name),
-			length("the thickness of "+l.Name, l.Thickness, 0),
-			text("material", l.Material),
-			check(l.ID > 0 && l.ID < b.Next, "the layer %s has the id %d; ids lie between 1 and %d", l.Name, l.ID, b.Next-1),
-			check(!seen[l.ID], "two layers have the id %d", l.ID),
-		); err != nil {
-			return err
-		}
-		seen[l.ID] = true
-	}
-	return nil
+	return b.validStack()
 }
 
 // edges checks outline and cut-outs: each crosses neither itself nor another, and the cut-outs lie in

@@ -48,7 +48,7 @@ func TestWhatIsMissingIsSaid(t *testing.T) {
 	layers := func(n int) func(d *design.Doc) {
 		return func(d *design.Doc) {
 			b := *d.Board
-			b.Stack = b.Stack[:n]
+			b.Stack = b.Copper()[:n]
 			d.Put(&b)
 		}
 	}
@@ -119,7 +119,7 @@ func TestWhatMayNotGo(t *testing.T) {
 	assert.NoError(t, d.Left(&design.Sheet{ID: 99, Name: "Empty"}, nil))
 	assert.NoError(t, d.Left(d.Sheets[111], d.Sheets[111]))
 	less := *d.Board
-	less.Stack = less.Stack[:1]
+	less.Stack = less.Copper()[:1]
 	was := d.Board
 	d.Put(&less)
 	assert.ErrorContains(t, d.Left(was, &less), "a copper layer that is not there")
@@ -207,7 +207,7 @@ func TestDamagedFiles(t *testing.T) {
 	for why, file := range map[string]string{
 		"the file is empty":                                   "",
 		"not a Golden Trace project":                          `{"format":"other"}`,
-		"of version 5; this program":                          strings.Replace(good, `"version":4`, `"version":5`, 1),
+		"of version 6; this program":                          strings.Replace(good, `"version":5`, `"version":6`, 1),
 		"damaged in line 2":                                   lines[0] + "\nnonsense\n",
 		"is cut short: it should hold":                        strings.Join(lines[:n-1], "\n"),
 		fmt.Sprintf("line %d: the id 142 is used twice", n+1): good + lines[n-1],

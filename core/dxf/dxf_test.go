@@ -352,7 +352,7 @@ func TestRoundTrip(t *testing.T) {
 
 // possible tells whether a board can have such edges.
 func possible(b *design.Board) bool {
-	return b.Stacked([]design.StackLayer{{Name: "Top", Copper: true}}).Valid() == nil
+	return b.Stacked([]design.StackLayer{{Name: "Top", Kind: design.CopperLayer}}).Valid() == nil
 }
 
 // Holes stand in the drawing as circles in their places.
@@ -376,7 +376,7 @@ func FuzzRead(f *testing.F) {
 		if err != nil {
 			return
 		}
-		b := (&design.Board{Outline: o.Outline, CutOuts: o.CutOuts}).Stacked([]design.StackLayer{{Name: "Top", Copper: true}})
+		b := (&design.Board{Outline: o.Outline, CutOuts: o.CutOuts}).Stacked([]design.StackLayer{{Name: "Top", Kind: design.CopperLayer}})
 		_ = b.Valid() // it may have too many corners in all; it must not fall over
 	})
 }

@@ -9,17 +9,25 @@ import (
 	"goldentrace/core/units"
 )
 
-// BeginBoard begins a board in one act: layers, edge, width of new tracks, on which sides parts may stand, and the circuit's parts
-// beside it. Lengths are nanometres.
+// BeginBoard begins a board in one act: layers, edge, width of new tracks, on which sides parts may stand, the circuit's parts
+// beside it, and which layers are planes. Lengths are nanometres.
 type BeginBoard struct {
-	Copper  int    `json:"copper"`          // layers
-	Form    string `json:"form"`            // rectangle or circle; empty: no outline yet
-	Width   int64  `json:"width,omitempty"` // of a circle its diameter
-	Height  int64  `json:"height,omitempty"`
-	R       int64  `json:"r,omitempty"` // of the corners
-	Track   int64  `json:"track"`       // width of new tracks; 0: as it is
-	OneSide bool   `json:"oneSide,omitempty"`
-	Parts   bool   `json:"parts,omitempty"` // the parts come too
+	Copper  int          `json:"copper"` // layers, where no ready-made stack is taken
+	Ready   *TakeStack   `json:"ready,omitempty"`
+	Form    string       `json:"form"`            // rectangle or circle; empty: no outline yet
+	Width   int64        `json:"width,omitempty"` // of a circle its diameter
+	Height  int64        `json:"height,omitempty"`
+	R       int64        `json:"r,omitempty"` // of the corners
+	Track   int64        `json:"track"`       // width of new tracks; 0: as it is
+	OneSide bool         `json:"oneSide,omitempty"`
+	Parts   bool         `json:"parts,omitempty"` // the parts come too
+	Planes  []BeginPlane `json:"planes,omitempty"`
+}
+
+// BeginPlane says that a copper layer becomes a plane of a net, which comes with the parts.
+type BeginPlane struct {
+	At  int    `json:"at"`  // position of the layer, 0 at the top
+	Net string `json:"net"` // its name
 }
 
 // Apply the command.
@@ -27,7 +35,11 @@ func (c *BeginBoard) Apply(tx *Tx) error {
 	if len(tx.Doc.Board.Outline) > 0 || len(tx.Doc.Placed) > 0 {
 		return fmt.Errorf("the board is begun already; what differs from the circuit is carried over by itself")
 	}
-	if err := (&SetLayers{c.Copper}).Apply(tx); err != nil {
+	if c.Ready != nil {
+		if err := c.Ready.Apply(tx); err != nil {
+			return err
+		}
+	} else if err := (&SetLayers{c.Copper}).Apply(tx); err != nil {
 		return err
 	}
 	if err := (&SetSides{c.OneSide}).Apply(tx); err != nil {
@@ -52,10 +64,21 @@ func (c *BeginBoard) Apply(tx *Tx) error {
 			return err
 		}
 	}
-	if !c.Parts {
-		return nil
+	if c.Parts {
+		if err := (&Carry{All: true}).Apply(tx); err != nil {
+			return err
+		}
 	}
-	return (&Carry{All: true}).Apply(tx)
+	for _, p := range c.Planes {
+		n := tx.Doc.NetNamed(p.Net)
+		if n == nil {
+			return fmt.Errorf("no part of the board has the net %s, so that no layer can be its plane", p.Net)
+		}
+		if err := (&SetPlane{Layer: tx.Doc.Board.At(p.At), Net: n.ID}).Apply(tx); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // SetSides says whether parts may stand on the upper side alone.

@@ -9,7 +9,9 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/synthetic"
 	"goldentrace/core/units"
+	"goldentrace/core/workbench"
 )
 
 func TestBeginningABoard(t *testing.T) {
@@ -47,6 +49,37 @@ func TestBeginningABoard(t *testing.T) {
 	assert.InDelta(t, 706.858, s.Doc.Board.Region().Area()/1e12, 0.001) // π · 15²
 	assert.True(t, s.Doc.Board.Region().Outer.Box().Holds(at(0, 0)))
 	require.Len(t, s.Doc.Placed, 0)
+}
+
+// A board is begun on a ready-made stack, with planes of nets that come with its parts.
+func TestBeginningWithPlanes(t *testing.T) {
+	d, err := synthetic.Circuit(12, 12)
+	require.NoError(t, err)
+	s := &shop{t, workbench.Open(d, 0)}
+	ready := &edit.TakeStack{House: "northgate", Name: "Four layers, 1.6 mm"}
+	begin := edit.BeginBoard{Ready: ready, Form: "rectangle", Width: 60 * units.MM, Height: 40 * units.MM, Parts: true,
+		Planes: []edit.BeginPlane{{At: 1, Net: "GND"}, {At: 2, Net: "+5V"}}}
+	none, alone, lost, other, edgeless := begin, begin, begin, begin, begin
+	none.Planes = []edit.BeginPlane{{At: 1, Net: "NONE"}}
+	s.refuses(&none, "no part of the board has the net NONE")
+	alone.Parts = false
+	s.refuses(&alone, "no part of the board has the net GND")
+	lost.Planes = []edit.BeginPlane{{At: 4, Net: "GND"}}
+	s.refuses(&lost, "no such copper layer")
+	other.Ready = &edit.TakeStack{House: "northgate", Name: "Four"}
+	s.refuses(&other, "no board house offers")
+	edgeless.Form = ""
+	s.refuses(&edgeless, "has no outline that the area could fill")
+	assert.Empty(t, s.Doc.Placed)
+	s.do(&begin)
+	assert.Equal(t, 4, s.Doc.Board.Layers())
+	assert.EqualValues(t, 1_600_000, s.Doc.Board.Wanted)
+	got := map[string]int{}
+	for p := range s.Doc.Pours.All() {
+		assert.Empty(t, p.Outline)
+		got[s.Doc.NetName(p.Net)] = s.Doc.Board.Position(p.Layers[0])
+	}
+	assert.Equal(t, map[string]int{"GND": 1, "+5V": 2}, got)
 }
 
 func TestGathering(t *testing.T) {

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"maps"
 	"slices"
-	"strings"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -31,74 +30,6 @@ func (c *SetOutline) Apply(tx *Tx) error {
 		b.CutOuts = nil
 	}
 	return tx.Put(&b)
-}
-
-// SetLayers gives the board another number of copper layers: new ones come in above the lowest, the
-// lowest inner ones go. A layer on which something lies is not taken away.
-type SetLayers struct {
-	Copper int `json:"copper"`
-}
-
-// Apply the command.
-func (c *SetLayers) Apply(tx *Tx) error {
-	if c.Copper == tx.Doc.Board.Layers() {
-		return nil
-	}
-	b, drop, err := tx.Doc.Board.WithLayers(c.Copper)
-	if err != nil {
-		return err
-	}
-	for _, l := range drop {
-		if what := tx.onLayer(l.ID); what != "" {
-			return fmt.Errorf("the layer %s holds %s; remove that first, or keep %d layers", l.Name, what, tx.Doc.Board.Layers())
-		}
-	}
-	return tx.Put(b)
-}
-
-// onLayer says what lies on a copper layer: "3 tracks and 1 via"; empty: nothing that names it.
-func (tx *Tx) onLayer(id design.LayerID) string {
-	var out []string
-	say := func(n int, one, many string) {
-		switch {
-		case n == 1:
-			out = append(out, "1 "+one)
-		case n > 1:
-			out = append(out, fmt.Sprintf("%d %s", n, many))
-		}
-	}
-	count := func(is func(design.Object) bool, all ...design.Object) (n int) {
-		for _, o := range all {
-			if is(o) {
-				n++
-			}
-		}
-		return n
-	}
-	tracks, vias, areas := 0, 0, 0
-	for _, t := range tx.Doc.Tracks {
-		tracks += count(func(design.Object) bool { return t.Layer == id }, t)
-	}
-	for _, v := range tx.Doc.Vias {
-		vias += count(func(design.Object) bool { return v.From == id || v.To == id }, v)
-	}
-	for _, a := range tx.Doc.RuleAreas {
-		areas += count(func(design.Object) bool { return slices.Contains(a.Layers, id) }, a)
-	}
-	pours := 0
-	for _, p := range tx.Doc.Pours {
-		pours += count(func(design.Object) bool { return p.On(id) }, p)
-	}
-	rules := 0
-	for _, r := range tx.Doc.Rules {
-		rules += count(func(design.Object) bool { return r.A.Layer == id || r.B.Layer == id }, r)
-	}
-	say(tracks, "track", "tracks")
-	say(vias, "end of a via", "ends of vias")
-	say(areas, "area", "areas")
-	say(pours, "copper area", "copper areas")
-	say(rules, "rule", "rules")
-	return strings.Join(out, ", ")
 }
 
 // SetRules changes the numbers of the rules that hold for everything; kinds not named stay.

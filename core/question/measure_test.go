@@ -92,7 +92,11 @@ func TestWidthsOfNets(t *testing.T) {
 	assert.InDelta(t, r.Milliohm, r.Drop, 1e-9, "of 1 A")
 	thin := *d.Board
 	thin.Stack = append([]design.StackLayer{}, thin.Stack...)
-	thin.Stack[len(thin.Stack)-1].Thickness = 17_500
+	for i := range thin.Stack {
+		if thin.Stack[i].ID == thin.Bottom() {
+			thin.Stack[i].Thickness = 17_500
+		}
+	}
 	d.Put(&thin)
 	got, err = (&Widths{}).Answer(workbench.Open(d, 0))
 	require.NoError(t, err)

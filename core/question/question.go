@@ -56,6 +56,7 @@ var kinds = map[string]entry{
 	"wire":        is[Wire, *WireWay](),
 	"track":       is[Track, TrackWay](),
 	"finish":      is[Finish, Finished](),
+	"stack":       is[Stack, *StackSeen](),
 	"pourLook":    is[PourLook, []workbench.PourSeen](),
 	"trackWidths": is[TrackWidths, []int64](),
 	"pull":        is[Pull, Pulled](),

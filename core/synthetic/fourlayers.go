@@ -30,16 +30,16 @@ func FourLayers() *design.Doc {
 	b := *d.Board
 	b.Outline = geom.Corners(at(0, 0), at(40, 0), at(40, 30), at(0, 30))
 	stack := []design.StackLayer{
-		{Name: "Top", Copper: true, Thickness: 35_000, Material: "Copper"},
-		{Name: "Prepreg 1", Thickness: 200_000, Material: "FR-4"},
-		{Name: "Inner 1", Copper: true, Thickness: 18_000, Material: "Copper"},
-		{Name: "Core", Thickness: 1_094_000, Material: "FR-4"},
-		{Name: "Inner 2", Copper: true, Thickness: 18_000, Material: "Copper"},
-		{Name: "Prepreg 2", Thickness: 200_000, Material: "FR-4"},
-		{Name: "Bottom", Copper: true, Thickness: 35_000, Material: "Copper"},
+		{Name: "Top", Kind: design.CopperLayer, Thickness: 35_000, Material: "Copper"},
+		{Name: "Prepreg 1", Kind: design.PrepregLayer, Thickness: 200_000, Material: "FR-4"},
+		{Name: "Inner 1", Kind: design.CopperLayer, Thickness: 18_000, Material: "Copper"},
+		{Name: "Core", Kind: design.CoreLayer, Thickness: 1_094_000, Material: "FR-4"},
+		{Name: "Inner 2", Kind: design.CopperLayer, Thickness: 18_000, Material: "Copper"},
+		{Name: "Prepreg 2", Kind: design.PrepregLayer, Thickness: 200_000, Material: "FR-4"},
+		{Name: "Bottom", Kind: design.CopperLayer, Thickness: 35_000, Material: "Copper"},
 	}
 	b.Next = 0
-	d.Put(b.Stacked(stack))
+	d.Put(b.Stacked(design.Coated(stack, true, true)))
 	d.SetBase(map[design.RuleKind]int64{design.MaskMargin: 100_000, design.PasteMargin: 50_000})
 	for id, name := range map[design.ID]string{FourA: "A", FourB: "B", FourC: "C"} {
 		d.Put(&design.Net{ID: id, Name: name})

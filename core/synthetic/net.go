@@ -26,11 +26,11 @@ func Layers(d *design.Doc, n int) {
 	var stack []design.StackLayer
 	for i := range n {
 		if i > 0 {
-			stack = append(stack, design.StackLayer{Name: fmt.Sprint("Core ", i), Thickness: 200_000, Material: "FR-4"})
+			stack = append(stack, design.StackLayer{Name: fmt.Sprint("Core ", i), Kind: design.CoreLayer, Thickness: 200_000, Material: "FR-4"})
 		}
-		stack = append(stack, design.StackLayer{Name: "L" + strconv.Itoa(i+1), Copper: true, Thickness: 35_000, Material: "Copper"})
+		stack = append(stack, design.StackLayer{Name: "L" + strconv.Itoa(i+1), Kind: design.CopperLayer, Thickness: 35_000, Material: "Copper"})
 	}
 	b := *d.Board
 	b.Next = 0
-	d.Put(b.Stacked(stack))
+	d.Put(b.Stacked(design.Coated(stack, true, true)))
 }

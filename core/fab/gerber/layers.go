@@ -38,7 +38,7 @@ func (j Job) Copper(layer int) []byte {
 	n := j.Doc.Board.Layers()
 	side := "Inr"
 	switch {
-	case n == 1 && !j.Doc.Board.Stack[0].Copper: // the only copper lies below
+	case j.Doc.Board.OnlyBelow():
 		side = "Bot"
 	case layer == 0:
 		side = "Top"

@@ -80,10 +80,13 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 		if bottom {
 			side = "bottom"
 		}
-		steps = append(steps,
-			step{"mask-" + side + ".gbr", func() []byte { return job.Mask(bottom) }},
-			step{"paste-" + side + ".gbr", func() []byte { return job.Paste(bottom) }},
-			step{"silk-" + side + ".gbr", func() []byte { return job.Silk(bottom) }})
+		if d.Board.Coated(design.MaskLayer, bottom) {
+			steps = append(steps, step{"mask-" + side + ".gbr", func() []byte { return job.Mask(bottom) }})
+		}
+		steps = append(steps, step{"paste-" + side + ".gbr", func() []byte { return job.Paste(bottom) }})
+		if d.Board.Coated(design.SilkLayer, bottom) {
+			steps = append(steps, step{"silk-" + side + ".gbr", func() []byte { return job.Silk(bottom) }})
+		}
 	}
 	steps = append(steps, step{"outline.gbr", job.Outline})
 	hits := drill.Hits(x, len(names))

@@ -77,7 +77,7 @@ func TestAliasesAndRounding(t *testing.T) {
 func TestOneLayer(t *testing.T) {
 	d := design.New("one")
 	b := *d.Board
-	b.Stack = b.Stack[:1]
+	b.Stack = b.Copper()[:1]
 	d.Put(&b)
 	d.Put(&design.Footprint{ID: 20, Name: "P", Pads: []design.Pad{{Number: "1", Form: "round", Size: geom.Pt(1_000_000, 1_000_000)}, {Number: "2", Form: "round", Size: geom.Pt(2_000_000, 2_000_000), Hole: 12_000_000}}})
 	d.Put(&design.Placed{ID: 30, Part: 1000, Designator: "X1", Footprint: "P", Nets: map[string]design.ID{}})

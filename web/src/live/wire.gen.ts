@@ -238,6 +238,7 @@ export interface Board {
   outline: Corner[]
   cutOuts?: Corner[][]
   stack: StackLayer[]
+  wanted?: number
   oneSide?: boolean
   rise?: number
   nextLayer: number
@@ -660,6 +661,7 @@ export interface Arrange {
 
 export interface BeginBoard {
   copper: number
+  ready?: TakeStack
   form: string
   width?: number
   height?: number
@@ -667,6 +669,7 @@ export interface BeginBoard {
   track: number
   oneSide?: boolean
   parts?: boolean
+  planes?: BeginPlane[]
 }
 
 export interface Carry {
@@ -935,6 +938,11 @@ export interface PutRule {
   rule: Rule
 }
 
+export interface PutStack {
+  layers: StackLayer[]
+  wanted?: number
+}
+
 export interface PutSymbol {
   name: string
   pins?: Listed[]
@@ -1170,6 +1178,11 @@ export interface SetPlaced {
   tracks?: string
 }
 
+export interface SetPlane {
+  layer: number
+  net?: number
+}
+
 export interface SetPort {
   id: number
   way: string
@@ -1259,6 +1272,11 @@ export interface TakeRules {
   numbers?: Record<string, number>
   rules: Rule[]
   classes?: Record<string, string[]>
+}
+
+export interface TakeStack {
+  house: string
+  name: string
 }
 
 export interface TakeWidths {
@@ -1797,6 +1815,18 @@ export interface Page {
   items: Drawn[]
 }
 
+export interface Stack {
+}
+
+export interface StackSeen {
+  thickness: number
+  whole: number
+  uneven?: string[]
+  notes?: string[]
+  layers: LayerSeen[]
+  ready: ReadyStack[]
+}
+
 export interface Suggest {
   parts: number[]
   query: string
@@ -2033,9 +2063,12 @@ export interface Corner {
 export interface StackLayer {
   id: number
   name: string
-  copper: boolean
+  kind: string
   thickness: number
   material: string
+  permittivity?: number
+  loss?: number
+  roughness?: number
 }
 
 export interface Scope {
@@ -2249,6 +2282,11 @@ export interface Listed {
   type: string
   side?: string
   wrong?: string
+}
+
+export interface BeginPlane {
+  at: number
+  net: string
 }
 
 export interface Clipped {
@@ -2588,6 +2626,21 @@ export interface SheetUse {
   sheet: number
   label: string
   depth: number
+}
+
+export interface LayerSeen {
+  id: number
+  holds?: string
+  planes?: number[]
+}
+
+export interface ReadyStack {
+  house: string
+  by: string
+  name: string
+  text: string
+  copper: number
+  layers: StackLayer[]
 }
 
 export interface Shape {
@@ -3012,6 +3065,7 @@ export interface Commands {
   putLibraryPart: PutLibraryPart
   putPour: PutPour
   putRule: PutRule
+  putStack: PutStack
   putSymbol: PutSymbol
   released: Released
   remove: Remove
@@ -3049,6 +3103,7 @@ export interface Commands {
   setPart: SetPart
   setParts: SetParts
   setPlaced: SetPlaced
+  setPlane: SetPlane
   setPort: SetPort
   setRise: SetRise
   setRules: SetRules
@@ -3064,6 +3119,7 @@ export interface Commands {
   takePartTable: TakePartTable
   takeParts: TakeParts
   takeRules: TakeRules
+  takeStack: TakeStack
   takeWidths: TakeWidths
   tidyTracks: TidyTracks
   turnItems: TurnItems
@@ -3131,6 +3187,7 @@ export interface Questions {
   rulesFile: { asks: RulesFile; answers: Filed }
   rulesSeen: { asks: RulesSeen; answers: RulesShown }
   sheet: { asks: QuestionSheet; answers: Page }
+  stack: { asks: Stack; answers: StackSeen }
   suggest: { asks: Suggest; answers: Suggested }
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }

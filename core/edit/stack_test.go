@@ -1,0 +1,219 @@
+package edit_test
+
+import (
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/synthetic"
+)
+
+// order of the stack's layers by their names' beginnings.
+func order(d *design.Doc) string {
+	var out []string
+	for _, l := range d.Board.Stack {
+		if !l.Coat() {
+			out = append(out, l.Name)
+		}
+	}
+	return strings.Join(out, ", ")
+}
+
+// putting applies a stack made of the one there is; what it says, and undo brings back what was.
+func putting(t *testing.T, d *design.Doc, change func(list []design.StackLayer) []design.StackLayer) error {
+	t.Helper()
+	was := d.Board
+	cs, err := edit.Apply(d, edit.Env{}, &edit.PutStack{Layers: change(slices.Clone(was.Stack))})
+	if err != nil {
+		assert.Same(t, was, d.Board, "what is refused changes nothing")
+		return err
+	}
+	back := d.Snapshot()
+	cs.Inverted().Apply(back)
+	assert.Equal(t, was, back.Board)
+	require.NoError(t, d.Whole())
+	return nil
+}
+
+func swapped(a, b string) func(list []design.StackLayer) []design.StackLayer {
+	return func(list []design.StackLayer) []design.StackLayer {
+		at := func(name string) int {
+			return slices.IndexFunc(list, func(l design.StackLayer) bool { return l.Name == name })
+		}
+		list[at(a)], list[at(b)] = list[at(b)], list[at(a)]
+		return list
+	}
+}
+
+func without(name string) func(list []design.StackLayer) []design.StackLayer {
+	return func(list []design.StackLayer) []design.StackLayer {
+		return slices.DeleteFunc(list, func(l design.StackLayer) bool { return l.Name == name })
+	}
+}
+
+// The board of FourLayers has tracks and vias on its layers, one of them buried.
+func TestLayersMoveWithWhatLiesOnThem(t *testing.T) {
+	d := synthetic.FourLayers()
+	inner := d.Board.At(1)
+	var on []design.ID
+	for tr := range d.Tracks.All() {
+		if tr.Layer == inner {
+			on = append(on, tr.ID)
+		}
+	}
+	require.NotEmpty(t, on)
+	buried := 0
+	for v := range d.Vias.All() {
+		switch from, to := d.Board.Position(v.From), d.Board.Position(v.To); {
+		case from == 1 && to == 2:
+			buried++
+		case from != 0 || to != 3:
+			d.Remove(design.KindVia, v.ID) // blind ones, of which below
+		}
+	}
+	require.Positive(t, buried)
+	err := putting(t, d, swapped("Inner 1", "Inner 2"))
+	require.NoError(t, err, "a via between both joins the same layers")
+	assert.Equal(t, "Top, Prepreg 1, Inner 2, Core, Inner 1, Prepreg 2, Bottom", order(d))
+	assert.Equal(t, 2, d.Board.Position(inner))
+	for _, id := range on {
+		assert.Equal(t, inner, d.Tracks[id].Layer, "tracks go along")
+	}
+	for v := range d.Vias.All() {
+		assert.Less(t, d.Board.Position(v.From), d.Board.Position(v.To), "the upper end is named first")
+	}
+	assert.ErrorContains(t, putting(t, d, swapped("Top", "Inner 1")), "the outer copper layers, Top and Bottom, stay outside")
+	assert.ErrorContains(t, putting(t, d, without("Inner 1")), "the layer Inner 1 holds ")
+	assert.ErrorContains(t, putting(t, d, func(list []design.StackLayer) []design.StackLayer {
+		return slices.DeleteFunc(list, func(l design.StackLayer) bool { return l.Copper() })
+	}), "a board has 1 to 32 copper layers, not 0")
+
+	// a blind via down to a layer that moves below another would pass that
+	d = synthetic.FourLayers()
+	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(3_000_000, 3_000_000), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(1)})
+	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "via")
+	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "would pass other layers than now")
+	// one between them that nothing ends on may come in
+	require.NoError(t, putting(t, d, func(list []design.StackLayer) []design.StackLayer {
+		at := slices.IndexFunc(list, func(l design.StackLayer) bool { return l.Name == "Core" })
+		return slices.Insert(list, at+1, design.StackLayer{Name: "New", Kind: design.CopperLayer, Thickness: 18_000, Material: "Copper"},
+			design.StackLayer{Name: "Core 2", Kind: design.CoreLayer, Thickness: 300_000, Material: "FR-4"})
+	}))
+	assert.Equal(t, "Top, Prepreg 1, Inner 1, Core, New, Core 2, Inner 2, Prepreg 2, Bottom", order(d))
+	require.NoError(t, putting(t, d, without("New")), "nothing lies on it")
+}
+
+func TestStacksThatCannotBe(t *testing.T) {
+	d := synthetic.FourLayers()
+	change := func(name string, with func(l *design.StackLayer)) func(list []design.StackLayer) []design.StackLayer {
+		return func(list []design.StackLayer) []design.StackLayer {
+			for i := range list {
+				if list[i].Name == name {
+					with(&list[i])
+				}
+			}
+			return list
+		}
+	}
+	for why, c := range map[string]func(list []design.StackLayer) []design.StackLayer{
+		"the stack has no layer with the id 77":    change("Core", func(l *design.StackLayer) { l.ID = 77 }),
+		"Core cannot become what it is not":        change("Core", func(l *design.StackLayer) { l.Kind = design.CopperLayer }),
+		"Core lies between copper; it has to be":   change("Core", func(l *design.StackLayer) { l.Thickness = 999 }),
+		"the copper of Top is 1.001 mm thick":      change("Top", func(l *design.StackLayer) { l.Thickness = 1_001_000 }),
+		"the copper of Top is 0 mm thick; 0.001":   change("Top", func(l *design.StackLayer) { l.Thickness = 0 }),
+		"two layers are called Core; how would":    change("Prepreg 1", func(l *design.StackLayer) { l.Name = "Core" }),
+		"the layer's name is empty":                change("Core", func(l *design.StackLayer) { l.Name = "" }),
+		"Top mask is mask; that lies outside":      swapped("Top mask", "Core"),
+		"Top mask cannot lie on Top silk; outward": swapped("Top mask", "Top silk"),
+	} {
+		assert.ErrorContains(t, putting(t, d, c), why)
+	}
+	require.NoError(t, putting(t, d, change("Core", func(l *design.StackLayer) { l.Thickness, l.Permittivity, l.Kind = 900_000, 3_900, design.PrepregLayer })))
+	require.NoError(t, putting(t, d, without("Top silk")))
+	assert.False(t, d.Board.Coated(design.SilkLayer, false))
+	wanted := int64(1_600_000)
+	cs, err := edit.Apply(d, edit.Env{}, &edit.PutStack{Layers: d.Board.Stack, Wanted: &wanted})
+	require.NoError(t, err)
+	assert.Len(t, cs, 1)
+	assert.EqualValues(t, wanted, d.Board.Wanted)
+	_, err = edit.Apply(d, edit.Env{}, &edit.PutStack{Layers: d.Board.Stack})
+	assert.ErrorContains(t, err, "this would change nothing")
+}
+
+// A ready-made stack takes the place of the board's: its own names and what lies on them stay.
+func TestReadyMadeStackIsTaken(t *testing.T) {
+	d := synthetic.FourLayers()
+	copper := d.Board.Copper()
+	_, err := edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "northgate", Name: "Four layers, 1.0 mm"})
+	require.NoError(t, err)
+	assert.EqualValues(t, 1_000_000, d.Board.Thickness())
+	assert.EqualValues(t, 1_000_000, d.Board.Wanted)
+	for i, l := range d.Board.Copper() {
+		assert.Equal(t, []any{copper[i].ID, copper[i].Name}, []any{l.ID, l.Name})
+	}
+	assert.EqualValues(t, 17_500, d.Board.Layer(copper[1].ID).Thickness)
+	assert.True(t, d.Board.Coated(design.FinishLayer, true))
+	_, err = edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "tallow", Name: "Six layers, 1.2 mm"})
+	require.NoError(t, err)
+	require.NoError(t, d.Whole())
+	assert.Equal(t, 6, d.Board.Layers())
+	assert.Equal(t, []design.LayerID{copper[0].ID, copper[3].ID}, []design.LayerID{d.Board.Top(), d.Board.Bottom()})
+	names := map[string]bool{}
+	for _, l := range d.Board.Stack {
+		assert.False(t, names[l.Name], l.Name)
+		names[l.Name] = true
+	}
+	_, err = edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "northgate", Name: "Two layers, 1.6 mm"})
+	assert.ErrorContains(t, err, "the layer Inner ")
+	_, err = edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "northgate", Name: "Nine layers"})
+	assert.ErrorContains(t, err, "no board house offers")
+}
+
+func TestLayerBecomesAPlane(t *testing.T) {
+	d := synthetic.FourLayers()
+	in1, in2 := d.Board.At(1), d.Board.At(2)
+	do := func(c edit.Command) error {
+		_, err := edit.Apply(d, edit.Env{}, c)
+		return err
+	}
+	planes := func() (out []string) {
+		for p := range d.Pours.All() {
+			s := d.NetName(p.Net)
+			for _, l := range p.Layers {
+				s += " " + d.Board.Layer(l).Name
+			}
+			out = append(out, s)
+		}
+		slices.Sort(out)
+		return out
+	}
+	require.NoError(t, do(&edit.SetPlane{Layer: in1, Net: synthetic.FourA}))
+	assert.Equal(t, []string{"A Inner 1"}, planes())
+	require.NoError(t, do(&edit.SetPlane{Layer: in1, Net: synthetic.FourB}))
+	assert.Equal(t, []string{"B Inner 1"}, planes(), "of one net")
+	var p *design.Pour
+	for p = range d.Pours.All() {
+		both := *p
+		both.Layers = []design.LayerID{in1, in2}
+		require.NoError(t, do(&edit.PutPour{Pour: both}))
+	}
+	require.NoError(t, do(&edit.PutPour{Pour: design.Pour{Net: synthetic.FourC, Layers: []design.LayerID{in2}, Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(9, 9))}}))
+	require.NoError(t, do(&edit.SetPlane{Layer: in2, Net: synthetic.FourA}))
+	assert.Equal(t, []string{"A Inner 2", "B Inner 1", "C Inner 2"}, planes(), "one with an edge of its own is no plane")
+	assert.ErrorContains(t, do(&edit.SetPlane{Layer: in2, Net: synthetic.FourA}), "this would change nothing", "it is one already")
+	assert.Len(t, d.Pours, 3)
+	require.NoError(t, do(&edit.SetPlane{Layer: in2}))
+	assert.Equal(t, []string{"B Inner 1", "C Inner 2"}, planes())
+	locked := *d.Pours[p.ID]
+	locked.Locked = true
+	d.Put(&locked)
+	assert.ErrorContains(t, do(&edit.SetPlane{Layer: in1}), "is locked")
+	assert.ErrorContains(t, do(&edit.SetPlane{Layer: 99}), "no such copper layer")
+	assert.ErrorContains(t, do(&edit.SetPlane{Layer: in1, Net: 99}), "no such net")
+}
