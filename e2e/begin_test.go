@@ -31,7 +31,7 @@ func TestABeginnersBoard(t *testing.T) {
 	b.click(b.found(`[...document.querySelectorAll('[role=dialog] button')].find(x => x.textContent.trim() === 'Begin the board')`))
 	b.until(`goldenTrace.all('placed').length === 4`)
 	b.edgeIs(1200 - 4*(1-0.7853982)*4)
-	assert.Equal(t, 1, eval[int](b, `goldenTrace.board.stack.filter(l => l.copper).length`))
+	assert.Equal(t, 1, eval[int](b, `goldenTrace.board.stack.filter(l => l.kind === 'copper').length`))
 	assert.Equal(t, 800_000, eval[int](b, `goldenTrace.rule('trackWidth')`))
 	for name, at := range eval[map[string][]float64](b, placedAt) {
 		assert.Greater(t, at[0], 40.0, "%s stands beside the board", name)

@@ -156,7 +156,7 @@ func TestBeginningAProject(t *testing.T) {
 	b.typing("Six Weirs")
 	b.key(enter)
 	b.until(`window.goldenTrace?.name.value === 'Six Weirs' && goldenTrace.state.value === 'open'`)
-	assert.Equal(t, 4, eval[int](b, `goldenTrace.board.stack.filter(l => l.copper).length`))
+	assert.Equal(t, 4, eval[int](b, `goldenTrace.board.stack.filter(l => l.kind === 'copper').length`))
 
 	b.goTo("/")
 	b.there("article", "Six Weirs")

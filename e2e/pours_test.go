@@ -90,7 +90,7 @@ func TestABoardFilledWithCopper(t *testing.T) {
 
 	// what cannot be is said, and nothing is lost
 	refused := func(pour, says string) {
-		_ = eval[any](b, fmt.Sprintf(`(goldenTrace.edit('putPour', {pour: {id: 0, name: '', layers: [goldenTrace.board.stack[0].id], %s}})
+		_ = eval[any](b, fmt.Sprintf(`(goldenTrace.edit('putPour', {pour: {id: 0, name: '', layers: [goldenTrace.board.stack.find(l => l.kind === 'copper').id], %s}})
 			.catch(e => window.said = e.message), 0)`, pour))
 		b.until(fmt.Sprintf(`window.said?.includes(%q)`, says))
 	}

@@ -130,7 +130,7 @@ func TestRoutingByHand(t *testing.T) {
 	b.kept()
 	b.until(`goldenTrace.links.size === 0`)
 	assert.Zero(t, eval[int](b, `goldenTrace.all('via').length`))
-	assert.Zero(t, eval[int](b, `goldenTrace.all('track').filter(t => t.layer === goldenTrace.board.stack.at(-1).id).length`), "nothing is left below")
+	assert.Zero(t, eval[int](b, `goldenTrace.all('track').filter(t => t.layer === goldenTrace.board.stack.findLast(l => l.kind === 'copper').id).length`), "nothing is left below")
 	assert.Positive(t, eval[int](b, `goldenTrace.all('track').filter(t => t.mid).length`), "its corners are arcs")
 	assert.Zero(t, eval[int](b, `[...goldenTrace.findings.values()].filter(f => f.stage === 'board' && f.severity === 'fault').length`))
 	b.glimpse("newwaykept")

@@ -63,7 +63,7 @@ func TestLayersComeAndGo(t *testing.T) {
 	b.key(escape)
 	b.key(escape)
 	set("32")
-	b.until(`goldenTrace.board.stack.filter(l => l.copper).length === 32`)
+	b.until(`goldenTrace.board.stack.filter(l => l.kind === 'copper').length === 32`)
 	b.until(seen("button", "Inner 30"))
 	b.glimpse("thirtytwo")
 	set("2")

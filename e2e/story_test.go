@@ -217,7 +217,7 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	b.kept()
 	b.openLinks("all links joined")
 	require.Equal(t, 1, eval[int](b, `goldenTrace.all('via').length`))
-	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.layer === goldenTrace.board.stack.at(-1).id)`))
+	require.True(t, eval[bool](b, `goldenTrace.all('track').some(t => t.layer === goldenTrace.board.stack.findLast(l => l.kind === 'copper').id)`))
 
 	b.stage("Checks")
 	b.sees("No findings. All rules are kept.")

@@ -2,6 +2,7 @@ package check_test
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -14,6 +15,7 @@ import (
 	"goldentrace/core/layout"
 	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
+	"goldentrace/core/units"
 )
 
 const mm = 1_000_000
@@ -221,4 +223,39 @@ func TestOrderOfFindings(t *testing.T) {
 		keys = append(keys, f.Key)
 	}
 	assert.Equal(t, []string{"a", "z", "k9", "k10", "a", "b"}, keys)
+}
+
+// A build that is not symmetric, or not as thick as is wanted within a tenth, is said.
+func TestStackFindings(t *testing.T) {
+	said := func(wanted int64, thick int64) (out []string) {
+		d := bare()
+		b := *d.Board
+		b.Wanted = wanted
+		b.Stack = slices.Clone(b.Stack)
+		for i := range b.Stack {
+			if b.Stack[i].ID == b.Top() {
+				b.Stack[i].Thickness = thick
+			}
+		}
+		d.Put(&b)
+		x := layout.NewIndex(d)
+		board := check.NewBoard(d, x, rules.Of(d))
+		board.All()
+		for _, f := range board.Found {
+			if f.Kind == "stack" {
+				assert.Equal(t, check.Warning, f.Severity)
+				out = append(out, f.Text)
+			}
+		}
+		slices.Sort(out)
+		return out
+	}
+	d := bare()
+	low, whole := d.Board.Layer(d.Board.Bottom()).Thickness, d.Board.Thickness()
+	assert.Empty(t, said(0, low))
+	assert.Equal(t, []string{fmt.Sprintf("The build is not symmetric, so that the board may warp: %s is 0.07 mm thick, %s on the other side 0.035 mm.", d.Board.Layer(d.Board.Top()).Name, d.Board.Layer(d.Board.Bottom()).Name)}, said(0, 70_000))
+	assert.Empty(t, said(whole*100/91, low), "a tenth of what is wanted is the tolerance")
+	assert.Equal(t, []string{fmt.Sprintf("The board is %s thick, and %s is wanted.", units.Text(whole), units.Text(whole*100/89))}, said(whole*100/89, low))
+	assert.Len(t, said(whole*100/111, low), 1)
+	assert.Empty(t, said(whole*100/109, low))
 }

@@ -25,20 +25,27 @@ func laminate(name string, kind LayerKind, thick int64) StackLayer {
 	return StackLayer{Name: name, Kind: kind, Thickness: thick, Material: "FR-4", Permittivity: usualPermittivity, Loss: usualLoss}
 }
 
+// coats are the usual ones of a side.
+func coats(bottom bool) map[LayerKind]StackLayer {
+	side := "Top "
+	if bottom {
+		side = "Bottom "
+	}
+	return map[LayerKind]StackLayer{
+		SilkLayer:   {Name: side + "silk", Kind: SilkLayer, Thickness: 10_000, Material: "Epoxy ink"},
+		MaskLayer:   {Name: side + "mask", Kind: MaskLayer, Thickness: 20_000, Material: "Epoxy", Permittivity: 3_800, Loss: 25_000},
+		FinishLayer: {Name: side + "finish", Kind: FinishLayer, Thickness: 1_000, Material: "Tin"},
+	}
+}
+
 // Coated is a stack with mask and silk on its sides, where they are asked for.
 func Coated(stack []StackLayer, top, bottom bool) []StackLayer {
-	mask := func(name string) StackLayer {
-		return StackLayer{Name: name, Kind: MaskLayer, Thickness: 20_000, Material: "Epoxy", Permittivity: 3_800, Loss: 25_000}
-	}
-	silk := func(name string) StackLayer {
-		return StackLayer{Name: name, Kind: SilkLayer, Thickness: 10_000, Material: "Epoxy ink"}
-	}
 	var out []StackLayer
 	if top {
-		out = append(out, silk("Top silk"), mask("Top mask"))
+		out = append(out, coats(false)[SilkLayer], coats(false)[MaskLayer])
 	}
 	if out = append(out, stack...); bottom {
-		out = append(out, mask("Bottom mask"), silk("Bottom silk"))
+		out = append(out, coats(true)[MaskLayer], coats(true)[SilkLayer])
 	}
 	return out
 }
@@ -219,4 +226,52 @@ func evened(stack []StackLayer, total int64) {
 		}
 		stack[at].Thickness = max(stack[at].Thickness+lack, thin)
 	}
+}
+
+// WithLayer is the stack with a new layer of a kind above or below one there is; new copper that would lie on other copper has a
+// prepreg on that side. A coat goes where it belongs on the side of the board on which that layer is.
+func (b *Board) WithLayer(kind LayerKind, at LayerID, under bool) ([]StackLayer, error) {
+	stack := slices.Clone(b.Stack)
+	i := slices.IndexFunc(stack, func(l StackLayer) bool { return l.ID == at })
+	if i < 0 {
+		return nil, fmt.Errorf("the stack has no layer with the id %d", at)
+	}
+	above, below := Laminate(stack)
+	beneath := i >= len(stack)-below || i >= above && under
+	if under {
+		i++
+	}
+	switch kind {
+	case CopperLayer:
+		i = min(max(i, above), len(stack)-below)
+		put := []StackLayer{copper(freeName(stack, "Inner "))}
+		if i > above && stack[i-1].Copper() {
+			put = append([]StackLayer{laminate(freeName(stack, "Prepreg "), PrepregLayer, between)}, put...)
+		}
+		if i < len(stack)-below && stack[i].Copper() {
+			put = append(put, laminate(freeName(append(stack, put...), "Prepreg "), PrepregLayer, between))
+		}
+		return slices.Insert(stack, i, put...), nil
+	case CoreLayer, PrepregLayer:
+		stem := map[LayerKind]string{CoreLayer: "Core ", PrepregLayer: "Prepreg "}[kind]
+		return slices.Insert(stack, min(max(i, above), len(stack)-below), laminate(freeName(stack, stem), kind, between)), nil
+	}
+	coat, ok := coats(beneath)[kind]
+	if !ok {
+		return nil, fmt.Errorf("%q is not a kind of layer", kind)
+	}
+	if b.Coated(kind, beneath) {
+		return nil, fmt.Errorf("that side has %s already", kind)
+	}
+	coat.Name = freeName(stack, coat.Name)
+	if beneath {
+		i = len(stack) - below
+		for i < len(stack) && stack[i].outward() < coat.outward() {
+			i++
+		}
+	} else {
+		for i = 0; i < above && stack[i].outward() > coat.outward(); i++ {
+		}
+	}
+	return slices.Insert(stack, i, coat), nil
 }

@@ -217,3 +217,64 @@ func TestLayerBecomesAPlane(t *testing.T) {
 	assert.ErrorContains(t, do(&edit.SetPlane{Layer: 99}), "no such copper layer")
 	assert.ErrorContains(t, do(&edit.SetPlane{Layer: in1, Net: 99}), "no such net")
 }
+
+// Layers of the stack one by one: what comes lies where it belongs, and what is changed is that alone.
+func TestLayersOfTheStackOneByOne(t *testing.T) {
+	s := newShop(t)
+	all := func() string {
+		var out []string
+		for _, l := range s.Doc.Board.Stack {
+			out = append(out, l.Name)
+		}
+		return strings.Join(out, ", ")
+	}
+	id := func(name string) design.LayerID {
+		for _, l := range s.Doc.Board.Stack {
+			if l.Name == name {
+				return l.ID
+			}
+		}
+		return 99
+	}
+	require.Equal(t, "Top silk, Top mask, Top, Core, Bottom, Bottom mask, Bottom silk", all())
+	s.do(&edit.AddLayer{Kind: design.CopperLayer, At: id("Core"), Below: true})
+	assert.Equal(t, "Top silk, Top mask, Top, Core, Inner 1, Prepreg 1, Bottom, Bottom mask, Bottom silk", all(), "with a prepreg to the copper below")
+	s.do(&edit.AddLayer{Kind: design.CopperLayer, At: id("Core")})
+	assert.Equal(t, "Top silk, Top mask, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Bottom mask, Bottom silk", all())
+	s.do(&edit.AddLayer{Kind: design.PrepregLayer, At: id("Bottom mask")})
+	assert.Equal(t, "Top silk, Top mask, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Prepreg 3, Bottom mask, Bottom silk", all())
+	s.do(&edit.DropLayer{ID: id("Prepreg 3")})
+	s.do(&edit.AddLayer{Kind: design.FinishLayer, At: id("Top silk")})
+	s.do(&edit.AddLayer{Kind: design.FinishLayer, At: id("Bottom"), Below: true})
+	assert.Equal(t, "Top silk, Top mask, Top finish, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Bottom finish, Bottom mask, Bottom silk", all())
+	s.refuses(&edit.AddLayer{Kind: design.MaskLayer, At: id("Top")}, "that side has mask already")
+	s.do(&edit.DropLayer{ID: id("Top mask")})
+	s.do(&edit.DropLayer{ID: id("Bottom silk")})
+	s.do(&edit.AddLayer{Kind: design.MaskLayer, At: id("Top silk"), Below: true})
+	s.do(&edit.AddLayer{Kind: design.SilkLayer, At: id("Bottom mask")})
+	assert.Equal(t, "Top silk, Top mask, Top finish, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Bottom finish, Bottom mask, Bottom silk", all())
+	s.refuses(&edit.AddLayer{Kind: "gold", At: id("Top")}, `"gold" is not a kind of layer`)
+	s.refuses(&edit.AddLayer{Kind: design.CoreLayer, At: 99}, "no layer with the id 99")
+
+	s.do(&edit.MoveLayer{ID: id("Inner 1")})
+	s.do(&edit.MoveLayer{ID: id("Core"), Down: true})
+	assert.Equal(t, "Top silk, Top mask, Top finish, Top, Prepreg 2, Inner 1, Prepreg 1, Inner 2, Core, Bottom, Bottom finish, Bottom mask, Bottom silk", all())
+	s.refuses(&edit.MoveLayer{ID: id("Prepreg 2")}, "Prepreg 2 has no place further that way")
+	s.refuses(&edit.MoveLayer{ID: id("Top mask"), Down: true}, "Top mask has no place further that way")
+
+	was := s.Doc.Board.Layer(id("Core"))
+	name, thick, material, permittivity, loss, kind := "Middle", int64(710_000), "Ceramic", int32(9_800), int32(200), design.PrepregLayer
+	s.do(&edit.SetLayer{ID: was.ID, Name: &name, Thickness: &thick, Material: &material, Permittivity: &permittivity, Loss: &loss, Kind: &kind})
+	assert.Equal(t, design.StackLayer{ID: was.ID, Name: "Middle", Kind: design.PrepregLayer, Thickness: 710_000, Material: "Ceramic", Permittivity: 9_800, Loss: 200}, *s.Doc.Board.Layer(was.ID))
+	rough := int64(700)
+	s.do(&edit.SetLayer{ID: id("Top"), Roughness: &rough})
+	assert.EqualValues(t, 700, s.Doc.Board.Layer(id("Top")).Roughness)
+	core := design.CopperLayer
+	s.refuses(&edit.SetLayer{ID: id("Middle"), Kind: &core}, "Middle cannot become what it is not")
+	s.refuses(&edit.SetLayer{ID: id("Top"), Kind: &kind}, "Top cannot become what it is not")
+	s.refuses(&edit.SetLayer{ID: 99, Name: &name}, "no layer with the id 99")
+	s.do(&edit.SetThickness{Wanted: 1_000_000})
+	assert.EqualValues(t, 1_000_000, s.Doc.Board.Wanted)
+	s.refuses(&edit.SetThickness{Wanted: -1}, "a board cannot be")
+	require.NoError(t, s.Doc.Whole())
+}

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive } from 'vue'
+import { computed, onMounted, reactive, shallowRef } from 'vue'
+import { inNaturalOrder } from '../live/natural'
 import type { Project } from '../live/project'
+import type { ReadyStack } from '../live/wire.gen'
 import CentredPanel from '../shell/CentredPanel.vue'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
 import LengthField from '../shell/fields/LengthField.vue'
@@ -12,6 +14,8 @@ const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ close: []; begun: []; drawing: [] }>()
 const b = reactive({
   copper: 2,
+  ready: '', // a ready-made stack, as the house and its name say
+  planes: {} as Record<number, string>, // the net of each layer that is a plane
   form: 'rectangle',
   width: 100_000_000,
   height: 70_000_000,
@@ -26,10 +30,33 @@ const layers = [1, 2, 4, 6, 8, 10, 12, 16].map((n) => ({
   value: n,
   title: n === 1 ? '1, one side' : n === 2 ? '2, top and bottom' : `${n}, ${n - 2} inside`,
 }))
+const made = shallowRef<ReadyStack[]>([])
+onMounted(async () => (made.value = (await props.project.question('stack', {}).catch(() => null))?.ready ?? []))
+const key = (r: ReadyStack) => `${r.house} ${r.name}`
+const stacks = computed(() => [{ value: '', title: 'plain' }, ...made.value.filter((r) => r.copper === b.copper).map((r) => ({ value: key(r), title: `${r.name}, ${r.by}` }))]) // prettier-ignore
+function setCopper(n: number) {
+  b.copper = n
+  b.ready = ''
+}
+const planed = computed(() => b.parts && b.form !== 'none' && b.copper > 2)
+/** Nets that a layer may be a plane of: those of supplies first. */
+const nets = computed(() => {
+  void props.project.docTick.value
+  const supplies = new Set(props.project.all('supply').map((s) => s.name))
+  const list = inNaturalOrder(props.project.netList.value, (n) => n.name).map((n) => n.name)
+  return [{ value: '', title: 'no plane' }, ...[...list.filter((n) => supplies.has(n)), ...list.filter((n) => !supplies.has(n))].map((n) => ({ value: n, title: `plane of ${n}` }))] // prettier-ignore
+})
+const planes = () =>
+  planed.value
+    ? Object.entries(b.planes).flatMap(([at, net]) => (net && Number(at) < b.copper - 1 ? [{ at: Number(at), net }] : []))
+    : []
 async function begin() {
+  const ready = made.value.find((r) => key(r) === b.ready)
   const done = await props.project
     .edit('beginBoard', {
       copper: b.copper,
+      ...(ready ? { ready: { house: ready.house, name: ready.name } } : {}),
+      planes: planes(),
       form: b.form === 'none' ? '' : b.form,
       width: b.width,
       height: b.height,
@@ -48,7 +75,18 @@ async function begin() {
 <template>
   <CentredPanel label="Begin the board" :width="520" @close="emit('close')">
     <p class="quiet">What is set here can be changed at any time; one undo takes all of it back.</p>
-    <ChoiceField label="Copper layers" :value="b.copper" :options="layers" @keep="b.copper = Number($event)" />
+    <ChoiceField label="Copper layers" :value="b.copper" :options="layers" @keep="setCopper(Number($event))" />
+    <ChoiceField label="Stack" :value="b.ready" :options="stacks" @keep="b.ready = $event" />
+    <template v-if="planed">
+      <ChoiceField
+        v-for="i in b.copper - 2"
+        :key="i"
+        :label="`Inner ${i}`"
+        :value="b.planes[i] ?? ''"
+        :options="nets"
+        @keep="b.planes[i] = $event"
+      />
+    </template>
     <div class="row">
       <span>Form</span>
       <OneOf

@@ -49,7 +49,7 @@ const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean 
   props.project.edit('setPlaced', { id: one.value!.object!.id, ...fields, tracks: taste.tracks }).catch(complain)
 const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
   props.project.edit('setHole', { ids: [one.value!.object!.id], ...fields }).catch(complain)
-const copper = computed(() => board.value.stack.filter((l) => l.copper))
+const copper = computed(() => board.value.stack.filter((l) => l.kind === 'copper'))
 /** What a via goes through, how it is made and how it is covered. */
 function span(v: Kinds['via']) {
   const at = (id: number) => copper.value.findIndex((l) => l.id === id)
@@ -243,6 +243,7 @@ function resize(w: number, h: number) {
       @keep="project.edit('setSides', { oneSide: $event === 'one' }).catch(complain)"
     />
     <div class="acts">
+      <v-btn size="small" variant="outlined" @click="editor.state.stacking = true">Stack of the board</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.state.ruling = true">Rules of the board</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.state.widths = true">Widths for currents</v-btn>
     </div>

@@ -27,6 +27,7 @@ import LinksChip from './LinksChip.vue'
 import LogoPanel from './LogoPanel.vue'
 import WidthsView from './WidthsView.vue'
 import RulesView from './rules/RulesView.vue'
+import StackView from './stack/StackView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
 const props = defineProps<{ project: Project }>()
@@ -197,6 +198,13 @@ const commands: Command[] = [
   ...hand.commands,
   { id: 'carry', title: 'Carry to board', keys: 'C', group: 'Tools', run: () => (ed.state.carrying = true) },
   { id: 'rules', title: 'Rules of the board', keys: 'R', group: 'Tools', run: () => (ed.state.ruling = !ed.state.ruling) },
+  {
+    id: 'stack',
+    title: 'Stack of the board',
+    keys: 'Shift L',
+    group: 'Tools',
+    run: () => (ed.state.stacking = !ed.state.stacking),
+  },
   { id: 'widths', title: 'Widths for currents', keys: 'K', group: 'Tools', run: () => (ed.state.widths = !ed.state.widths) },
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
@@ -334,6 +342,7 @@ defineExpose({ ed })
       @close="ed.state.carrying = false"
       @carried="((ed.state.carrying = false), frameAll())"
     />
+    <StackView v-if="ed.state.stacking" :project="project" :editor="ed" @close="ed.state.stacking = false" />
     <RulesView v-if="ed.state.ruling" :project="project" :editor="ed" @close="ed.state.ruling = false" />
     <WidthsView v-if="ed.state.widths" :project="project" @close="ed.state.widths = false" @net="lightNet" />
     <BeginPanel

@@ -1,26 +1,29 @@
 <script setup lang="ts">
-import { mdiEyeOffOutline, mdiEyeOutline } from '@mdi/js'
+import { mdiEyeOffOutline, mdiEyeOutline, mdiPencilOutline } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Project } from '../live/project'
 import { copperColour, hatchAngle } from '../shell/tokens'
 import { format } from '../live/units'
 import { openMenu } from '../shell/menu'
 import type { BoardEditor } from './editor'
+import { coats } from './stack/bands'
 
 /** The board's cross-section: copper layers as bars, dielectrics between, the via's barrel beside. */
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
 const rows = computed(() => {
   void props.project.docTick.value
   let copper = -1
-  return props.project.board.stack.map((l) => ({ ...l, at: l.copper ? ++copper : -1 }))
+  return props.project.board.stack
+    .filter((l) => !coats.has(l.kind))
+    .map((l) => ({ ...l, at: l.kind === 'copper' ? ++copper : -1 }))
 })
-const n = computed(() => rows.value.filter((r) => r.copper).length)
+const n = computed(() => rows.value.filter((r) => r.kind === 'copper').length)
 /** With many layers what lies between them is only a line. */
 const dense = computed(() => n.value > 6)
 /** The barrels that the board's vias use: from which layer to which, each once; through ones even when there are none yet. */
 const barrels = computed(() => {
   void props.project.docTick.value
-  const at = new Map(rows.value.filter((r) => r.copper).map((r) => [r.id, r.at]))
+  const at = new Map(rows.value.filter((r) => r.kind === 'copper').map((r) => [r.id, r.at]))
   const spans = new Map<string, { from: number; to: number }>()
   if (n.value > 1) spans.set(`0 ${n.value - 1}`, { from: 0, to: n.value - 1 })
   for (const v of props.project.all('via')) {
@@ -48,7 +51,7 @@ function eye(layer: number) {
   props.editor.scene.rearrange()
 }
 function alone(layer: number) {
-  const others = rows.value.filter((r) => r.copper && r.id !== layer).map((r) => r.id)
+  const others = rows.value.filter((r) => r.kind === 'copper' && r.id !== layer).map((r) => r.id)
   const isAlone = others.every((o) => props.editor.state.hidden.includes(o))
   props.editor.toLayer(layer)
   props.editor.state.hidden = isAlone ? [] : others
@@ -70,7 +73,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   <div ref="box" class="float ladder" role="group" aria-label="Layer ladder">
     <div class="stack" :class="{ dense }">
       <template v-for="(r, i) in rows" :key="i">
-        <div v-if="r.copper" class="copper" :style="{ gridRow: i + 1 }">
+        <div v-if="r.kind === 'copper'" class="copper" :style="{ gridRow: i + 1 }">
           <v-btn
             class="bar"
             :class="{ on: editor.state.layer === r.id, off: editor.state.hidden.includes(r.id) }"
@@ -103,6 +106,9 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
         :style="{ gridRow: b.rows, gridColumn: i + 2 }"
       />
     </div>
+    <v-btn class="edit" size="x-small" variant="text" :prepend-icon="mdiPencilOutline" @click="editor.state.stacking = true"
+      >Stack</v-btn
+    >
   </div>
 </template>
 
@@ -170,6 +176,9 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   border-radius: 2px;
   font-size: 11px;
   padding: 1px 8px;
+}
+.edit.v-btn {
+  margin: 4px 0 -2px;
 }
 .barrel {
   width: 7px;

@@ -20,7 +20,7 @@ export interface Look {
 export function lookOf(colours: BoardColours, board: Board): Look {
   let known = looks.get(board)
   if (!known) {
-    const ids = board.stack.filter((l) => l.copper).map((l) => l.id)
+    const ids = board.stack.filter((l) => l.kind === 'copper').map((l) => l.id)
     const at = new Map(ids.map((id, i) => [id, i]))
     known = { layers: ids.length, position: (l) => at.get(l) ?? -1, at: (i) => ids[i] ?? 0 }
     looks.set(board, known)

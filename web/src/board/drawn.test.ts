@@ -11,9 +11,9 @@ const board = {
   outline: [],
   nextLayer: 4,
   stack: [
-    { id: 1, name: 'Top', copper: true, thickness: 35_000, material: 'Copper' },
-    { id: 2, name: 'Core', copper: false, thickness: 1_500_000, material: 'FR-4' },
-    { id: 3, name: 'Bottom', copper: true, thickness: 35_000, material: 'Copper' },
+    { id: 1, name: 'Top', kind: 'copper', thickness: 35_000, material: 'Copper' },
+    { id: 2, name: 'Core', kind: 'core', thickness: 1_500_000, material: 'FR-4' },
+    { id: 3, name: 'Bottom', kind: 'copper', thickness: 35_000, material: 'Copper' },
   ],
 } as Board
 const look = () => lookOf(boardColours.dark, board)

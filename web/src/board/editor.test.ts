@@ -364,7 +364,7 @@ describe('layers on the board', () => {
     ed.toLayer(2)
     ed.state.hidden = [1]
     const more = board(2).object as { stack: { id: number }[] }
-    more.stack.splice(2, 0, { id: 7, name: 'New', copper: true } as never)
+    more.stack.splice(2, 0, { id: 7, name: 'New', kind: 'copper' } as never)
     line.tell({ t: 'changes', rev: 2, act: 'setLayers', changes: [{ kind: 'board', id: 1, after: more as never }] })
     ed.changed([{ kind: 'board', id: 1 }])
     expect([ed.position(1), ed.position(7), ed.position(2)]).toEqual([0, 1, 2])

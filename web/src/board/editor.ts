@@ -67,6 +67,7 @@ export class BoardEditor extends Stage {
     carrying: false,
     ruling: false, // the rules are open
     widths: false, // the widths for currents are open
+    stacking: false, // the stack is open
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
     logo: false, // a logo is being taken from a drawing
@@ -118,7 +119,7 @@ export class BoardEditor extends Stage {
 
   /** The copper layers from the top. */
   get copper() {
-    return this.project.board.stack.filter((l) => l.copper)
+    return this.project.board.stack.filter((l) => l.kind === 'copper')
   }
   /** The place of a copper layer among them, 0 at the top; −1: there is none. */
   position(layer: number) {
@@ -286,6 +287,7 @@ export class BoardEditor extends Stage {
     else if (this.state.beginning) this.state.beginning = false
     else if (this.state.ruling) this.state.ruling = false
     else if (this.state.widths) this.state.widths = false
+    else if (this.state.stacking) this.state.stacking = false
     else if (this.flagged) this.flagged = null
     else return false
     return true

@@ -166,7 +166,7 @@ const empty = computed(() => props.project.stages.value.board === 'none')
 /** What is going to be made, as long as nothing is. */
 const kinds = computed(() => {
   void props.project.docTick.value
-  const n = props.project.board?.stack?.filter((l) => l.copper).length ?? 0
+  const n = props.project.board?.stack?.filter((l) => l.kind === 'copper').length ?? 0
   return [
     ['Artwork', `Gerber X2: ${n === 1 ? 'one copper layer' : `${n} copper layers`}, mask, silk, paste, edge`],
     ['Holes', 'XNC: a file for each span of layers, plated or not'],

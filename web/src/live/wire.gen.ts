@@ -597,6 +597,12 @@ export interface AddHole {
   keep?: number
 }
 
+export interface AddLayer {
+  kind: string
+  at: number
+  below?: boolean
+}
+
 export interface AddLegend {
   at: Point
   angle?: number
@@ -713,6 +719,10 @@ export interface DropItems {
   ids: number[]
 }
 
+export interface DropLayer {
+  id: number
+}
+
 export interface EditExcuse {
   key: string
   print: string
@@ -784,6 +794,11 @@ export interface MatchPort {
 export interface MoveItems {
   ids: number[]
   step: Point
+}
+
+export interface MoveLayer {
+  id: number
+  down?: boolean
 }
 
 export interface MovePin {
@@ -1106,6 +1121,17 @@ export interface SetLabel {
   at?: Point
 }
 
+export interface SetLayer {
+  id: number
+  name?: string
+  kind?: string
+  thickness?: number
+  material?: string
+  permittivity?: number
+  loss?: number
+  roughness?: number
+}
+
 export interface SetLayers {
   copper: number
 }
@@ -1228,6 +1254,10 @@ export interface SetSymbol {
   showNames?: boolean
   designatorAt?: Point
   valueAt?: Point
+}
+
+export interface SetThickness {
+  wanted: number
 }
 
 export interface SetTrack {
@@ -3014,6 +3044,7 @@ export interface Commands {
   addFigure: AddFigure
   addFont: AddFont
   addHole: AddHole
+  addLayer: AddLayer
   addLegend: AddLegend
   addPicture: AddPicture
   addPin: AddPin
@@ -3030,6 +3061,7 @@ export interface Commands {
   drawWire: DrawWire
   dropCut: DropCut
   dropItems: DropItems
+  dropLayer: DropLayer
   excuse: EditExcuse
   flipPlaced: FlipPlaced
   footprintPieces: FootprintPieces
@@ -3041,6 +3073,7 @@ export interface Commands {
   markOpen: MarkOpen
   matchPort: MatchPort
   moveItems: MoveItems
+  moveLayer: MoveLayer
   movePin: MovePin
   movePlaced: MovePlaced
   moveText: MoveText
@@ -3092,6 +3125,7 @@ export interface Commands {
   setHole: SetHole
   setJoins: SetJoins
   setLabel: SetLabel
+  setLayer: SetLayer
   setLayers: SetLayers
   setLegend: SetLegend
   setLetters: SetLetters
@@ -3112,6 +3146,7 @@ export interface Commands {
   setSides: SetSides
   setSupply: SetSupply
   setSymbol: SetSymbol
+  setThickness: SetThickness
   setTrack: SetTrack
   shapeEdge: ShapeEdge
   swapPlaced: SwapPlaced

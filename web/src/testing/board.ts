@@ -29,7 +29,7 @@ export const patterns: Pattern[] = [
 
 /** Copper layers with the ids 1, 2, … from the top, a core below each. */
 export const stack = (copper: number) =>
-  Array.from({ length: copper }, (_, i) => ({ id: i + 1, name: ['Top', 'In1', 'In2', 'Bottom'][i], copper: true })).flatMap((l) => [l, { id: l.id + 100, name: 'core', copper: false }]) // prettier-ignore
+  Array.from({ length: copper }, (_, i) => ({ id: i + 1, name: ['Top', 'In1', 'In2', 'Bottom'][i], kind: 'copper' })).flatMap((l) => [l, { id: l.id + 100, name: 'core', kind: 'core' }]) // prettier-ignore
 
 export const board = (copper: number, outline: object[] = []) =>
   ({ kind: 'board', object: { id: 1, outline, stack: stack(copper) } }) as unknown as Boxed

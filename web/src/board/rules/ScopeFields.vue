@@ -17,7 +17,7 @@ const things = [
   { value: 'unplatedHole', title: 'unplated holes' },
 ]
 const classChoices = computed(() => [{ value: '', title: 'any' }, ...[...new Set([...props.classes, props.scope.class ?? ''])].filter((c) => c).map((c) => ({ value: c, title: c }))]) // prettier-ignore
-const layers = computed(() => [{ value: 0, title: 'all' }, ...props.project.board.stack.filter((l) => l.copper).map((l) => ({ value: l.id, title: l.name }))]) // prettier-ignore
+const layers = computed(() => [{ value: 0, title: 'all' }, ...props.project.board.stack.filter((l) => l.kind === 'copper').map((l) => ({ value: l.id, title: l.name }))]) // prettier-ignore
 const areas = computed(() => {
   void props.project.docTick.value
   return [{ value: 0, title: 'the whole board' }, ...props.project.all('ruleArea').map((a) => ({ value: a.id, title: a.name }))]

@@ -10,6 +10,10 @@ const props = defineProps<{
   onKeep?: (v: V) => unknown
   disabled?: boolean
   tight?: boolean
+  /** Without its label beside it. */
+  bare?: boolean
+  /** What the field is called, where its label says less. */
+  says?: string
 }>()
 interface Option {
   value: V
@@ -22,14 +26,14 @@ const items = computed<Option[]>(() =>
 </script>
 
 <template>
-  <FieldRow :label="label" :tight="tight">
+  <FieldRow :label="label" :tight="tight" :bare="bare">
     <v-select
       :model-value="value"
       :items="items"
       :placeholder="value === null ? 'mixed' : ''"
       :persistent-placeholder="value === null"
       :disabled="disabled"
-      :aria-label="label"
+      :aria-label="says ?? label"
       hide-details
       @update:model-value="(v: V) => v !== value && onKeep?.(v)"
     >

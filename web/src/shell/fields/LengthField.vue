@@ -16,6 +16,7 @@ const props = defineProps<{
   empty?: string
   tight?: boolean
   bare?: boolean
+  says?: string
   onEntered?: () => void
 }>()
 const taste = useTaste()
@@ -24,7 +25,7 @@ const writing = computed<Writing<number>>(() => ({
   read: (text) => parse(text, taste.unit),
   scrub: (v, steps) => v + steps * (props.step ?? 100_000),
 }))
-const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, bare: props.bare, onEntered: props.onEntered })) // prettier-ignore
+const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, bare: props.bare, says: props.says, onEntered: props.onEntered })) // prettier-ignore
 </script>
 
 <template>

@@ -11,6 +11,7 @@ defineProps<{
   empty?: string
   mono?: boolean
   tight?: boolean
+  bare?: boolean
   /** What the field is called, where its label says less. */
   says?: string
 }>()
