@@ -145,6 +145,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 	}
 	b.begin()
 	b.again(ids)
+	piles := b.piles(ids)
 	for id := range ids {
 		for key := range b.owners[id] {
 			b.drop(key)
@@ -154,6 +155,11 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 		for _, c := range b.index.Of(id) {
 			b.single(c, nil)
 			b.pairs(c, nil, func(other *layout.Copper) bool { return !ids[other.ID] || less(c, other) })
+		}
+	}
+	for _, id := range piles {
+		if v := b.doc.Vias[id]; v != nil && !ids[id] {
+			b.stacked(b.index.Of(id)[0], v)
 		}
 	}
 	if len(ids) > 0 {

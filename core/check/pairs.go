@@ -50,7 +50,7 @@ func (b *Board) together(x, y *layout.Copper) bool {
 }
 
 func (b *Board) holes(x, y *layout.Copper) {
-	if x.Hole == 0 || y.Hole == 0 {
+	if x.Hole == 0 || y.Hole == 0 || layout.Stacked(x.Layers, y.Layers, x.Drill, y.Drill) {
 		return
 	}
 	gap, p, q := geom.Gap(x.Bore(), y.Bore())

@@ -25,7 +25,11 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 		}
 	}
 	if c.Hole > 0 && by.has(design.LeastHole) {
-		if need := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0); geom.Short(float64(c.Hole), need) {
+		need := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0)
+		if lim, ok := b.limits(c); ok && (lim.LeastHole > need || b.lasered(c)) {
+			need = lim.LeastHole // what holds for holes by a drill says nothing of a laser's
+		}
+		if geom.Short(float64(c.Hole), need) {
 			b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: need,
 				Text: fmt.Sprintf("The hole of %s is %s wide.", b.named(c), units.Text(c.Hole)), At: c.At, Objects: one})
 		}
@@ -35,6 +39,7 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 	}
 	if by == nil {
 		b.keptOut(c)
+		b.barrel(c)
 	}
 	if by.has(design.EdgeClearance) && !b.outsideParts(c) {
 		b.edge(c)
@@ -51,6 +56,9 @@ func (b *Board) rings(c *layout.Copper) {
 		width := ring(c, level.Shape)
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
 			asked := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
+			if lim, ok := b.limits(c); ok && (lim.LeastRing > asked || b.lasered(c)) {
+				asked = lim.LeastRing
+			}
 			if geom.Short(width, asked) && (width-float64(asked) < worst-float64(need)) {
 				worst, need = width, asked
 			}

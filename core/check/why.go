@@ -131,7 +131,7 @@ func (w *why) between(x *layout.Index, set *rules.Set, one, other design.ID) {
 	case !a.Bare && !b.Bare:
 		w.add(design.Clearance, set.Between(design.Clearance, a.Subject(), b.Subject(), on, at), 0, of, measured)
 	}
-	if a.Hole > 0 && b.Hole > 0 {
+	if a.Hole > 0 && b.Hole > 0 && !layout.Stacked(a.Layers, b.Layers, a.Drill, b.Drill) {
 		gap, p, q := geom.Gap(a.Bore(), b.Bore())
 		w.add(design.HoleClearance, set.Between(design.HoleClearance, a.Subject(), b.Subject(), on, p.Towards(q, 0.5)), 0, of, units.Text(max(geom.Measured(gap), 0)))
 	}

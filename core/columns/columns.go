@@ -25,7 +25,7 @@ func (n Numbers) MarshalText() ([]byte, error) {
 	return base64.StdEncoding.AppendEncode(nil, raw), nil
 }
 
-// Tracks by row, in the order of their ids: those that the mask covers. Lengths are nanometres.
+// Tracks by row, in the order of their ids: those that the mask covers and that stand alone. Lengths are nanometres.
 type Tracks struct {
 	ID     Numbers `json:"id"`
 	Layer  Numbers `json:"layer"`
@@ -42,7 +42,7 @@ type Tracks struct {
 }
 
 // Vias by row, in the order of their ids: those of one kind, covered by the mask, joined as the rules say, with the same copper on all
-// their layers. Lengths are nanometres.
+// their layers, of sizes of their own, that stand alone. Lengths are nanometres.
 type Vias struct {
 	ID       Numbers `json:"id"`
 	Net      Numbers `json:"net"`
@@ -82,7 +82,7 @@ func fits(vs ...int64) bool {
 }
 
 func (t *Tracks) add(o *design.Track) bool {
-	if o.Bare || !fits(int64(o.ID), int64(o.Layer), int64(o.Net), o.Width, o.A.X, o.A.Y, o.B.X, o.B.Y) || o.Mid != nil && !fits(o.Mid.X, o.Mid.Y) {
+	if o.Bare || o.Group != 0 || !fits(int64(o.ID), int64(o.Layer), int64(o.Net), o.Width, o.A.X, o.A.Y, o.B.X, o.B.Y) || o.Mid != nil && !fits(o.Mid.X, o.Mid.Y) {
 		return false
 	}
 	row := int32(len(t.ID))
@@ -106,7 +106,7 @@ func (t *Tracks) add(o *design.Track) bool {
 }
 
 func (v *Vias) add(o *design.Via) bool {
-	if o.Kind != design.Drilled || o.Cover != design.Tented || o.Join != design.ByRule || len(o.Pads) > 0 ||
+	if o.Kind != design.Drilled || o.Cover != design.Tented || o.Join != design.ByRule || len(o.Pads) > 0 || o.Barrel != 0 || o.Group != 0 || o.Own ||
 		!fits(int64(o.ID), int64(o.Net), o.At.X, o.At.Y, o.Diameter, o.Hole, int64(o.From), int64(o.To)) {
 		return false
 	}

@@ -49,6 +49,10 @@ func TestWhatColumnsCannotHoldIsLeftAlone(t *testing.T) {
 	var c Copper
 	for _, o := range []design.Object{
 		&design.Track{ID: far, Width: 1},
+		&design.Track{ID: 1, Group: 7},
+		&design.Via{ID: 1, Group: 7},
+		&design.Via{ID: 1, Barrel: 7},
+		&design.Via{ID: 1, Own: true},
 		&design.Track{ID: 1, Net: far},
 		&design.Track{ID: 1, Width: far},
 		&design.Track{ID: 1, A: geom.Pt(far, 0)},

@@ -15,6 +15,7 @@ type Board struct {
 	Wanted  int64           `json:"wanted,omitempty"`  // how thick the board is to be, in nanometres; 0: nobody said
 	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
 	Rise    int32           `json:"rise,omitempty"`    // how much warmer than its surroundings currents may make a track, in kelvins; 0: UsualRise
+	Holes   Holes           `json:"holes,omitzero"`
 	// Next is the id of the next layer that will be made.
 	Next LayerID `json:"nextLayer"`
 }
@@ -98,8 +99,9 @@ type Track struct {
 	Mid    *geom.Point `json:"mid,omitempty"`
 	B      geom.Point  `json:"b"`
 	Width  int64       `json:"width"`
-	Net    ID          `json:"net,omitempty"`  // 0: none
-	Bare   bool        `json:"bare,omitempty"` // free of the mask, where it is an outer layer
+	Net    ID          `json:"net,omitempty"`   // 0: none
+	Bare   bool        `json:"bare,omitempty"`  // free of the mask, where it is an outer layer
+	Group  ID          `json:"group,omitempty"` // shared by all that was made together, as what joins the holes of one hop; 0: it stands alone
 	Locked bool        `json:"locked,omitempty"`
 }
 
@@ -128,11 +130,14 @@ type Via struct {
 	Hole     int64      `json:"hole"`
 	From     LayerID    `json:"from"`
 	To       LayerID    `json:"to"`
-	Kind     string     `json:"kind,omitempty"`  // Drilled or Lasered
-	Cover    string     `json:"cover,omitempty"` // Tented, Open or Filled
-	Pads     []ViaPad   `json:"pads,omitempty"`  // where the copper differs from Diameter
-	Join     string     `json:"join,omitempty"`  // how copper areas join it: ByRule, Solidly, BySpokes or NotJoined
-	Net      ID         `json:"net,omitempty"`   // 0: none
+	Kind     string     `json:"kind,omitempty"`   // Drilled or Lasered
+	Cover    string     `json:"cover,omitempty"`  // Tented, Open or Filled
+	Pads     []ViaPad   `json:"pads,omitempty"`   // where the copper differs from Diameter
+	Join     string     `json:"join,omitempty"`   // how copper areas join it: ByRule, Solidly, BySpokes or NotJoined
+	Barrel   BarrelID   `json:"barrel,omitempty"` // the one it is made of, whose sizes it follows; 0: its sizes are its own
+	Group    ID         `json:"group,omitempty"`  // shared by all that was made together, as the holes of one hop; 0: it stands alone
+	Own      bool       `json:"own,omitempty"`    // somebody chose its way, so that it does not follow the order of ways
+	Net      ID         `json:"net,omitempty"`    // 0: none
 	Locked   bool       `json:"locked,omitempty"`
 }
 

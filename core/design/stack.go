@@ -258,5 +258,5 @@ func (b *Board) validStack() error {
 			}
 		}
 	}
-	return check(b.Wanted >= 0 && b.Wanted <= units.Limit, "a board cannot be %s thick", units.Text(b.Wanted))
+	return firstOf(check(b.Wanted >= 0 && b.Wanted <= units.Limit, "a board cannot be %s thick", units.Text(b.Wanted)), b.validHoles())
 }

@@ -81,6 +81,8 @@ var kinds = map[string]func() Command{
 	"moveLayer":       func() Command { return &MoveLayer{} },
 	"dropLayer":       func() Command { return &DropLayer{} },
 	"setThickness":    func() Command { return &SetThickness{} },
+	"setHoles":        func() Command { return &SetHoles{} },
+	"setHop":          func() Command { return &SetHop{} },
 	"takeStack":       func() Command { return &TakeStack{} },
 	"setPlane":        func() Command { return &SetPlane{} },
 	"addVia":          func() Command { return &AddVia{} },

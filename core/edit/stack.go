@@ -141,7 +141,7 @@ func (tx *Tx) turned() error {
 	return nil
 }
 
-// TakeStack gives the board a ready-made stack of a board house. Its copper layers are the board's from the outside to the middle, so
+// TakeStack gives the board a ready-made stack of a board house, and the holes that the house makes in it. Its copper layers are the board's from the outside to the middle, so
 // that they keep their names and what lies on them; those that the ready-made one has not go.
 type TakeStack struct {
 	House string `json:"house"` // the house's key
@@ -177,5 +177,17 @@ func (c *TakeStack) Apply(tx *Tx) error {
 			taken[l.Name] = true
 		}
 	}
-	return (&PutStack{Layers: layers, Wanted: &ready.Wanted}).Apply(tx)
+	bare := *tx.Doc.Board
+	bare.Holes = design.Holes{Next: bare.Holes.Next} // those of the house come with its stack
+	was := tx.Doc.Board.Holes
+	if err := tx.Put(&bare); err != nil {
+		return err
+	}
+	if err := (&PutStack{Layers: layers, Wanted: &ready.Wanted}).Apply(tx); err != nil {
+		return err
+	}
+	is := *tx.Doc.Board
+	is.Holes = was
+	is.Holes = ready.Holes.On(&is)
+	return tx.Put(&is)
 }

@@ -17,10 +17,11 @@ type Run struct {
 	Layer design.LayerID `json:"layer"`
 	Width int64          `json:"width,omitempty"`
 	Path  []geom.Corner  `json:"path"`
+	Hop   *route.Hop     `json:"hop,omitempty"` // how it is come to from the run before; not said: by the best hop that ends where it begins
 }
 
 // DrawTrack lays a track of a net along its runs; between two runs on different layers it
-// hops by a through via at their common place. It is refused where it would break a
+// hops. It is refused where it would break a
 // clearance; with Aside what can move makes way for it, with Renew it takes the place of an old way between
 // the same places, with Round its corners become arcs of that radius as far as they are free. Width 0 takes the rules'.
 type DrawTrack struct {
@@ -57,7 +58,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	}
 	for i, leg := range legs {
 		if i > 0 && leg.Layer != legs[i-1].Layer {
-			if err := c.hop(tx, field, leg.Path[0].Point); err != nil {
+			if err := tx.putHop(field, field.HopOf(legs[i-1], leg, c.Net), c.Net, leg.Width); err != nil {
 				return err
 			}
 		}
@@ -137,8 +138,13 @@ func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error
 		if len(run.Path) == 0 || len(run.Path) > 10_000 {
 			return nil, fmt.Errorf("a stretch of track goes through 1 to 10000 places, not %d", len(run.Path))
 		}
-		if i > 0 && run.Path[0].Point != at {
+		if i > 0 && run.Hop == nil && run.Path[0].Point != at {
 			return nil, fmt.Errorf("the stretches of the track do not meet")
+		}
+		if run.Hop != nil {
+			if err := tx.leads(run, c.Runs[:i], at); err != nil {
+				return nil, err
+			}
 		}
 		for _, p := range geom.Named(run.Path) {
 			if max(p.X, -p.X, p.Y, -p.Y) > units.Limit {
@@ -150,7 +156,7 @@ func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error
 			return nil, fmt.Errorf("a track cannot be %s wide", units.Text(width))
 		}
 		at = run.Path[len(run.Path)-1].Point
-		out = append(out, field.Widened(route.Leg{Layer: layer, Width: width, Path: run.Path}, c.Net)...)
+		out = append(out, field.Widened(route.Leg{Layer: layer, Width: width, Path: run.Path, Hop: run.Hop}, c.Net)...)
 	}
 	return out, nil
 }
@@ -177,13 +183,6 @@ func (c *DrawTrack) lay(tx *Tx, field *route.Field, leg route.Leg) error {
 		}
 	}
 	return nil
-}
-
-func (c *DrawTrack) hop(tx *Tx, field *route.Field, at geom.Point) error {
-	if field.PlatedAt(at, c.Net, 1<<tx.Doc.Board.Layers()-1) {
-		return nil // a plated hole of the net is here already
-	}
-	return tx.setVia(field, &design.Via{At: at, Net: c.Net})
 }
 
 // SetTrack changes the width of tracks, or whether the mask leaves them bare; nothing said stays. What would come too near to something is left to

@@ -25,6 +25,26 @@ type Stack struct {
 	Text   string              `json:"text"`
 	Wanted int64               `json:"wanted"` // how thick the board is said to be
 	Layers []design.StackLayer `json:"layers"` // from the top; without ids
+	Holes  Holes               `json:"holes"`
+}
+
+// Holes are those that the house makes in a stack; copper layers are meant by their place, 1 at the top.
+type Holes struct {
+	Drilled design.HoleLimits `json:"drilled"`
+	Lasered design.HoleLimits `json:"lasered,omitzero"`
+	Stacked int               `json:"stacked,omitempty"`
+	Barrels []Barrel          `json:"barrels,omitempty"` // none: through all layers, of the sizes that the rules say
+}
+
+// Barrel is a hole that the house makes in a stack.
+type Barrel struct {
+	Name     string `json:"name"`
+	Kind     string `json:"kind,omitempty"`
+	From     int    `json:"from"`
+	To       int    `json:"to"`
+	Hole     int64  `json:"hole"`
+	Diameter int64  `json:"diameter"`
+	Cover    string `json:"cover,omitempty"`
 }
 
 //go:embed *.json
@@ -60,6 +80,24 @@ func StackOf(key, name string) (Stack, error) {
 		}
 	}
 	return Stack{}, fmt.Errorf("no board house offers a stack called %q", name)
+}
+
+// On are the holes for a board that has the stack; barrels that it has by name keep their ids.
+func (h *Holes) On(b *design.Board) design.Holes {
+	out := design.Holes{Drilled: h.Drilled, Lasered: h.Lasered, Stacked: h.Stacked, Next: max(b.Holes.Next, 1)}
+	old := map[string]design.BarrelID{}
+	for _, l := range b.Holes.Barrels {
+		old[l.Name] = l.ID
+	}
+	for _, l := range h.Barrels {
+		id, ok := old[l.Name]
+		if !ok {
+			id = out.Next
+			out.Next++
+		}
+		out.Barrels = append(out.Barrels, design.Barrel{ID: id, Name: l.Name, Kind: l.Kind, From: b.At(l.From - 1), To: b.At(l.To - 1), Hole: l.Hole, Diameter: l.Diameter, Cover: l.Cover})
+	}
+	return out
 }
 
 // Copper is how many copper layers it has.

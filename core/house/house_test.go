@@ -25,6 +25,17 @@ func TestReadyMadeStacks(t *testing.T) {
 			assert.InEpsilon(t, s.Wanted, b.Thickness(), 0.01, s.Name)
 			assert.True(t, b.Coated(design.MaskLayer, true), s.Name)
 			assert.Equal(t, s.Copper() == 1, b.OnlyBelow(), s.Name)
+			b.Holes = s.Holes.On(b)
+			require.NoError(t, b.Valid(), s.Name)
+			assert.Empty(t, b.Unmakeable(), s.Name)
+			for from := range s.Copper() {
+				for to := from + 1; to < s.Copper(); to++ {
+					ways, _ := b.WaysOf(b.At(from), b.At(to))
+					assert.NotEmpty(t, ways, "%s: from %d to %d", s.Name, from, to)
+				}
+			}
+			again := s.Holes.On(b)
+			assert.Equal(t, b.Holes, again, "barrels keep their ids")
 			above, below := design.Laminate(b.Stack)
 			list := b.Stack[above : len(b.Stack)-below]
 			for i, l := range list {

@@ -94,6 +94,12 @@ func (c *Copper) Subject() rules.Subject {
 	return s
 }
 
+// Stacked tells whether a hole on the layers of one mask stands on one of another mask, or below it, in the same place: the one layer
+// that both have is where they meet. All other holes that share a layer have to keep apart.
+func Stacked(a, b uint32, at, other geom.Point) bool {
+	return at == other && bits.OnesCount32(a&b) == 1 && bits.OnesCount32(a) > 1 && bits.OnesCount32(b) > 1
+}
+
 // Gap is the least distance of two pieces on the layers both have, as geom.Gap; layer is where, −1 when
 // they share none.
 func Gap(a, b *Copper) (gap float64, pa, pb geom.Point, layer int) {

@@ -20,6 +20,7 @@ type Foresee struct {
 type Foreseen struct {
 	Outcome circuit.Outcome `json:"outcome"`
 	Say     string          `json:"say"`             // what it would join and part that it is not for; empty: nothing
+	Said    string          `json:"said,omitempty"`  // what it would say that it did
 	Names   []string        `json:"names,omitempty"` // of things to be pasted that are borne already
 	Put     []paper.Drawn   `json:"put,omitempty"`
 	Remove  []design.ID     `json:"remove,omitempty"`
@@ -40,6 +41,9 @@ func foresee(b *workbench.Bench, cmd edit.Command, path string) (*Foreseen, erro
 		return nil, err
 	}
 	out := &Foreseen{Outcome: outcome, Say: workbench.Sentence(outcome)}
+	if sayer, ok := cmd.(edit.Sayer); ok {
+		out.Said = sayer.Said()
+	}
 	if n, ok := cmd.(interface {
 		Bears(d *design.Doc, n *circuit.Nets) []string
 	}); ok {

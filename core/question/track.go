@@ -25,7 +25,10 @@ type Track struct {
 	Layer  design.LayerID `json:"layer"`
 	Net    design.ID      `json:"net,omitempty"`
 	Width  int64          `json:"width,omitempty"`
-	Hop    bool           `json:"hop,omitempty"` // it goes to a place where a via fits
+	Hop    bool           `json:"hop,omitempty"`    // it goes to a place where a hop fits
+	HopTo  design.LayerID `json:"hopTo,omitempty"`  // the layer that a hop leads to; 0: nobody thinks of one
+	HopBy  int            `json:"hopBy,omitempty"`  // the one way that is meant, from 1 on; 0: the best that fits
+	Turned *int32         `json:"turned,omitempty"` // towards where its holes stand apart, in millidegrees; not said: where there is most room
 }
 
 // TrackWay is the answer.
@@ -41,6 +44,8 @@ type TrackWay struct {
 	Length    int64           `json:"length"`            // of the way
 	Open      int64           `json:"open,omitempty"`    // from the way's end straight to the nearest copper that the net has yet to reach; 0: none, or it has too much to be measured in a hand's motion
 	Via       string          `json:"via,omitempty"`     // why a hop at the way's end is not possible; empty when it is
+	Hop       *HopSeen        `json:"hop,omitempty"`     // the hop at the way's end, to the layer that is thought of
+	Ways      []HopTried      `json:"ways,omitempty"`    // what was tried for it, the best first
 	Moved     []MovedTrack    `json:"moved,omitempty"`   // what makes way
 	MovedVias []MovedVia      `json:"movedVias,omitempty"`
 }
@@ -79,8 +84,9 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 		return out, err
 	}
 	out.ViaSize, out.ViaHole = f.ViaSize(q.To, q.Net)
-	if q.Hop {
-		if at, ok := f.ViaNear(q.To, q.Net); ok {
+	to := q.hopTo(b, layer)
+	if q.Hop && to >= 0 {
+		if _, at, no := f.HopNear(q.hopAsk(q.To, layer, to)); no == nil {
 			d.To = at
 		}
 	}
@@ -95,7 +101,6 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 	}
 	end := h.End()
 	out.Width, out.Clearance = h.Legs[0].Width, b.ClearanceAt(q.Net, layer, end)
-	via := f.Via(end, q.Net)
 	if h.Aside != nil {
 		f = h.Aside.In(f)
 		out.Moved = movedOf(b, h.Aside.Strands...)
@@ -103,8 +108,8 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 			out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
 		}
 	}
-	if o := f.Clear(via); o != nil && !f.PlatedAt(end, q.Net, via.Layers) {
-		out.Via = o.Error()
+	if to >= 0 {
+		out.hop(b, f, q.hopAsk(end, layer, to))
 	}
 	out.Open = b.OpenFrom(q.Net, q.From, end, 1<<layer)
 	return out, nil
@@ -112,7 +117,7 @@ func (q *Track) Answer(b *workbench.Bench) (out TrackWay, err error) {
 
 func runsOf(b *workbench.Bench, legs []route.Leg) (out []edit.Run) {
 	for _, l := range legs {
-		out = append(out, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path})
+		out = append(out, edit.Run{Layer: b.Doc.Board.At(l.Layer), Width: l.Width, Path: l.Path, Hop: l.Hop})
 	}
 	return out
 }
@@ -134,7 +139,7 @@ func legsOf(b *workbench.Bench, runs []edit.Run) (out []route.Leg, err error) {
 		if r.Width < 0 || r.Width > units.Limit {
 			return nil, fmt.Errorf("a track cannot be %s wide", units.Text(r.Width))
 		}
-		out = append(out, route.Leg{Layer: layer, Width: r.Width, Path: r.Path})
+		out = append(out, route.Leg{Layer: layer, Width: r.Width, Path: r.Path, Hop: r.Hop})
 	}
 	return out, nil
 }

@@ -208,7 +208,7 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 	reach, byPlace := float64(f.Rules.Reach(w.Layers)), f.Rules.ByPlace(design.Clearance)
 	for c := range f.around(w) {
 		other := c.Subject()
-		if w.Hole > 0 && c.Hole > 0 {
+		if w.Hole > 0 && c.Hole > 0 && w.Layers&c.Layers != 0 && !layout.Stacked(w.Layers, c.Layers, w.Shape.Pts[0], c.Drill) {
 			gap, p, _ := geom.Gap(geom.Disc(w.Shape.Pts[0], w.Hole/2), c.Bore())
 			if need := f.Rules.Between(design.HoleClearance, who, other, lowest, p).Of(0); geom.Short(gap, need) &&
 				!yield(c, Obstacle{"the hole of " + c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need}) {

@@ -15,6 +15,7 @@ type Leg struct {
 	Layer int
 	Width int64
 	Path  []geom.Corner
+	Hop   *Hop // how it is come to from the leg before, on another layer; nil: by the best hop that ends where it begins
 }
 
 // Length of legs in nanometres.
@@ -212,7 +213,7 @@ func (f Field) legsOf(e Errand, way []stand) (out []Leg) {
 		layer := way[i].layer
 		width := f.widthAt(e, layer, e.From)
 		path = lane{f, width, layer, e.Net}.tightened(path)
-		out = append(out, Leg{layer, width, geom.Corners(path...)})
+		out = append(out, Leg{Layer: layer, Width: width, Path: geom.Corners(path...)})
 		i = j
 	}
 	return out

@@ -201,7 +201,7 @@ func (l lane) aside(d Drawing) ([]geom.Point, *Aside, *Obstacle) {
 	if len(path) < 2 {
 		return nil, nil, nil
 	}
-	legs := append(d.Done[:len(d.Done):len(d.Done)], Leg{l.layer, l.width, geom.Corners(path...)})
+	legs := append(d.Done[:len(d.Done):len(d.Done)], Leg{Layer: l.layer, Width: l.width, Path: geom.Corners(path...)})
 	aside, no := l.f.MakeWay(l.f.HandOf(l.f.RoundLegs(legs, d.Net, d.Radius), d.Net), nil)
 	if no == nil {
 		return path, aside, nil
@@ -220,9 +220,10 @@ func (f Field) HandOf(legs []Leg, net design.ID) (out []*layout.Copper) {
 		if len(l.Path) == 0 {
 			continue
 		}
-		if at := l.Path[0].Point; i > 0 && legs[i-1].Layer != l.Layer && !f.PlatedAt(at, net, 1<<f.Doc.Board.Layers()-1) {
-			v := f.Via(at, net)
-			add(&layout.Copper{Kind: "via", Thing: design.AVia, Layers: v.Layers, Shape: v.Shape, At: at, Hole: v.Hole, Drill: at, Name: "via"})
+		if i > 0 && legs[i-1].Layer != l.Layer {
+			for _, c := range f.hopCopper(f.HopOf(legs[i-1], l, net), net, l.Width) {
+				add(c)
+			}
 		}
 		for _, p := range PiecesOf(l.Path) {
 			add(&layout.Copper{Kind: "track", Thing: design.ATrack, Layers: 1 << l.Layer, Shape: geom.Bow(p, l.Width), At: p.A, Name: "track"})

@@ -16,7 +16,11 @@ import (
 
 // A via is set where it was asked for, else to the nearest place that keeps its distances: half its 0.8 mm, the clearance of 0.2 mm and half
 // the wall's 0.4 mm are 0.8 mm from the middle of the wall. On a plated hole of its net it needs no room of its own.
-func TestViaNear(t *testing.T) {
+func TestHopNear(t *testing.T) {
+	near := func(f route.Field, at geom.Point, net design.ID) (geom.Point, bool) {
+		_, got, no := f.HopNear(route.HopAsk{At: at, Net: net, From: 0, To: f.Doc.Board.Layers() - 1})
+		return got, no == nil
+	}
 	f := field(track(50, "WALL", 0, 10_000, 1_000, 10_000, 19_000))
 	for _, c := range []struct{ at, want geom.Point }{
 		{mm(5, 10), mm(5, 10)},
@@ -24,19 +28,19 @@ func TestViaNear(t *testing.T) {
 		{mm(10.3, 10), mm(10.8, 10)},
 		{mm(9.7, 10), mm(9.2, 10)},
 	} {
-		got, ok := f.ViaNear(c.at, net("A"))
+		got, ok := near(f, c.at, net("A"))
 		assert.True(t, ok)
 		assert.Equal(t, c.want, got, "%v", c.at)
 	}
-	got, ok := f.ViaNear(mm(10, 10), net("WALL"))
+	got, ok := near(f, mm(10, 10), net("WALL"))
 	assert.True(t, ok)
 	assert.Equal(t, mm(10, 10), got, "on its own net")
 
 	f = field(&design.Via{ID: 60, At: mm(10, 10), Diameter: 800 * um, Hole: 400 * um, From: 1, To: 3, Net: net("A")})
-	got, ok = f.ViaNear(mm(10.1, 10), net("A"))
+	got, ok = near(f, mm(10.1, 10), net("A"))
 	assert.True(t, ok)
 	assert.Equal(t, mm(10.1, 10), got, "the via there will do")
-	got, ok = f.ViaNear(mm(10.1, 10), net("B"))
+	got, ok = near(f, mm(10.1, 10), net("B"))
 	assert.True(t, ok)
 	assert.InDelta(t, 1.0, got.Dist(mm(10, 10))/1e6, 0.1, "two radii and the clearance, in steps of a tenth")
 	assert.Greater(t, got.X, int64(10_100*um), "the nearest is beyond it")
@@ -46,9 +50,9 @@ func TestViaNear(t *testing.T) {
 		crowd = append(crowd, track(design.ID(50+i), "WALL", 0, 4_000, 4_000+i*1_000, 16_000, 4_000+i*1_000))
 	}
 	f = field(crowd...)
-	_, ok = f.ViaNear(mm(10, 10), net("A"))
+	_, ok = near(f, mm(10, 10), net("A"))
 	assert.False(t, ok, "between lines 1 mm apart nothing of 0.8 mm fits, and the end of them is farther than 2.5 mm")
-	got, ok = f.ViaNear(mm(10, 5), net("A"))
+	got, ok = near(f, mm(10, 5), net("A"))
 	assert.True(t, ok)
 	assert.InDelta(t, 3.2, float64(got.Y)/1e6, 0.1, "beyond the lowest of them, at y = 4 mm")
 }

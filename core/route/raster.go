@@ -84,7 +84,7 @@ func (r *raster) fill(t *[tileSide * tileSide]uint8, x0, y0 int32) {
 	}
 	for c := range r.f.near(box.Grow(r.f.Rules.Reach(w.Layers) + own + int64(step))) {
 		other := c.Subject()
-		if w.Hole > 0 && c.Hole > 0 {
+		if w.Hole > 0 && c.Hole > 0 && w.Layers&c.Layers != 0 {
 			bore := c.Bore()
 			need := func(at geom.Point) int64 {
 				return r.f.Rules.Between(design.HoleClearance, who, other, lowest, at).Of(0) + w.Hole/2

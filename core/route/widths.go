@@ -13,7 +13,7 @@ const sample = 200_000
 func (f Field) widths(d Drawing, line []geom.Corner, usual int64) []Leg {
 	byPlace := d.Width == 0 && f.Rules.ByPlace(design.TrackWidth)
 	if len(line) < 2 || !byPlace && !d.Neck {
-		return []Leg{{d.Layer, usual, line}}
+		return []Leg{{Layer: d.Layer, Width: usual, Path: line}}
 	}
 	at := func(a, b geom.Point) int64 {
 		w := Wish{Shape: geom.Disc(a.Towards(b, 0.5), 0), Layers: 1 << d.Layer, Net: d.Net, Thing: design.ATrack}
@@ -39,7 +39,7 @@ func (f Field) widths(d Drawing, line []geom.Corner, usual int64) []Leg {
 			out[n].Path = append(p, geom.Corner{Point: to})
 			return
 		}
-		out = append(out, Leg{d.Layer, width, []geom.Corner{from, {Point: to}}})
+		out = append(out, Leg{Layer: d.Layer, Width: width, Path: []geom.Corner{from, {Point: to}}})
 	}
 	for i := 0; i+1 < len(line); i++ {
 		p := line[i].PieceTo(line[i+1])
@@ -64,5 +64,7 @@ func (f Field) Widened(l Leg, net design.ID) []Leg {
 		return []Leg{l}
 	}
 	usual := f.Usual(design.TrackWidth, Wish{Shape: geom.Disc(l.Path[0].Point, 0), Layers: 1 << l.Layer, Net: net, Thing: design.ATrack})
-	return f.widths(Drawing{Net: net, Layer: l.Layer}, l.Path, usual)
+	out := f.widths(Drawing{Net: net, Layer: l.Layer}, l.Path, usual)
+	out[0].Hop = l.Hop
+	return out
 }

@@ -94,7 +94,7 @@ func (m *mover) room(mine, theirs *layout.Copper) (grow int64, shapes []geom.Sha
 			shapes = append(shapes, l.Shape)
 		}
 	}
-	if mine.Hole > 0 && theirs.Hole > 0 {
+	if mine.Hole > 0 && theirs.Hole > 0 && mine.Layers&theirs.Layers != 0 {
 		bore := theirs.Bore()
 		need := m.f.Rules.Between(design.HoleClearance, who, theirs.Subject(), bits.TrailingZeros32(mine.Layers), theirs.At).Of(0)
 		grow = max(grow, need+mine.Hole/2+bore.R-theirs.Shape.R)

@@ -1,0 +1,107 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/units"
+)
+
+// Vias against what the board's house makes.
+
+// limits of the kind of hole that a piece has, where the board's house says any.
+func (b *Board) limits(c *layout.Copper) (design.HoleLimits, bool) {
+	if v := b.doc.Vias[c.ID]; v != nil && c.Kind == "via" {
+		l := b.doc.Board.Holes.Limits(v.Kind)
+		return l, l != design.HoleLimits{}
+	}
+	return design.HoleLimits{}, false
+}
+
+// lasered tells whether a piece is a via by a laser.
+func (b *Board) lasered(c *layout.Copper) bool {
+	v := b.doc.Vias[c.ID]
+	return v != nil && v.Kind == design.Lasered
+}
+
+// barrel checks that a via is one that the house makes.
+func (b *Board) barrel(c *layout.Copper) {
+	v := b.doc.Vias[c.ID]
+	if v == nil || c.Kind != "via" {
+		return
+	}
+	board, one := b.doc.Board, []design.ID{c.ID}
+	lim := board.Holes.Limits(v.Kind)
+	if depth := board.Depth(v.Kind, v.From, v.To); design.TooDeep(depth, v.Hole, lim) {
+		b.list(Finding{Key: "deep " + ref(c), Kind: "deep", Severity: Fault, Rule: "Depth of holes", Measured: depth, Required: int64(lim.Aspect) * v.Hole / 100,
+			Text: fmt.Sprintf("The hole of %s is %s deep, %.2f times its diameter; the house makes %.2f.", b.named(c), units.Text(depth), float64(depth)/float64(v.Hole), float64(lim.Aspect)/100),
+			At:   c.At, Objects: one})
+	}
+	if list := board.Holes.Barrels; len(list) > 0 && !slices.ContainsFunc(list, func(l design.Barrel) bool { return l.Kind == v.Kind && l.From == v.From && l.To == v.To }) {
+		kind := map[string]string{design.Drilled: "drilled", design.Lasered: "lasered"}[v.Kind]
+		b.list(Finding{Key: "barrel " + ref(c), Kind: "barrel", Severity: Fault, Rule: "Holes of the house", At: c.At, Objects: one,
+			Text: fmt.Sprintf("The house makes no %s hole from %s to %s, as that of %s.", kind, b.layerName(v.From), b.layerName(v.To), b.named(c))})
+	}
+	b.stacked(c, v)
+}
+
+func (b *Board) layerName(id design.LayerID) string {
+	if l := b.doc.Board.Layer(id); l != nil {
+		return l.Name
+	}
+	return "?"
+}
+
+// stacked checks how many holes stand on each other where a via is.
+func (b *Board) stacked(c *layout.Copper, v *design.Via) {
+	pile := []*layout.Copper{c}
+	for i := 0; i < len(pile); i++ {
+		for o := range b.index.Near(geom.BoxOf(c.Drill)) {
+			if o.Kind == "via" && o.Net == c.Net && !slices.Contains(pile, o) && layout.Stacked(pile[i].Layers, o.Layers, pile[i].Drill, o.Drill) {
+				pile = append(pile, o)
+			}
+		}
+	}
+	if len(pile) < 2 {
+		return
+	}
+	slices.SortFunc(pile, compare)
+	drilled := 0
+	var ids []design.ID
+	for _, o := range pile {
+		ids = append(ids, o.ID)
+		if b.doc.Vias[o.ID].Kind != design.Lasered {
+			drilled++
+		}
+	}
+	most := max(b.doc.Board.Holes.Stacked, 1)
+	f := Finding{Key: "stacked " + ref(pile[0]), Kind: "stacked", Severity: Fault, Rule: "Stacked holes", At: c.At, Objects: ids}
+	switch {
+	case len(pile) > most && most == 1:
+		f.Text = fmt.Sprintf("%d holes stand on each other; the house stacks none.", len(pile))
+	case len(pile) > most:
+		f.Text = fmt.Sprintf("%d holes stand on each other; the house stacks %d at most.", len(pile), most)
+	case drilled > 1:
+		f.Text = fmt.Sprintf("%d drilled holes stand on each other; only lasered ones are stacked.", drilled)
+	default:
+		return
+	}
+	if b.Found[f.Key] == nil {
+		b.list(f)
+	}
+}
+
+// piles are the vias that stood on each other with those that changed, as was found before.
+func (b *Board) piles(ids map[design.ID]bool) (out []design.ID) {
+	for id := range ids {
+		for key := range b.owners[id] {
+			if f := b.Found[key]; f != nil && f.Kind == "stacked" {
+				out = append(out, f.Objects...)
+			}
+		}
+	}
+	return out
+}

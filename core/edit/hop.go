@@ -1,0 +1,79 @@
+package edit
+
+import (
+	"fmt"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/route"
+	"goldentrace/core/units"
+)
+
+// leads checks that a run's hop leads from where the runs before end to where it begins.
+func (tx *Tx) leads(run Run, before []Run, at geom.Point) error {
+	holes := run.Hop.Holes
+	if len(before) == 0 || len(holes) == 0 || len(holes) > design.MostSteps {
+		return fmt.Errorf("a hop of a track has 1 to %d holes, between two of its stretches", design.MostSteps)
+	}
+	if holes[0].At != at || holes[len(holes)-1].At != run.Path[0].Point {
+		return fmt.Errorf("the stretches of the track do not meet its holes")
+	}
+	for i := 1; i < len(holes); i++ {
+		if far := int64(holes[i].At.Dist(holes[i-1].At)); far > 10*units.MM {
+			return fmt.Errorf("holes of a hop are up to 10 mm apart, not %s", units.Text(far))
+		}
+	}
+	b := tx.Doc.Board
+	return b.Cannot(wayOf(b, holes, before[len(before)-1].Layer, run.Layer))
+}
+
+// wayOf is the way that holes are of which lead from a layer to another.
+func wayOf(b *design.Board, holes []route.HopHole, from, to design.LayerID) design.Way {
+	up := b.Position(from) > b.Position(to)
+	if up {
+		from, to = to, from
+	}
+	way := design.Way{From: from, To: to, Steps: make([]design.Step, len(holes))}
+	for i, h := range holes {
+		k, joint := i, i // the step that is passed, and the one that says how far the hole is from the one before
+		if up {
+			k, joint = len(holes)-1-i, len(holes)-i
+		}
+		way.Steps[k].Barrel = h.Barrel
+		if i > 0 && h.At != holes[i-1].At {
+			way.Steps[joint].Stepped = true
+		}
+	}
+	return way
+}
+
+// putHop puts the holes of a hop, and what joins those that stand apart, where they keep the rules.
+func (tx *Tx) putHop(field *route.Field, hop *route.Hop, net design.ID, width int64) error {
+	vias, tracks := field.HopThings(hop, net, width)
+	group := design.ID(0)
+	if len(vias) > 1 {
+		group = tx.Doc.NewID()
+	}
+	for _, v := range vias {
+		v.Group, v.Own = group, hop.Own
+		if err := tx.setVia(field, v); err != nil {
+			return err
+		}
+	}
+	for _, t := range tracks {
+		t.ID, t.Group = tx.Doc.NewID(), group
+		if err := t.Valid(); err != nil {
+			return err
+		}
+		pieces := layout.PiecesOf(tx.Doc, t)
+		if o := field.ClearOf(pieces[0]); o != nil {
+			return fmt.Errorf("the holes cannot be joined here: %w", o)
+		}
+		field.Laid = append(field.Laid, pieces...)
+		if err := tx.Put(t); err != nil {
+			return err
+		}
+	}
+	return nil
+}
