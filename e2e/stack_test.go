@@ -4,6 +4,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"goldentrace/core/design"
 )
 
 // The stack of a board in the large: a ready-made one is taken, a dimension typed at its line, a layer becomes a plane, one that holds
@@ -99,4 +101,87 @@ func TestPlanesFromTheTransferOn(t *testing.T) {
 		b.kept()
 	}
 	b.until(undone)
+}
+
+// A board of six layers: a track hops by a micro via and a buried one beside it, which is turned and then replaced by another way; when the
+// order of ways changes, what would follow is shown first. The files' copper and holes of all spans join what they should.
+func TestASteppedMicroVia(t *testing.T) {
+	d := plate(2, plated{"J1", "FAST", 6, 22}, plated{"J2", "FAST", 34, 22}, plated{"J3", "SLOW", 6, 8}, plated{"J4", "SLOW", 34, 8})
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 150_000, design.LeastWidth: 75_000, design.LeastHole: 150_000, design.LeastRing: 100_000, design.HoleClearance: 200_000})
+	p := serveDoc(t, "Fine", d)
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Fine", "board")
+	b.focus()
+	b.press("Stack")
+	b.press("Six layers, 1.2 mm")
+	b.until(`goldenTrace.board.holes?.barrels?.length === 6`)
+	b.press("Holes")
+	b.choose("To", "Inner 3")
+	b.sees("Top micro, beside it Buried")
+	b.glimpse("holes-table")
+	b.press("Close the stack")
+
+	b.focus()
+	b.key("t")
+	b.point(6, 22)
+	b.choose("Hop to", "Inner 3")
+	b.click(b.found(`[...document.querySelectorAll('label')].find(l => l.textContent.trim() === 'Ways')`))
+	b.move(14, 22)
+	b.sees("Top micro, beside it Buried")
+	b.press("Top micro, beside it Buried*")
+	b.move(16, 22)
+	b.glimpse("hop-ways")
+	b.key(" ")
+	b.until(seen("button", "Inner 3") + `.getAttribute('aria-pressed') === 'true'`)
+	b.point(34, 22)
+	b.gone("status", "Net: *")
+	b.kept()
+	b.key(escape)
+	b.until(`goldenTrace.all('via').length === 2`)
+	b.openLinks("1 open link")
+	faults := `[...goldenTrace.findings.values()].filter(f => f.stage === 'board' && f.severity === 'fault').map(f => f.text).join()`
+	assert.Empty(t, eval[string](b, faults))
+
+	b.focus()
+	at := eval[[]float64](b, `(() => {const v = goldenTrace.all('via').find(v => v.kind === 'laser'); return [v.at.x / 1e6, v.at.y / 1e6]})()`)
+	b.point(at[0], at[1])
+	b.sees("Hop of 2 holes")
+	b.glimpse("hop-details")
+	b.fill("Turned to", "90")
+	b.until(`(() => {const [a, c] = goldenTrace.all('via'); return a.at.x === c.at.x && a.at.y !== c.at.y})()`)
+	b.kept()
+	assert.Empty(t, eval[string](b, faults))
+	b.openLinks("1 open link")
+	b.choose("Way", "Through")
+	b.until(`goldenTrace.all('via').length === 1`)
+	assert.Empty(t, eval[string](b, faults))
+	b.openLinks("1 open link")
+	b.choose("Way", "Top micro, beside it Buried")
+	b.until(`goldenTrace.all('via').length === 2`)
+
+	// a hop that follows the order of ways
+	b.focus()
+	b.key("t")
+	b.press("Top")
+	b.point(6, 8)
+	b.choose("Hop to", "Inner 1")
+	b.move(16, 8)
+	b.key(" ")
+	b.point(34, 8)
+	b.gone("status", "Net: *")
+	b.kept()
+	b.key(escape)
+	b.until(`goldenTrace.all('via').length === 3 && goldenTrace.links.size === 0`)
+	b.key("L", shift)
+	b.press("Holes")
+	b.choose("To", "Inner 1")
+	b.press("Better: Through")
+	b.sees("1 hop: Top micro 0.25 mm/0.1 mm → Through 0.45 mm/0.2 mm.")
+	b.glimpse("holes-follow")
+	b.press("Make them anew")
+	b.until(`goldenTrace.all('via').filter(v => v.kind === 'laser').length === 1`)
+	b.press("Close the stack")
+	b.kept()
+	faultless(b)
+	shippedOf(t, p, b, "Fine", 6)
 }

@@ -112,7 +112,7 @@ func tracedOf(t *testing.T, p *program, id int64, layers int) []reread.Island {
 			art, err := reread.Gerber(f.Data)
 			require.NoError(t, err, f.Name)
 			copper = append(copper, art)
-		case strings.HasSuffix(f.Name, "-plated.xnc"):
+		case strings.HasSuffix(f.Name, ".xnc") && !strings.HasSuffix(f.Name, "-unplated.xnc"):
 			d, err := reread.Drill(f.Data)
 			require.NoError(t, err, f.Name)
 			require.True(t, d.Plated)

@@ -340,6 +340,11 @@ func (b *Board) validHoles() error {
 	return nil
 }
 
+// Same tells whether two ways have the same holes, standing alike.
+func (w Way) Same(other Way) bool {
+	return slices.EqualFunc(w.Steps, other.Steps, func(a, b Step) bool { return a.Barrel == b.Barrel && a.Stepped == b.Stepped })
+}
+
 // Stepped tells whether holes of the way stand beside each other, so that it ends elsewhere than it begins.
 func (w Way) Stepped() bool {
 	return slices.ContainsFunc(w.Steps, func(s Step) bool { return s.Stepped })

@@ -216,7 +216,7 @@ func (c *SetHoles) remade(tx *Tx, field *route.Field, m *route.Made) (string, er
 		ways, _ := b.WaysOf(b.At(m.From), b.At(m.To))
 		var first error
 		for _, w := range ways {
-			if same && route.SameHoles(w, now) {
+			if same && w.Same(now) {
 				return "", nil
 			}
 			if vias, err := tx.remake(field, m, w, nil, 0, false); err == nil {

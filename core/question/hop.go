@@ -17,10 +17,11 @@ type HopSeen struct {
 	Tracks []*design.Track `json:"tracks,omitempty"` // what joins holes that stand apart
 }
 
-// HopTried is what came of a way.
+// HopTried is a way between two layers, and what came of it at a place.
 type HopTried struct {
-	Says string `json:"says"`          // the way in words
-	Why  string `json:"why,omitempty"` // why it does not fit; empty: it does
+	Says string `json:"says"` // the way in words
+	Fits bool   `json:"fits,omitempty"`
+	Why  string `json:"why,omitempty"` // why it does not fit; empty: it does, or it was not tried since a better one does
 }
 
 // hopTo is the position of the layer that a hop leads to; −1: nobody thinks of one, or there is none.
@@ -37,16 +38,29 @@ func (q *Track) hopAsk(at geom.Point, from, to int) route.HopAsk {
 
 // hop tells what a hop would take, and why not something better.
 func (w *TrackWay) hop(b *workbench.Bench, f route.Field, a route.HopAsk) {
-	tried := f.HopAt(a)
-	for _, t := range tried {
-		seen := HopTried{Says: wayInWords(b.Doc.Board, t.Way)}
-		if t.Hop == nil {
-			seen.Why = t.Why.Error()
+	best := a
+	best.Only = 0
+	tried := f.HopAt(best)
+	if len(tried) == 0 {
+		return
+	}
+	ways, _ := b.Doc.Board.WaysOf(b.Doc.Board.At(a.From), b.Doc.Board.At(a.To))
+	for i, way := range ways {
+		seen := HopTried{Says: wayInWords(b.Doc.Board, way)}
+		if i < len(tried) {
+			if seen.Fits = tried[i].Hop != nil; !seen.Fits {
+				seen.Why = tried[i].Why.Error()
+			}
 		}
 		w.Ways = append(w.Ways, seen)
 	}
-	if len(tried) == 0 {
-		return
+	if a.Only > 0 && a.Only <= len(ways) {
+		tried = f.HopAt(a)
+		t := tried[0]
+		w.Ways[a.Only-1].Fits, w.Ways[a.Only-1].Why = t.Hop != nil, ""
+		if t.Hop == nil {
+			w.Ways[a.Only-1].Why = t.Why.Error()
+		}
 	}
 	last := tried[len(tried)-1]
 	if last.Hop == nil {

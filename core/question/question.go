@@ -56,6 +56,8 @@ var kinds = map[string]entry{
 	"wire":        is[Wire, *WireWay](),
 	"track":       is[Track, TrackWay](),
 	"finish":      is[Finish, Finished](),
+	"hopOf":       is[HopOf, *HopMade](),
+	"holes":       is[HolesOf, *HolesSeen](),
 	"stack":       is[Stack, *StackSeen](),
 	"pourLook":    is[PourLook, []workbench.PourSeen](),
 	"trackWidths": is[TrackWidths, []int64](),

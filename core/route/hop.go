@@ -55,6 +55,7 @@ const (
 	hopTurn    = 15_000
 	fullTurn   = 360_000
 	roomEnough = 500_000 // more room than so much is not told apart, in nanometres
+	fine       = 1_000
 )
 
 // HopAt tries the ways of a hop at its place, the best first, up to the first that fits; that is the last one of the list. Where a
@@ -145,17 +146,20 @@ func (f Field) HopBy(a HopAsk, w design.Way) (*Hop, error) {
 	}
 	var best *Hop
 	var why *Obstacle
-	most := int64(-1)
-	for angle := int32(0); angle < fullTurn && most < roomEnough; angle += hopTurn {
+	most := int64(-fine) // what is told apart is more than so much
+	for angle := int32(0); angle < fullTurn; angle += hopTurn {
 		hop := f.laidOut(a, w, angle)
-		if o := f.hopFits(a, hop, most+1); o != nil {
+		if o := f.hopFits(a, hop, most+fine); o != nil {
 			if why == nil {
 				why = o
 			}
 			continue
 		}
-		lo, hi := most+1, int64(roomEnough)+1 // it fits with lo to spare, and is not asked about hi
-		for hi-lo > 1000 {
+		if f.hopFits(a, hop, roomEnough) == nil {
+			return hop, nil
+		}
+		lo, hi := most+fine, int64(roomEnough) // it fits with lo to spare, and not with hi
+		for hi-lo > fine {
 			if mid := (lo + hi) / 2; f.hopFits(a, hop, mid) == nil {
 				lo = mid
 			} else {

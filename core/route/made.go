@@ -129,8 +129,3 @@ func (m *Made) Way(b *design.Board) (w design.Way, ok bool) {
 	}
 	return w, b.Cannot(w) == nil
 }
-
-// SameHoles tells whether two ways have the same holes, standing alike.
-func SameHoles(x, y design.Way) bool {
-	return slices.EqualFunc(x.Steps, y.Steps, func(a, b design.Step) bool { return a.Barrel == b.Barrel && a.Stepped == b.Stepped })
-}

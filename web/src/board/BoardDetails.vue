@@ -18,6 +18,7 @@ import JoinField from './JoinField.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
+import ViaDetails from './ViaDetails.vue'
 import PourDetails from './PourDetails.vue'
 import PlaceNotes from './PlaceNotes.vue'
 import SeveralParts from './SeveralParts.vue'
@@ -50,16 +51,6 @@ const set = (fields: { x?: number; y?: number; angle?: number; bottom?: boolean 
 const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
   props.project.edit('setHole', { ids: [one.value!.object!.id], ...fields }).catch(complain)
 const copper = computed(() => board.value.stack.filter((l) => l.kind === 'copper'))
-/** What a via goes through, how it is made and how it is covered. */
-function span(v: Kinds['via']) {
-  const at = (id: number) => copper.value.findIndex((l) => l.id === id)
-  const [from, to] = [at(v.from), at(v.to)]
-  const last = copper.value.length - 1
-  const kind = from === 0 && to === last ? 'Through' : from === 0 || to === last ? 'Blind' : 'Buried'
-  const made = v.kind === 'laser' ? ', lasered' : ''
-  const cover = { open: 'free of mask', filled: 'filled and covered' }[v.cover ?? ''] ?? 'covered by the mask'
-  return `${kind}${made}: ${copper.value[from]?.name} to ${copper.value[to]?.name}; ${cover}`
-}
 const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
 const pours = computed(() => (void props.project.docTick.value, props.project.all('pour')))
 const pour = computed(() => (one.value?.kind === 'pour' ? (one.value.object as Kinds['pour']) : undefined))
@@ -182,31 +173,20 @@ function resize(w: number, h: number) {
     :kind="drawnKind"
     :ids="picked.map((b) => b.object!.id)"
   />
-  <template v-else-if="one && (one.kind === 'hole' || one.kind === 'via')">
-    <h3>{{ { hole: 'Hole', via: 'Via' }[one.kind] }}</h3>
-    <template v-if="one.kind === 'via'">
-      <p>
-        Net <span class="mono">{{ project.netName((one.object as Kinds['via']).net) || 'none' }}</span>, hole
-        <span class="mono">{{ say((one.object as Kinds['via']).hole) }}</span>
-      </p>
-      <p class="quiet">{{ span(one.object as Kinds['via']) }}</p>
-      <JoinField :project="project" :ids="[one.object!.id]" />
-    </template>
-    <template v-else>
-      <LengthField label="x" :value="(one.object as Kinds['hole']).at.x" @keep="set({ x: $event })" />
-      <LengthField label="y" :value="(one.object as Kinds['hole']).at.y" @keep="set({ y: $event })" />
-    </template>
-    <template v-if="one.kind === 'hole'">
-      <LengthField label="Diameter" :value="(one.object as Kinds['hole']).diameter" @keep="setHole({ diameter: $event })" />
-      <LengthField
-        label="Copper"
-        :value="(one.object as Kinds['hole']).land || null"
-        empty="not plated"
-        @keep="setHole({ land: $event })"
-      />
-      <LengthField label="Kept free" :value="(one.object as Kinds['hole']).keep ?? 0" @keep="setHole({ keep: $event })" />
-      <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
-    </template>
+  <ViaDetails v-else-if="one && one.kind === 'via'" :project="project" :via="one.object as Kinds['via']" />
+  <template v-else-if="one && one.kind === 'hole'">
+    <h3>Hole</h3>
+    <LengthField label="x" :value="(one.object as Kinds['hole']).at.x" @keep="set({ x: $event })" />
+    <LengthField label="y" :value="(one.object as Kinds['hole']).at.y" @keep="set({ y: $event })" />
+    <LengthField label="Diameter" :value="(one.object as Kinds['hole']).diameter" @keep="setHole({ diameter: $event })" />
+    <LengthField
+      label="Copper"
+      :value="(one.object as Kinds['hole']).land || null"
+      empty="not plated"
+      @keep="setHole({ land: $event })"
+    />
+    <LengthField label="Kept free" :value="(one.object as Kinds['hole']).keep ?? 0" @keep="setHole({ keep: $event })" />
+    <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
   </template>
   <AreaDetails v-else-if="area" :project="project" :editor="editor" :area="area" />
   <PourDetails v-else-if="pour" :project="project" :editor="editor" :pour="pour" />

@@ -21,6 +21,7 @@ import BoardDetails from './BoardDetails.vue'
 import CarryPanel from './CarryPanel.vue'
 import DrawingPanel from './DrawingPanel.vue'
 import { BoardEditor } from './editor'
+import HopTable from './HopTable.vue'
 import LayerLadder from './LayerLadder.vue'
 import { lineUps } from './lineUps'
 import LinksChip from './LinksChip.vue'
@@ -311,6 +312,7 @@ defineExpose({ ed })
       @ready="ready"
     />
     <LayerLadder :project="project" :editor="ed" />
+    <HopTable :editor="ed" />
     <div class="topright">
       <LinksChip :project="project" :editor="ed" :empty="empty" />
       <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">

@@ -25,7 +25,7 @@ const barrels = computed(() => {
   void props.project.docTick.value
   const at = new Map(rows.value.filter((r) => r.kind === 'copper').map((r) => [r.id, r.at]))
   const spans = new Map<string, { from: number; to: number }>()
-  if (n.value > 1) spans.set(`0 ${n.value - 1}`, { from: 0, to: n.value - 1 })
+  if (n.value > 1 && !props.project.board.holes?.barrels?.length) spans.set(`0 ${n.value - 1}`, { from: 0, to: n.value - 1 })
   for (const v of props.project.all('via')) {
     const [from, to] = [at.get(v.from), at.get(v.to)]
     if (from !== undefined && to !== undefined) spans.set(`${from} ${to}`, { from, to })

@@ -258,7 +258,10 @@ function drawBare(pen: Pen, tr: Track, colour: string) {
   ctx.lineCap = 'round'
 }
 
-/** A via; one that does not go through shows the colours of the two layers it ends on. */
+/**
+ * A via; one that does not go through shows the colours of the two layers it ends on. One that reaches no outer layer has a dark rim, a
+ * lasered one a bright dot in its bore.
+ */
 export function viaItems(v: Via, look: () => Look): Item[] {
   const own = { ...boxOf([v.at], v.diameter / 2), id: v.id }
   const out: Item[] = [
@@ -273,6 +276,26 @@ export function viaItems(v: Via, look: () => Look): Item[] {
         ctx.beginPath()
         ctx.arc(v.at.x / 1e6, v.at.y / 1e6, v.diameter / 2e6, from, to)
         ctx.fillStyle = copperColour(look().position(layer), look().layers)
+        ctx.fill()
+      }
+      if (position(v.from) > 0 && position(v.to) < layers - 1) {
+        ctx.beginPath()
+        ctx.arc(v.at.x / 1e6, v.at.y / 1e6, (v.diameter * 0.46) / 1e6, 0, 2 * Math.PI)
+        ctx.strokeStyle = look().colours.bore
+        ctx.lineWidth = (v.diameter * 0.08) / 1e6
+        ctx.stroke()
+      }
+    }
+  if (v.kind === 'laser')
+    out[1].draw = ({ ctx }) => {
+      for (const [r, fill] of [
+        [v.hole / 2e6, look().colours.bore],
+        [v.hole / 4e6, look().colours.edge],
+      ] as const) {
+        // prettier-ignore
+        ctx.beginPath()
+        ctx.arc(v.at.x / 1e6, v.at.y / 1e6, r, 0, 2 * Math.PI)
+        ctx.fillStyle = fill
         ctx.fill()
       }
     }

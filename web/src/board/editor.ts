@@ -390,10 +390,15 @@ export class BoardEditor extends Stage {
 
   // ---- layers
 
+  /** The outer copper layer that a hop leads to where none is said. */
+  get across() {
+    const c = this.copper
+    return (this.state.layer === c[0].id ? c[c.length - 1] : c[0]).id
+  }
   /** Changes to another copper layer; a track that is being drawn goes on there, with a via. */
   async hop(to?: number) {
     const c = this.copper
-    const next = to ?? (this.state.layer === c[0].id ? c[c.length - 1] : c[0]).id
+    const next = to ?? this.across
     if (c.length === 1 && this.track.route) say('The board has one copper layer: there is no other to hop to.', 'error')
     if (this.position(next) < 0 || next === this.state.layer) return
     if (this.track.route) await this.track.hop(next)

@@ -72,7 +72,7 @@ defineExpose({ select: () => names.value[0]?.select() })
       :model-value="f.value"
       :label="f.label"
       hide-details
-      @update:model-value="f.keep(!!$event)"
+      @update:model-value="(f.keep(!!$event), emit('done'))"
     />
     <OneOf
       v-else-if="f.as === 'one'"

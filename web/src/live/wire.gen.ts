@@ -241,6 +241,7 @@ export interface Board {
   wanted?: number
   oneSide?: boolean
   rise?: number
+  holes?: Holes
   nextLayer: number
 }
 
@@ -291,6 +292,7 @@ export interface Track {
   width: number
   net?: number
   bare?: boolean
+  group?: number
   locked?: boolean
 }
 
@@ -305,6 +307,9 @@ export interface Via {
   cover?: string
   pads?: ViaPad[]
   join?: string
+  barrel?: number
+  group?: number
+  own?: boolean
   net?: number
   locked?: boolean
 }
@@ -1110,6 +1115,18 @@ export interface SetHole {
   keep?: number
 }
 
+export interface SetHoles {
+  holes: Holes
+  keep?: boolean
+}
+
+export interface SetHop {
+  id: number
+  way?: number
+  turned?: number
+  apart?: number
+}
+
 export interface SetJoins {
   ids: number[]
   pad?: string
@@ -1584,9 +1601,36 @@ export interface Foresee {
 export interface Foreseen {
   outcome: Outcome
   say: string
+  said?: string
   names?: string[]
   put?: Drawn[]
   remove?: number[]
+}
+
+export interface HolesOf {
+  from: number
+  to: number
+}
+
+export interface HolesSeen {
+  ways: WaySeen[]
+  said: boolean
+  barrels: BarrelSeen[]
+}
+
+export interface HopOf {
+  id: number
+}
+
+export interface HopMade {
+  vias: number[]
+  from: number
+  to: number
+  ways?: string[]
+  way?: number
+  own?: boolean
+  apart?: number
+  turned: number
 }
 
 export interface QuestionItem {
@@ -1911,6 +1955,9 @@ export interface QuestionTrack {
   net?: number
   width?: number
   hop?: boolean
+  hopTo?: number
+  hopBy?: number
+  turned?: number
 }
 
 export interface TrackWay {
@@ -1925,6 +1972,8 @@ export interface TrackWay {
   length: number
   open?: number
   via?: string
+  hop?: HopSeen
+  ways?: HopTried[]
   moved?: MovedTrack[]
   movedVias?: MovedVia[]
 }
@@ -2099,6 +2148,15 @@ export interface StackLayer {
   permittivity?: number
   loss?: number
   roughness?: number
+}
+
+export interface Holes {
+  drilled?: HoleLimits
+  lasered?: HoleLimits
+  stacked?: number
+  barrels?: Barrel[]
+  ways?: DesignWay[]
+  next?: number
 }
 
 export interface Scope {
@@ -2328,6 +2386,7 @@ export interface Run {
   layer: number
   width?: number
   path: Corner[]
+  hop?: Hop
 }
 
 export interface Cell {
@@ -2503,6 +2562,17 @@ export interface Outline {
   corners: Corner[]
   area?: boolean
   r?: number
+}
+
+export interface WaySeen {
+  way: DesignWay
+  says: string
+}
+
+export interface BarrelSeen {
+  id: number
+  depth: number
+  vias: number
 }
 
 export interface Mark {
@@ -2710,6 +2780,19 @@ export interface Span {
   text: string
 }
 
+export interface HopSeen {
+  holes: HopHole[]
+  own?: boolean
+  vias: Via[]
+  tracks?: Track[]
+}
+
+export interface HopTried {
+  says: string
+  fits?: boolean
+  why?: string
+}
+
 export interface WidthRow {
   net: number
   name: string
@@ -2749,6 +2832,29 @@ export interface Feature {
   of: string
   pad?: number
   spot?: string
+}
+
+export interface HoleLimits {
+  leastHole?: number
+  leastRing?: number
+  aspect?: number
+}
+
+export interface Barrel {
+  id: number
+  name: string
+  kind?: string
+  from: number
+  to: number
+  hole?: number
+  diameter?: number
+  cover?: string
+}
+
+export interface DesignWay {
+  from: number
+  to: number
+  steps: Step[]
 }
 
 export interface Join {
@@ -2807,6 +2913,11 @@ export interface Offer {
   minimum: number
   multiple: number
   breaks: Break[]
+}
+
+export interface Hop {
+  holes: HopHole[]
+  own?: boolean
 }
 
 export interface SheetView {
@@ -2963,6 +3074,17 @@ export interface TimingPiece {
   state: string
   slots: number
   text: string
+}
+
+export interface HopHole {
+  barrel: number
+  at: Point
+}
+
+export interface Step {
+  barrel: number
+  stepped?: boolean
+  apart?: number
 }
 
 export interface Break {
@@ -3123,6 +3245,8 @@ export interface Commands {
   setFigure: SetFigure
   setFootprint: SetFootprint
   setHole: SetHole
+  setHoles: SetHoles
+  setHop: SetHop
   setJoins: SetJoins
   setLabel: SetLabel
   setLayer: SetLayer
@@ -3199,6 +3323,8 @@ export interface Questions {
   footNamed: { asks: FootprintNamed; answers: NamedFootprint }
   footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
+  holes: { asks: HolesOf; answers: HolesSeen }
+  hopOf: { asks: HopOf; answers: HopMade }
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
   lettering: { asks: Lettering; answers: Point[][] }

@@ -13,6 +13,7 @@ import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { format } from '../../live/units'
 import type { BoardEditor } from '../editor'
+import HolesTab from './HolesTab.vue'
 import PartField from './PartField.vue'
 import StackDrawing from './StackDrawing.vue'
 import { coats } from './bands'
@@ -23,6 +24,7 @@ const emit = defineEmits<{ close: [] }>()
 const taste = useTaste()
 const row = 38
 const even = ref(true)
+const view = ref<'layers' | 'holes'>('layers')
 const lit = ref(0)
 const seen = shallowRef<StackSeen | null>(null)
 const load = async () => (seen.value = await props.project.question('stack', {}).catch((e) => (complain(e), seen.value)))
@@ -81,6 +83,16 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
     <header>
       <h3>Stack</h3>
       <OneOf
+        label="View"
+        :value="view"
+        :options="[
+          { value: 'layers', title: 'Layers' },
+          { value: 'holes', title: 'Holes' },
+        ]"
+        @keep="view = $event as typeof view"
+      />
+      <OneOf
+        v-if="view === 'layers'"
         label="Proportion"
         :value="even ? 'even' : 'true'"
         :options="[
@@ -108,7 +120,8 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
       <li v-for="n in seen?.notes" :key="n">{{ n }}</li>
     </ul>
     <div class="body">
-      <div class="whole">
+      <HolesTab v-if="view === 'holes'" :project="project" />
+      <div v-else class="whole">
         <StackDrawing
           class="section"
           :layers="layers"
@@ -248,7 +261,7 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
           </div>
         </div>
       </div>
-      <section class="ready" aria-label="Ready-made stacks">
+      <section v-if="view === 'layers'" class="ready" aria-label="Ready-made stacks">
         <h4>Ready-made</h4>
         <template v-for="[by, list] in houses" :key="by">
           <p class="by">{{ by }}</p>

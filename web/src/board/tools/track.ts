@@ -6,7 +6,7 @@ import { choice, type Field, words } from '../../hands/fields'
 import type { Press, Tool } from '../../hands/tool'
 import { Previewer } from '../../live/previewer'
 import { format } from '../../live/units'
-import type { Finished, Point, Questions, Run, TrackWay } from '../../live/wire.gen'
+import type { Finished, HopSeen, HopTried, Point, Questions, Run, TrackWay } from '../../live/wire.gen'
 import type { Command } from '../../shell/keys'
 import { complain, say } from '../../shell/notices'
 import type { BoardEditor } from '../editor'
@@ -51,6 +51,13 @@ export class TrackTool implements Tool {
     neck: false,
     /** A new way takes the place of an old one between the same places. */
     renew: true,
+    /** The layer that the next hop leads to, when another than the other outer one was chosen; and by which way, 0: the best that fits. */
+    hopTo: 0,
+    hopBy: 0,
+    /** The table of ways is open: the hop at the hand is shown. */
+    choosing: false,
+    /** What was tried for a hop at the hand, the best first. */
+    ways: [] as HopTried[],
     /** What was typed or taken from the list; 0: as the rules say. */
     width: 0,
     /** Widths that the rules and other tracks of the net have. */
@@ -67,6 +74,8 @@ export class TrackTool implements Tool {
   way: TrackWay | null = null
   finished: Finished | null = null
   target: Touched | null = null
+  /** The hops that runs are come to by. */
+  readonly hops = new WeakMap<Run, HopSeen>()
   private readonly previews: Previewer
 
   constructor(private readonly ed: BoardEditor) {
@@ -88,6 +97,8 @@ export class TrackTool implements Tool {
     this.target = null
     this.state.blocked = this.state.routing = ''
     this.state.shown = this.state.other = false
+    this.state.ways = []
+    this.state.hopTo = this.state.hopBy = 0
     this.ed.scene.hide([])
     this.previews.stop()
   }
@@ -116,7 +127,15 @@ export class TrackTool implements Tool {
       net: r.net,
       width: width || undefined,
       done: r.runs.filter((run) => run.path.length > 1),
+      ...this.hopAsked(),
     }
+  }
+  /** What is asked about the next hop. */
+  private hopAsked(): Partial<Questions['track']['asks']> {
+    const { ed } = this
+    if (ed.copper.length < 2) return {}
+    const to = this.state.hopTo && this.state.hopTo !== ed.state.layer ? this.state.hopTo : ed.across
+    return { hopTo: to, hopBy: this.state.hopBy || undefined }
   }
   /** Asks for the way to the hand. */
   ahead() {
@@ -127,6 +146,7 @@ export class TrackTool implements Tool {
       this.way = way
       this.state.length = way.length
       this.state.open = way.open ?? 0
+      this.state.ways = way.ways ?? []
       const b = way.blocked
       const whose = b?.net ? ` of ${b.net}` : ''
       this.state.blocked = !b
@@ -299,7 +319,7 @@ export class TrackTool implements Tool {
   async hop(to: number) {
     const { ed } = this
     const r = this.route!
-    const asks = { ...this.asks(r, this.target?.at ?? ed.at), hop: true }
+    const asks = { ...this.asks(r, this.target?.at ?? ed.at), hop: true, hopTo: to }
     const way = await ed.project.question('track', asks).catch(complain)
     if (!way || this.route !== r) return
     if (way.via) {
@@ -307,7 +327,15 @@ export class TrackTool implements Tool {
       return
     }
     this.add(way.runs)
-    r.runs.push({ layer: to, path: [this.from] })
+    const run: Run = { layer: to, path: [this.from] }
+    if (way.hop) {
+      const { holes, own } = way.hop
+      run.hop = { holes, ...(own ? { own } : {}) }
+      run.path = [holes[holes.length - 1].at]
+      this.hops.set(run, way.hop)
+    }
+    r.runs.push(run)
+    this.state.hopBy = 0
     ed.toLayer(to)
     this.offer()
     this.ahead()
@@ -329,7 +357,7 @@ export class TrackTool implements Tool {
     const drawing = () => !!this.route
     const one = (id: string, title: string, keys: string, run: () => void): Command => ({ id, title, keys, group: 'Track', run, enabled: drawing }) // prettier-ignore
     return [
-      one('hop', 'Hop to the other outer copper layer', 'Space', () => void this.ed.hop()),
+      one('hop', 'Hop to the other outer copper layer', 'Space', () => void this.ed.hop(this.hopAsked().hopTo)),
       one('style', 'Next corner style', 'Tab', () => this.nextStyle()),
       one('manner', 'At an obstacle: stop, go around, make way', 'J', () => this.change({ manner: this.next(manners, this.state.manner) })), // prettier-ignore
       one('other', 'Go around by the other side', 'Shift J', () => this.change({ other: !this.state.other })),
@@ -361,6 +389,8 @@ export class TrackTool implements Tool {
       choice('At obstacles', state.manner, manners, (manner) => this.change({ manner })),
       { as: 'tick', label: 'Narrow', value: state.neck, keep: (neck) => this.change({ neck }) },
       { as: 'tick', label: 'Old way goes', value: state.renew, keep: (renew) => this.change({ renew }) },
+      ...(state.routing && ed.copper.length > 2 ? [choice('Hop to', this.hopAsked().hopTo!, ed.copper.filter((l) => l.id !== ed.state.layer).map((l) => ({ value: l.id, title: l.name })), (hopTo) => this.change({ hopTo, hopBy: 0 }))] : []), // prettier-ignore
+      ...(state.routing && ed.copper.length > 1 ? [{ as: 'tick', label: 'Ways', value: state.choosing, keep: (choosing) => this.change({ choosing }) } as Field] : []), // prettier-ignore
       ...(state.routing && ed.copper.length > 1 ? [words(`via ${short(this.via.size)} / ${short(this.via.hole)}`, { mono: true, quiet: true, said: 'Via and its hole' })] : []), // prettier-ignore
       ...(state.routing ? [words(state.open ? `${long(state.length)}, ${long(state.open)} to go` : long(state.length), { mono: true, quiet: true })] : []), // prettier-ignore
       ...(state.blocked ? [words(state.blocked, { wrong: true })] : []),

@@ -1,6 +1,6 @@
 import { tracePoints } from '../../canvas/geometry'
 import { paintItem, type Pen } from '../../canvas/scene'
-import type { Point, Run, TrackWay } from '../../live/wire.gen'
+import type { HopSeen, Point, Run, TrackWay } from '../../live/wire.gen'
 import { copperColour } from '../../shell/tokens'
 import { drawRun, trackItem, viaItems } from '../draw'
 import type { BoardEditor } from '../editor'
@@ -29,6 +29,11 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
       if (run.path.length > 1) drawRun(pen, run.path, colour(run.layer), run.width || tool.width)
       const last = list[i - 1] ?? before
       if (!last || last.layer === run.layer) continue
+      const hop = tool.hops.get(run)
+      if (hop) {
+        paintHop(ed, pen, hop)
+        continue
+      }
       disc(run.path[0], via.size, c.barrel)
       disc(run.path[0], via.hole, c.bore)
     }
@@ -57,8 +62,19 @@ export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
       pen.ctx.setLineDash([])
     }
     if (way.blocked) ring(pen, way.blocked.at, c.finding)
+    if (way.hop && tool.state.choosing) {
+      pen.ctx.globalAlpha = 0.6
+      paintHop(ed, pen, way.hop)
+      pen.ctx.globalAlpha = 1
+    }
   }
   if (target) ring(pen, target.at, c.select)
+}
+
+/** The holes of a hop, and what joins those that stand apart. */
+function paintHop(ed: BoardEditor, pen: Pen, hop: HopSeen) {
+  for (const t of hop.tracks ?? []) drawRun(pen, [t.a, t.b], copperColour(ed.position(t.layer), ed.copper.length), t.width)
+  for (const v of hop.vias) for (const it of viaItems(v, ed.look)) paintItem(it, pen)
 }
 
 /** What makes way: its old place faint, its new place full. */
