@@ -115,6 +115,7 @@ type Doc struct {
 	Figures      Table[*BoardFigure]
 	Dimensions   Table[*BoardDimension]
 	Pours        Table[*Pour]
+	Stitchings   Table[*Stitching]
 
 	tables  map[Kind]table
 	kindOf  map[ID]Kind

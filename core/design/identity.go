@@ -126,6 +126,10 @@ func (o *BoardDimension) ObjectID() ID        { return o.ID }
 func (o *BoardDimension) ObjectKind() Kind    { return KindDimension }
 func (o *BoardDimension) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *Stitching) ObjectID() ID        { return o.ID }
+func (o *Stitching) ObjectKind() Kind    { return KindStitching }
+func (o *Stitching) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Pour) ObjectID() ID        { return o.ID }
 func (o *Pour) ObjectKind() Kind    { return KindPour }
 func (o *Pour) withID(id ID) Object { c := *o; c.ID = id; return &c }

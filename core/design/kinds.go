@@ -271,6 +271,19 @@ func boardKinds() []descriptor {
 			refers: (*Pour).refers,
 			index:  func(l *lookups, p *Pour, in bool) { l.bear(p.Net, in) },
 		}),
+		describe(about[*Stitching]{
+			table:  func(d *Doc) *Table[*Stitching] { return &d.Stitchings },
+			plural: "stitchings", name: func(s *Stitching) string { return s.Name },
+			called: func(_ *Doc, s *Stitching) string { return "the stitching " + s.Name },
+			refers: (*Stitching).refers,
+			index: func(l *lookups, s *Stitching, in bool) {
+				l.bear(s.Net, in)
+				if s.Along != 0 {
+					l.bear(s.Along, in)
+				}
+			},
+			apart: true, // its vias are in the files, it is not
+		}),
 		describe(about[*BoardDimension]{table: func(d *Doc) *Table[*BoardDimension] { return &d.Dimensions }, called: always[*BoardDimension]("a dimension on the board"), apart: true}),
 	}
 }

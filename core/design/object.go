@@ -53,6 +53,7 @@ const (
 	KindFigure      Kind = "figure"
 	KindDimension   Kind = "dimension"
 	KindPour        Kind = "pour"
+	KindStitching   Kind = "stitching"
 )
 
 // Object is anything a document holds.

@@ -172,6 +172,19 @@ func (tx *Tx) hand(from, to design.ID) error {
 			}
 		}
 	}
+	for s := range tx.Doc.Stitchings.All() {
+		if s.Net == from || s.Along == from {
+			if err := tx.Put(with(s, func(q *design.Stitching) {
+				for _, n := range []*design.ID{&q.Net, &q.Along} {
+					if *n == from {
+						*n = to
+					}
+				}
+			})); err != nil {
+				return err
+			}
+		}
+	}
 	for p := range tx.Doc.Pours.All() {
 		if p.Net == from {
 			if err := tx.Put(with(p, func(q *design.Pour) { q.Net = to })); err != nil {

@@ -240,7 +240,16 @@ func (c *Remove) Apply(tx *Tx) error {
 			}
 			tx.Remove(o)
 		case *design.Track, *design.Via:
+			if err := tx.leaveFree(o); err != nil {
+				return err
+			}
 			c.take(tx, o)
+		case *design.Stitching:
+			if o.Locked {
+				return fmt.Errorf("the stitching %s is locked; unlock it first", o.Name)
+			}
+			tx.unstitched(o)
+			tx.Remove(o)
 		case *design.Hole:
 			if o.Locked {
 				return fmt.Errorf("the hole is locked; unlock it first")

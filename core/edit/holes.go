@@ -100,6 +100,9 @@ func (tx *Tx) putMade(field *route.Field, m *route.Made, hop *route.Hop, legs []
 	if len(vias)+len(tracks) > 1 {
 		group = cmp.Or(m.Vias[0].Group, tx.Doc.NewID())
 	}
+	if tx.Doc.Stitchings[m.Vias[0].Group] != nil {
+		group = m.Vias[0].Group
+	}
 	for i, v := range vias {
 		v.Group, v.Own = group, hop.Own
 		if i < len(m.Vias) {

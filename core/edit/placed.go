@@ -256,6 +256,8 @@ func (c *Lock) Apply(tx *Tx) error {
 			put = with(o, func(q *design.BoardFigure) { q.Locked = c.Locked })
 		case *design.RuleArea:
 			put = with(o, func(q *design.RuleArea) { q.Locked = c.Locked })
+		case *design.Stitching:
+			put = with(o, func(q *design.Stitching) { q.Locked = c.Locked })
 		case *design.Pour:
 			put = with(o, func(q *design.Pour) { q.Locked = c.Locked })
 		default:

@@ -84,6 +84,7 @@ var kinds = map[string]func() Command{
 	"setHoles":        func() Command { return &SetHoles{} },
 	"setHop":          func() Command { return &SetHop{} },
 	"takeStack":       func() Command { return &TakeStack{} },
+	"putStitching":    func() Command { return &PutStitching{} },
 	"setPlane":        func() Command { return &SetPlane{} },
 	"addVia":          func() Command { return &AddVia{} },
 	"carry":           func() Command { return &Carry{} },

@@ -122,11 +122,16 @@ func (p Piece) Length() float64 {
 
 // Middle of the piece: where half of its length lies on either side.
 func (p Piece) Middle() Point {
+	return p.At(0.5)
+}
+
+// At is the place of the piece up to which a share of its length lies, 0 to 1.
+func (p Piece) At(share float64) Point {
 	if !p.Round() {
-		return p.A.Towards(p.B, 0.5)
+		return p.A.Towards(p.B, share)
 	}
 	k := p.circle()
-	sin, cos := math.Sincos(k.way * p.sweep(k) / 2)
+	sin, cos := math.Sincos(k.way * p.sweep(k) * share)
 	d := k.c.times(-1)
 	return k.c.plus(vec{d.x*cos - d.y*sin, d.x*sin + d.y*cos}).rounded(p.A)
 }

@@ -131,6 +131,18 @@ func (f Field) PlatedAt(at geom.Point, net design.ID, layers uint32) bool {
 	return false
 }
 
+// OnPad tells whether a piece would lie on a pad of a part, of its own net too.
+func (f Field) OnPad(c *layout.Copper) bool {
+	for o := range f.near(c.Box()) {
+		if o.Kind == "pad" {
+			if gap, _, _, layer := layout.Gap(c, o); layer >= 0 && gap <= 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 // Wish is what somebody wants to lay: copper of a net on the layers of a mask, and, for a via, its hole.
 type Wish struct {
 	Shape  geom.Shape

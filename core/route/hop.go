@@ -203,12 +203,12 @@ func (f Field) laidOut(a HopAsk, w design.Way, angle int32) *Hop {
 
 // nearest is how near two holes may stand beside each other, middle to middle.
 func (f Field) nearest(x, y design.BarrelID, at geom.Point, net design.ID) int64 {
-	v, w := f.viaOf(HopHole{x, at}, net), f.viaOf(HopHole{y, at}, net)
+	v, w := f.ViaOf(HopHole{x, at}, net), f.ViaOf(HopHole{y, at}, net)
 	return (v.Hole+w.Hole+1)/2 + f.Usual(design.HoleClearance, Wish{Shape: geom.Disc(at, 0), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia})
 }
 
-// viaOf is the via that a hole of a hop becomes; its id is 0.
-func (f Field) viaOf(h HopHole, net design.ID) *design.Via {
+// ViaOf is the via that a hole of a hop becomes; its id is 0.
+func (f Field) ViaOf(h HopHole, net design.ID) *design.Via {
 	v := &design.Via{At: h.At, Net: net, Barrel: h.Barrel}
 	if l := f.Doc.Board.Barrel(h.Barrel); l != nil {
 		v.Kind, v.From, v.To, v.Hole, v.Diameter, v.Cover = l.Kind, l.From, l.To, l.Hole, l.Diameter, l.Cover
@@ -228,7 +228,7 @@ func (f Field) viaOf(h HopHole, net design.ID) *design.Via {
 // HopThings are the vias of a hop, and the tracks that join those that stand apart; their ids are 0.
 func (f Field) HopThings(hop *Hop, net design.ID, width int64) (vias []*design.Via, tracks []*design.Track) {
 	for i, h := range hop.Holes {
-		v := f.viaOf(h, net)
+		v := f.ViaOf(h, net)
 		vias = append(vias, v)
 		if i == 0 || hop.Holes[i-1].At == h.At {
 			continue

@@ -40,7 +40,7 @@ const mostHop = 10_000_000 * design.MostSteps
 func (f Field) MadeOf(v *design.Via) *Made {
 	b := f.Doc.Board
 	m := &Made{Net: v.Net, Vias: []*design.Via{v}}
-	if v.Group != 0 {
+	if v.Group != 0 && f.Doc.Stitchings[v.Group] == nil {
 		m.Vias = nil
 		for c := range f.Index.Near(geom.BoxOf(v.At).Grow(mostHop)) {
 			switch o := f.Doc.Get(c.ID).(type) {

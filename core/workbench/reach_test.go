@@ -1,6 +1,7 @@
 package workbench_test
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"math/rand/v2"
@@ -62,8 +63,15 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 			return
 		}
 		stack := slices.Clone(o.Stack)
-		stack[0], stack[2] = stack[2], stack[0] // layers change places
-		stack[0].Name, stack[2].Name = stack[2].Name, stack[0].Name
+		var copper []int
+		for i := range stack {
+			if stack[i].Copper() {
+				copper = append(copper, i)
+			}
+		}
+		a, b := &stack[copper[0]], &stack[copper[1]]
+		*a, *b = *b, *a // layers change places
+		a.Name, b.Name = b.Name, a.Name
 		o.Stack = stack
 	}),
 	design.KindBasket: change(func(r *rand.Rand, d *design.Doc, o *design.Basket) { o.Boards = 1 + r.IntN(50) }),
@@ -76,6 +84,7 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 		o.Clearance = int64(r.IntN(5)) * 100_000
 		o.Priority = r.IntN(3)
 	}),
+	design.KindStitching: change(func(r *rand.Rand, d *design.Doc, o *design.Stitching) { o.Pitch = int64(1+r.IntN(9)) * 1_000_000 }),
 	design.KindRule: change(func(r *rand.Rand, d *design.Doc, o *design.Rule) {
 		o.Value = design.Fixed(int64(1+r.IntN(9)) * 100_000)
 	}),
@@ -253,7 +262,7 @@ func fits(d *design.Doc, cs edit.ChangeSet) bool {
 	cs.Apply(d)
 	err := cs.Sound(d)
 	if err == nil {
-		err = d.Whole()
+		err = cmp.Or(d.Whole(), d.Distinct())
 	}
 	cs.Inverted().Apply(d)
 	return err == nil
@@ -280,6 +289,7 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	d.Put(&design.BoardDimension{ID: d.NewID(), From: design.Anchor{At: corner}, To: design.Anchor{At: geom.Pt(0, 0)}})
 	gnd, vin := d.NetNamed("GND").ID, d.NetNamed("VIN").ID
 	top2 := []design.LayerID{d.Board.Top(), d.Board.At(1)}
+	d.Put(&design.Stitching{ID: d.NewID(), Name: "GND", Net: gnd, Pitch: 2_000_000})
 	d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: gnd, Layers: top2, Outline: geom.Corners(at(4, 3), at(7, 3), at(7, 6), at(5, 7))})
 	d.Put(&design.Pour{ID: d.NewID(), Name: "VIN", Net: vin, Layers: top2[:1], Priority: 1, Outline: geom.Corners(at(3, 4), at(6, 4), at(5, 6), at(3, 5))})
 	require.NoError(t, d.Whole())

@@ -18,6 +18,7 @@ import JoinField from './JoinField.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
+import StitchingDetails from './StitchingDetails.vue'
 import ViaDetails from './ViaDetails.vue'
 import PourDetails from './PourDetails.vue'
 import PlaceNotes from './PlaceNotes.vue'
@@ -53,6 +54,9 @@ const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
 const copper = computed(() => board.value.stack.filter((l) => l.kind === 'copper'))
 const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
 const pours = computed(() => (void props.project.docTick.value, props.project.all('pour')))
+const stitchings = computed(() => (void props.project.docTick.value, props.project.all('stitching')))
+const stitching = computed(() => (one.value?.kind === 'stitching' ? (one.value.object as Kinds['stitching']) : undefined))
+const pick = (id: number) => (props.editor.selection.clear(), props.editor.selection.add(id), props.editor.redraw())
 const pour = computed(() => (one.value?.kind === 'pour' ? (one.value.object as Kinds['pour']) : undefined))
 /** What others can be like. */
 const likenable = computed(() => (one.value && ['placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(one.value.kind) ? one.value.object!.id : 0)) // prettier-ignore
@@ -173,7 +177,7 @@ function resize(w: number, h: number) {
     :kind="drawnKind"
     :ids="picked.map((b) => b.object!.id)"
   />
-  <ViaDetails v-else-if="one && one.kind === 'via'" :project="project" :via="one.object as Kinds['via']" />
+  <ViaDetails v-else-if="one && one.kind === 'via'" :project="project" :via="one.object as Kinds['via']" @pick="pick" />
   <template v-else-if="one && one.kind === 'hole'">
     <h3>Hole</h3>
     <LengthField label="x" :value="(one.object as Kinds['hole']).at.x" @keep="set({ x: $event })" />
@@ -189,6 +193,7 @@ function resize(w: number, h: number) {
     <p class="quiet">Copper is the diameter of its plated ring, 0 none; kept free is how far beyond it nothing may lie.</p>
   </template>
   <AreaDetails v-else-if="area" :project="project" :editor="editor" :area="area" />
+  <StitchingDetails v-else-if="stitching" :project="project" :editor="editor" :stitching="stitching" />
   <PourDetails v-else-if="pour" :project="project" :editor="editor" :pour="pour" />
   <template v-else-if="picked.length">
     <SeveralParts :editor="editor" :parts="picked.filter((b) => b.kind === 'placed').length" :things="picked.length" />
@@ -229,16 +234,16 @@ function resize(w: number, h: number) {
     </div>
     <template v-if="pours.length">
       <h3>Copper areas</h3>
-      <v-btn
-        v-for="p in pours"
-        :key="p.id"
-        class="pour"
-        variant="text"
-        size="small"
-        @click="(editor.selection.clear(), editor.selection.add(p.id), editor.redraw())"
-      >
+      <v-btn v-for="p in pours" :key="p.id" class="pour" variant="text" size="small" @click="pick(p.id)">
         <span class="mono">{{ p.name }}</span>
         <span class="quiet">{{ p.layers.map((l) => copper.find((c) => c.id === l)?.name).join(', ') }}</span>
+      </v-btn>
+    </template>
+    <template v-if="stitchings.length">
+      <h3>Stitchings</h3>
+      <v-btn v-for="s in stitchings" :key="s.id" class="pour" variant="text" size="small" @click="pick(s.id)">
+        <span class="mono">{{ s.name }}</span>
+        <span class="quiet">{{ { '': 'grid', edge: 'edge', along: 'beside tracks' }[s.pattern ?? ''] }}</span>
       </v-btn>
     </template>
     <h3>Rules for everything</h3>

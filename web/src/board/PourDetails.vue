@@ -19,6 +19,17 @@ const props = defineProps<{ project: Project; editor: BoardEditor; pour: Kinds['
 const put = (f: Partial<Kinds['pour']>) => props.project.edit('putPour', { pour: { ...props.pour, ...f } }).catch(complain)
 const spokes = (f: Partial<NonNullable<Kinds['pour']['spokes']>>) => put({ spokes: { ...props.pour.spokes, ...f } })
 const nets = computed(() => inNaturalOrder(props.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name })))
+/** Ties the areas of the net together by vias where this one lies; what came of it is picked. */
+async function stitch() {
+  const before = new Set(props.project.all('stitching').map((s) => s.id))
+  const { net, outline } = props.pour
+  const done = await props.project.edit('putStitching', { stitching: { id: 0, name: '', net, pitch: 5_000_000, ...(outline?.length ? { outline } : {}) } }).catch(complain) // prettier-ignore
+  const made = done && props.project.all('stitching').find((s) => !before.has(s.id))
+  if (!made) return
+  props.editor.selection.clear()
+  props.editor.selection.add(made.id)
+  props.editor.redraw()
+}
 const behind = computed(() => 'fills' in props.project.behind.value)
 const seen = ref<PourSeen[]>([])
 async function look() {
@@ -78,6 +89,7 @@ function says(s: PourSeen) {
     <LengthField label="Their gap" :value="pour.spokes?.gap || null" empty="by the rules" @keep="spokes({ gap: $event })" />
     <AngleField label="Turned by" :value="pour.spokes?.angle ?? 0" @keep="spokes({ angle: $event })" />
   </template>
+  <v-btn size="small" variant="outlined" class="stitch" @click="stitch">Stitch with vias</v-btn>
   <p class="quiet">
     {{
       pour.outline?.length
@@ -88,6 +100,9 @@ function says(s: PourSeen) {
 </template>
 
 <style scoped>
+.stitch {
+  margin-top: 8px;
+}
 .behind {
   color: rgb(var(--v-theme-error));
 }

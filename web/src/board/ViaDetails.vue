@@ -13,6 +13,8 @@ import WayPicture from './stack/WayPicture.vue'
 
 /** A via: its section, what it goes through, and the hop it is of, which can be made another way. */
 const props = defineProps<{ project: Project; via: Kinds['via'] }>()
+const emit = defineEmits<{ pick: [id: number] }>()
+const stitching = computed(() => (void props.project.docTick.value, props.via.group ? props.project.get('stitching', props.via.group) : undefined)) // prettier-ignore
 const taste = useTaste()
 const board = computed(() => (void props.project.docTick.value, props.project.board))
 const copper = computed(() => board.value.stack.filter((l) => l.kind === 'copper'))
@@ -74,6 +76,9 @@ const set = (f: { way?: number; turned?: number; apart?: number }) => {
       {{ made.own ? 'Chosen for this place: it stays when the order of ways changes.' : 'It follows the order of ways.' }}
     </p>
   </template>
+  <v-btn v-if="stitching" size="small" variant="outlined" @click="emit('pick', stitching.id)"
+    >Of the stitching {{ stitching.name }}</v-btn
+  >
   <JoinField :project="project" :ids="[via.id]" />
 </template>
 

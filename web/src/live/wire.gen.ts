@@ -369,6 +369,20 @@ export interface Pour {
   locked?: boolean
 }
 
+export interface Stitching {
+  id: number
+  name: string
+  net: number
+  pattern?: string
+  pitch: number
+  apart?: number
+  outline?: Corner[]
+  along?: number
+  barrel?: number
+  out?: Point[]
+  locked?: boolean
+}
+
 export interface BoardDimension {
   id: number
   from: Anchor
@@ -961,6 +975,10 @@ export interface PutRule {
 export interface PutStack {
   layers: StackLayer[]
   wanted?: number
+}
+
+export interface PutStitching {
+  stitching: Stitching
 }
 
 export interface PutSymbol {
@@ -3153,12 +3171,13 @@ export interface Kinds {
   legend: Legend
   figure: BoardFigure
   pour: Pour
+  stitching: Stitching
   dimension: BoardDimension
 }
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'pour', 'dimension']
+export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'pour', 'stitching', 'dimension']
 
 /** Every edit command by its name. */
 export interface Commands {
@@ -3221,6 +3240,7 @@ export interface Commands {
   putPour: PutPour
   putRule: PutRule
   putStack: PutStack
+  putStitching: PutStitching
   putSymbol: PutSymbol
   released: Released
   remove: Remove
