@@ -278,3 +278,35 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 	s.refuses(&edit.SetThickness{Wanted: -1}, "a board cannot be")
 	require.NoError(t, s.Doc.Whole())
 }
+
+// A plane is split by a line into areas of two nets, and one of these again; what leads nowhere is refused.
+func TestPlaneIsSplit(t *testing.T) {
+	s, gnd := filledBoard(t)
+	a := s.net("A")
+	var plane design.ID
+	for p := range s.Doc.Pours.All() {
+		plane = p.ID
+	}
+	line := func(c ...geom.Point) []geom.Point { return c }
+	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, 5), at(10, 30))}, "does not lead across")
+	s.refuses(&edit.SplitPour{ID: plane, Net: 77, Line: line(at(10, -5), at(10, 30))}, "no such net")
+	s.refuses(&edit.SplitPour{ID: 77, Net: a, Line: line(at(10, -5), at(10, 30))}, "no such copper area")
+	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, -5))}, "2 to 1000 places")
+	s.do(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, -5), at(10, 30))})
+	areas := func() map[string]float64 {
+		out := map[string]float64{}
+		for p := range s.Doc.Pours.All() {
+			assert.Len(t, p.Layers, 2, "on the layers of the plane")
+			out[s.Doc.NetName(p.Net)+" "+p.Name] = geom.Closing(p.Outline).Area() / 1e12
+		}
+		return out
+	}
+	assert.InDeltaMapValues(t, map[string]float64{"GND GND": 600, "A A": 200}, areas(), 1e-6)
+	s.do(&edit.SplitPour{ID: plane, Net: gnd, Line: line(at(45, 10), at(30, 10), at(30, 25))})
+	assert.InDeltaMapValues(t, map[string]float64{"GND GND": 500, "A A": 200, "GND GND 2": 100}, areas(), 1e-6)
+	require.NoError(t, s.Doc.Whole())
+	locked := *s.Doc.Pours[plane]
+	locked.Locked = true
+	s.Doc.Put(&locked)
+	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(20, -5), at(20, 30))}, "is locked")
+}

@@ -1309,6 +1309,12 @@ export interface ShapeEdge {
   size?: number
 }
 
+export interface SplitPour {
+  id: number
+  line: Point[]
+  net: number
+}
+
 export interface SwapPlaced {
   a: number
   b: number
@@ -3293,6 +3299,7 @@ export interface Commands {
   setThickness: SetThickness
   setTrack: SetTrack
   shapeEdge: ShapeEdge
+  splitPour: SplitPour
   swapPlaced: SwapPlaced
   symbolPieces: SymbolPieces
   takePartTable: TakePartTable

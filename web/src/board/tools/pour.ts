@@ -12,10 +12,13 @@ export class PourTool extends RingTool {
   readonly name = 'Copper'
   readonly icon = mdiFormatPaint
   readonly keys = 'N'
-  readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free', net: 0, everywhere: false })
+  readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free' | 'cut', net: 0, everywhere: false })
 
   protected free() {
-    return this.state.form === 'free'
+    return this.state.form !== 'rectangle'
+  }
+  protected override across() {
+    return this.state.form === 'cut'
   }
   /** The net that is chosen, at first the one that is lit, else the one that most pads bear. */
   private net(): number {
@@ -27,8 +30,21 @@ export class PourTool extends RingTool {
     for (const p of project.all('placed')) for (const n of Object.values(p.nets)) count.set(n, (count.get(n) ?? 0) + 1)
     return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 0
   }
+  /** Cuts the area that is picked, else the one of the layer in work that is of another net. */
+  private cut(line: Corner[]) {
+    const { ed } = this
+    const net = this.net()
+    const here = ed.project.all('pour').filter((p) => p.layers.includes(ed.state.layer))
+    const area = ed.picked('pour')[0] ?? here.find((p) => p.net !== net) ?? here[0]
+    if (!area) {
+      say('There is no copper area on this layer that a line could cut.', 'error')
+      return
+    }
+    ed.project.edit('splitPour', { id: area.id, net, line: line.map(({ x, y }) => ({ x, y })) }).catch(complain)
+  }
   protected put(outline: Corner[]) {
     const { ed } = this
+    if (outline.length && this.across()) return this.cut(outline)
     const net = this.net()
     if (!net) {
       say('The board has no net yet that an area could be of: carry the circuit to the board first.', 'error')
@@ -66,7 +82,7 @@ export class PourTool extends RingTool {
     const nets = inNaturalOrder(ed.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name }))
     return [
       choice('Net', this.net(), nets, (v) => (state.net = v)),
-      oneOf('Form', state.form, [{ value: 'rectangle' as const, title: 'Rectangle' }, { value: 'free' as const, title: 'Free' }], (v) => ((state.form = v), this.drop())), // prettier-ignore
+      oneOf('Form', state.form, [{ value: 'rectangle' as const, title: 'Rectangle' }, { value: 'free' as const, title: 'Free' }, { value: 'cut' as const, title: 'Cut' }], (v) => ((state.form = v), this.drop())), // prettier-ignore
       oneOf('On', state.everywhere, [{ value: false, title: layer }, { value: true, title: 'all layers' }], (v) => (state.everywhere = v)), // prettier-ignore
       { as: 'press', text: 'Whole board', title: 'Fills the board up to its edge', press: () => this.put([]) },
       { as: 'press', text: 'Around what is picked', press: () => this.around() },

@@ -19,6 +19,10 @@ export abstract class RingTool implements Tool {
 
   /** Whether corners are clicked, instead of a rectangle dragged. */
   protected abstract free(): boolean
+  /** Whether the line leads across instead of closing. */
+  protected across() {
+    return false
+  }
   /** Keeps what was drawn. */
   protected abstract put(outline: Corner[]): void
   abstract strip(): Field[]
@@ -27,7 +31,7 @@ export abstract class RingTool implements Tool {
     const { ed } = this
     if (this.free()) {
       const first = this.way[0]
-      if (first && this.way.length > 2 && dist(first, p.at) <= p.tolerance) this.close()
+      if (first && !this.across() && this.way.length > 2 && dist(first, p.at) <= p.tolerance) this.close()
       else if (!this.way.length || !same(this.way[this.way.length - 1], ed.at)) this.way.push({ ...ed.at })
       return
     }
@@ -43,8 +47,11 @@ export abstract class RingTool implements Tool {
       paint: (pen) => paintFrame(pen, from, to, ed.look().colours.select),
     }
   }
+  private get least() {
+    return this.across() ? 2 : 3
+  }
   private close() {
-    if (this.way.length < 3) return
+    if (this.way.length < this.least) return
     this.put(this.way)
     this.way = []
   }
@@ -52,7 +59,7 @@ export abstract class RingTool implements Tool {
     this.close()
   }
   key(name: string) {
-    if (name !== 'Enter' || this.way.length < 3) return false
+    if (name !== 'Enter' || this.way.length < this.least) return false
     this.close()
     return true
   }
@@ -63,6 +70,7 @@ export abstract class RingTool implements Tool {
     this.way = []
   }
   hint() {
+    if (this.across()) return 'click lays a line from edge to edge · Enter or a double click cuts · Esc takes one back'
     if (this.way.length) return 'click sets corners · Enter or the first corner closes · Esc takes one back'
     return this.free() ? 'click sets corners · Esc ends' : 'drag draws an area · Esc ends'
   }
