@@ -21,6 +21,13 @@ func TestPlanesOfTheGauge(t *testing.T) {
 	b.sees("mm²")
 	b.sees("1 piece, joins")
 	b.glimpse("pour-details")
+	b.press("Inner 1")
+	b.press("What touches it")
+	b.there("group", "What touches Inner 1")
+	b.says("What touches Inner 1", "joined by spokes")
+	b.until(`(() => {const m = document.querySelector('[aria-label="What touches Inner 1"]').innerText.match(/passing through\s+(\d+)/); return m && Number(m[1]) > 50})()`)
+	b.glimpse("pour-touches")
+	b.press("Hide what touches the areas")
 	b.focus()
 	for _, way := range []string{"hatch", "edges", "full"} {
 		b.key("v", shift)

@@ -206,3 +206,30 @@ func TestIslands(t *testing.T) {
 	require.Len(t, whole, 1, "across its tiles it is one")
 	assert.InEpsilon(t, beyond, (geom.Area(whole[0].Outer))/1e12, 0.001)
 }
+
+// What touches an area is told pad by pad: by spokes, solidly, not at all, or passing through it; what lies beyond its edge is not.
+func TestWhatTouchesAnArea(t *testing.T) {
+	d, p, pin := pinned()
+	other := d.NewID()
+	d.Put(&design.Net{ID: other, Name: "OTHER"})
+	via := func(net design.ID, at geom.Point, join string) design.ID {
+		id := d.NewID()
+		d.Put(&design.Via{ID: id, At: at, Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: net, Join: join})
+		return id
+	}
+	solid, none, passes := via(p.Net, mm(4, 6), ""), via(p.Net, mm(4, 9), design.NotJoined), via(other, mm(7, 6), "")
+	k := pour.Key{Pour: p.ID, Layer: p.Layers[0]}
+	hows := func() map[design.ID]string {
+		out := map[design.ID]string{}
+		for _, x := range filled(t, d).Touching(k) {
+			out[x.Ref.ID] = x.How
+		}
+		return out
+	}
+	assert.Equal(t, map[design.ID]string{pin.ID: design.BySpokes, solid: design.Solidly, none: design.NotJoined, passes: pour.Passes}, hows())
+	q := *p
+	q.Outline = geom.Corners(mm(3, 5), mm(5, 5), mm(5, 7), mm(3, 7))
+	d.Put(&q)
+	assert.Equal(t, map[design.ID]string{solid: design.Solidly}, hows(), "within its edge")
+	assert.Empty(t, filled(t, d).Touching(pour.Key{Pour: 999, Layer: p.Layers[0]}))
+}

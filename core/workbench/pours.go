@@ -287,6 +287,11 @@ func (b *Bench) PourSeen(id design.ID) (out []PourSeen) {
 	return out
 }
 
+// Touching lists the pads and vias within the edge of a copper area on a layer, and how it joins them.
+func (b *Bench) Touching(id design.ID, layer design.LayerID) []pour.Touch {
+	return b.pours.fills.Touching(pour.Key{Pour: id, Layer: layer})
+}
+
 // beneath are the pieces that copper areas of a net join which are filled at a place on layers of a mask.
 func (p *pours) beneath(net design.ID, at geom.Point, layers uint32) (out layout.Bond) {
 	for o := range p.doc.Pours.All() {

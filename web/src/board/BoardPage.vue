@@ -28,6 +28,7 @@ import LinksChip from './LinksChip.vue'
 import LogoPanel from './LogoPanel.vue'
 import WidthsView from './WidthsView.vue'
 import RulesView from './rules/RulesView.vue'
+import TouchLegend from './TouchLegend.vue'
 import StackView from './stack/StackView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
@@ -206,6 +207,7 @@ const commands: Command[] = [
     group: 'Tools',
     run: () => (ed.state.stacking = !ed.state.stacking),
   },
+  { id: 'touches', title: 'What touches the copper areas of the layer', keys: 'Shift O', group: 'See', run: () => (ed.state.touching = !ed.state.touching) }, // prettier-ignore
   { id: 'widths', title: 'Widths for currents', keys: 'K', group: 'Tools', run: () => (ed.state.widths = !ed.state.widths) },
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
@@ -313,6 +315,7 @@ defineExpose({ ed })
     />
     <LayerLadder :project="project" :editor="ed" />
     <HopTable :editor="ed" />
+    <TouchLegend :project="project" :editor="ed" />
     <div class="topright">
       <LinksChip :project="project" :editor="ed" :empty="empty" />
       <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">

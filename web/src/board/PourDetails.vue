@@ -89,7 +89,10 @@ function says(s: PourSeen) {
     <LengthField label="Their gap" :value="pour.spokes?.gap || null" empty="by the rules" @keep="spokes({ gap: $event })" />
     <AngleField label="Turned by" :value="pour.spokes?.angle ?? 0" @keep="spokes({ angle: $event })" />
   </template>
-  <v-btn size="small" variant="outlined" class="stitch" @click="stitch">Stitch with vias</v-btn>
+  <div class="acts">
+    <v-btn size="small" variant="outlined" @click="stitch">Stitch with vias</v-btn>
+    <v-btn size="small" variant="outlined" @click="editor.state.touching = !editor.state.touching">What touches it</v-btn>
+  </div>
   <p class="quiet">
     {{
       pour.outline?.length
@@ -100,7 +103,10 @@ function says(s: PourSeen) {
 </template>
 
 <style scoped>
-.stitch {
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
   margin-top: 8px;
 }
 .behind {

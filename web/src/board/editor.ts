@@ -20,6 +20,7 @@ import type {
   Placed,
   Point,
   Questions,
+  Touch,
 } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
 import { saveFile } from '../shell/saving'
@@ -68,6 +69,7 @@ export class BoardEditor extends Stage {
     ruling: false, // the rules are open
     widths: false, // the widths for currents are open
     stacking: false, // the stack is open
+    touching: false, // what touches the copper areas of the layer in work is marked
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
     logo: false, // a logo is being taken from a drawing
@@ -106,6 +108,8 @@ export class BoardEditor extends Stage {
   readonly pointed = shallowRef(new Set<number>())
   /** What else the core says of what the hand moves. */
   readonly held = shallowRef<Questions['drag']['answers'] | null>(null)
+  /** What touches the copper areas of the layer in work. */
+  readonly touches = shallowRef<Touch[]>([])
   /** What the notes about the places of what is picked measure. */
   readonly notes = shallowRef<NoteLine[]>([])
   flagged: Point | null = null

@@ -8,6 +8,7 @@ import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
 import { paintNetFills } from './pours'
+import { paintTouches } from './touches'
 
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
@@ -16,6 +17,7 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawOthers(ed, pen)
   drawSelection(ed, pen)
   if (!ed.grab) paintNotes(ed, pen, ed.notes.value)
+  if (ed.state.touching) paintTouches(ed, pen)
   if (ed.picks) paintAreaGrips(ed, pen)
   ed.paint(pen)
   if (ed.keyed) drawHand(ed, pen)

@@ -1966,6 +1966,18 @@ export interface Together {
   sheet?: boolean
 }
 
+export interface Touches {
+  layer: number
+}
+
+export interface Touch {
+  area: number
+  id: number
+  at: Point
+  net?: number
+  how: string
+}
+
 export interface QuestionTrack {
   from: Point
   to: Point
@@ -3380,6 +3392,7 @@ export interface Questions {
   symbol: { asks: SymbolLook; answers: SymbolShown }
   timing: { asks: QuestionTiming; answers: Diagram }
   together: { asks: Together; answers: number[] }
+  touches: { asks: Touches; answers: Touch[] }
   track: { asks: QuestionTrack; answers: TrackWay }
   trackWidths: { asks: TrackWidths; answers: number[] }
   tracksOf: { asks: TracksOf; answers: number[] }
