@@ -263,3 +263,29 @@ func TestCuttingAPlane(t *testing.T) {
 	b.until(`goldenTrace.all('pour').length === 1`)
 	b.until(`goldenTrace.netName([...goldenTrace.links.keys()][0]) === 'GLOW'`)
 }
+
+// A fast net runs over a gap between two tracks that its ground plane leaves free: the track's details say which least width would fill it,
+// and it is mended by that.
+func TestAGapUnderAFastNetIsMended(t *testing.T) {
+	d := plate(2, plated{"J1", "FAST", 6, 15}, plated{"J2", "FAST", 34, 15}, plated{"A1", "S1", 6, 20}, plated{"A2", "S2", 6, 10}, plated{"G1", "GND", 20, 26})
+	lay(d, 500, d.Board.Top(), "FAST", 6, 15, 34, 15)
+	lay(d, 501, d.Board.Bottom(), "S1", 12, 15.45, 28, 15.45)
+	lay(d, 502, d.Board.Bottom(), "S2", 12, 14.55, 28, 14.55)
+	d.Put(&design.Pour{ID: 600, Name: "GND", Net: d.NetNamed("GND").ID, Layers: []design.LayerID{d.Board.Bottom()}, LeastWidth: 300_000})
+	p := serveDoc(t, "Plate", d)
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Plate", "board")
+	b.until(`goldenTrace.filled.size > 0 && !('fills' in goldenTrace.behind.value)`)
+	b.focus()
+	assert.False(t, filledAt(b, d.Board.Bottom(), 20, 15))
+	b.point(20, 15)
+	b.sees("would fill")
+	says := eval[string](b, `document.body.innerText.match(/[\d.]+ mm of it run over gaps of GND on Bottom; a least width of [\d.]+ mm would fill [\d.]+ mm/)?.[0] ?? ''`)
+	assert.Regexp(t, `^1[5-7](\.\d+)? mm of it run over gaps of GND on Bottom; a least width of 0.2 mm would fill 1[5-7]`, says)
+	b.glimpse("gap-below")
+	b.press("Let it be as thin")
+	b.until(`goldenTrace.get('pour', 600).leastWidth === 200000 && !('fills' in goldenTrace.behind.value)`)
+	b.until(`!document.body.innerText.includes('run over gaps')`)
+	assert.True(t, filledAt(b, d.Board.Bottom(), 20, 15))
+	b.kept()
+}

@@ -59,6 +59,7 @@ var kinds = map[string]entry{
 	"hopOf":       is[HopOf, *HopMade](),
 	"holes":       is[HolesOf, *HolesSeen](),
 	"stack":       is[Stack, *StackSeen](),
+	"gaps":        is[Gaps, []Gap](),
 	"touches":     is[Touches, []Touch](),
 	"pourLook":    is[PourLook, []workbench.PourSeen](),
 	"trackWidths": is[TrackWidths, []int64](),

@@ -292,6 +292,16 @@ func (b *Bench) Touching(id design.ID, layer design.LayerID) []pour.Touch {
 	return b.pours.fills.Touching(pour.Key{Pour: id, Layer: layer})
 }
 
+// GapsOf tells at how many of places a copper area on a layer fills nothing, and which least width would fill how many of them.
+func (b *Bench) GapsOf(k pour.Key, places []geom.Point) (open int, width int64, fills int, err error) {
+	list := b.pours.fills.Unfilled(k, places)
+	if len(list) == 0 {
+		return 0, 0, 0, nil
+	}
+	width, fills, err = b.pours.fills.WidthFor(k, list)
+	return len(list), width, fills, err
+}
+
 // beneath are the pieces that copper areas of a net join which are filled at a place on layers of a mask.
 func (p *pours) beneath(net design.ID, at geom.Point, layers uint32) (out layout.Bond) {
 	for o := range p.doc.Pours.All() {

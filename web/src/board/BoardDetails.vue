@@ -14,6 +14,7 @@ import { useTaste } from '../shell/taste'
 import WholeField from '../shell/fields/WholeField.vue'
 import type { BoardEditor } from './editor'
 import AreaDetails from './AreaDetails.vue'
+import GapsBelow from './GapsBelow.vue'
 import JoinField from './JoinField.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
@@ -164,6 +165,7 @@ function resize(w: number, h: number) {
     <p class="quiet">
       Length <span class="mono">{{ say(total) }}</span>
     </p>
+    <GapsBelow v-if="pours.length" :project="project" :ids="tracks.map((t) => t.id)" />
     <div class="acts">
       <v-btn size="small" variant="outlined" @click="editor.tidy()">Tidy</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.removeWhole()">Remove the whole track</v-btn>

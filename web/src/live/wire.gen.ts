@@ -1631,6 +1631,18 @@ export interface Foreseen {
   remove?: number[]
 }
 
+export interface Gaps {
+  ids: number[]
+}
+
+export interface Gap {
+  area: number
+  layer: number
+  open: number
+  width?: number
+  fills?: number
+}
+
 export interface HolesOf {
   from: number
   to: number
@@ -3362,6 +3374,7 @@ export interface Questions {
   footNamed: { asks: FootprintNamed; answers: NamedFootprint }
   footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
+  gaps: { asks: Gaps; answers: Gap[] }
   holes: { asks: HolesOf; answers: HolesSeen }
   hopOf: { asks: HopOf; answers: HopMade }
   item: { asks: QuestionItem; answers: Drawn }
