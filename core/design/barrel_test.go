@@ -131,6 +131,22 @@ func TestWaysThatCannotBe(t *testing.T) {
 	assert.NoError(t, b.Cannot(way(1, 4, on(2), on(3), by(6))), "the third stands beside")
 }
 
+func TestWaysOfTheSameHoles(t *testing.T) {
+	w := design.Way{From: 1, To: 5, Steps: []design.Step{{Barrel: 2}, {Barrel: 3, Stepped: true, Apart: 400_000}}}
+	further, stacked, other, less := w, w, w, w
+	further.Steps = []design.Step{{Barrel: 2}, {Barrel: 3, Stepped: true, Apart: 900_000}}
+	stacked.Steps = []design.Step{{Barrel: 2}, {Barrel: 3}}
+	other.Steps = []design.Step{{Barrel: 2}, {Barrel: 4, Stepped: true}}
+	less.Steps = w.Steps[:1]
+	assert.True(t, w.Same(w))
+	assert.True(t, w.Same(further), "however far apart")
+	for _, x := range []design.Way{stacked, other, less} {
+		assert.False(t, w.Same(x))
+	}
+	assert.True(t, w.Stepped())
+	assert.False(t, stacked.Stepped())
+}
+
 // Copper is 20 µm, what lies between 100: a drilled hole goes through both outer layers of its span, a lasered one ends on the second.
 func TestDepthOfHoles(t *testing.T) {
 	b := sixLayers()

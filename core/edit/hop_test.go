@@ -123,6 +123,29 @@ func TestAHopOfTwoHolesIsDrawn(t *testing.T) {
 	refused("the board's house does not make (id 99)", 1, route.HopHole{Barrel: 99, At: at(6, 4)}, route.HopHole{Barrel: s.barrel("Buried"), At: at(7, 4)})
 }
 
+// Where the house stacks nothing, holes beside each other are drawn, and none on another.
+func TestAHopWhereNothingIsStacked(t *testing.T) {
+	s := fine(t)
+	b := *s.Doc.Board
+	b.Holes.Stacked = 0
+	s.Doc.Put(&b)
+	s.refuses(&edit.DrawTrack{Net: s.net("A"), Runs: []edit.Run{
+		{Layer: b.At(0), Path: geom.Corners(at(2, 10), at(8, 10))},
+		{Layer: b.At(3), Path: geom.Corners(at(8, 10), at(16, 10)), Hop: &route.Hop{Holes: []route.HopHole{{Barrel: s.barrel("Top micro"), At: at(8, 10)}, {Barrel: s.barrel("Buried"), At: at(8, 10)}}}},
+	}}, "the house stacks none on another")
+	stepped(s)
+	assert.Equal(t, []string{"Top micro", "Buried"}, s.barrels())
+	up := fine(t)
+	b = *up.Doc.Board
+	b.Holes.Stacked = 0
+	up.Doc.Put(&b)
+	up.do(&edit.DrawTrack{Net: up.net("A"), Runs: []edit.Run{ // and from below
+		{Layer: b.At(3), Path: geom.Corners(at(16, 10), at(8.5, 10))},
+		{Layer: b.At(0), Path: geom.Corners(at(8, 10), at(2, 10)), Hop: &route.Hop{Holes: []route.HopHole{{Barrel: up.barrel("Buried"), At: at(8.5, 10)}, {Barrel: up.barrel("Top micro"), At: at(8, 10)}}}},
+	}})
+	assert.Empty(t, up.broken())
+}
+
 // Where no hop is said, the best that fits where the track changes its layer is made.
 func TestTheBestHopIsMade(t *testing.T) {
 	s := fine(t)

@@ -253,6 +253,10 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 	s.do(&edit.AddLayer{Kind: design.MaskLayer, At: id("Top silk"), Below: true})
 	s.do(&edit.AddLayer{Kind: design.SilkLayer, At: id("Bottom mask")})
 	assert.Equal(t, "Top silk, Top mask, Top finish, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Bottom finish, Bottom mask, Bottom silk", all())
+	s.do(&edit.DropLayer{ID: id("Top finish")})
+	s.refuses(&edit.AddLayer{Kind: design.FinishLayer, At: id("Core"), Below: true}, "that side has finish already")
+	s.do(&edit.AddLayer{Kind: design.FinishLayer, At: id("Core")})
+	assert.Equal(t, "Top silk, Top mask, Top finish, Top", all()[:len("Top silk, Top mask, Top finish, Top")], "what lies above a layer within is the upper side")
 	s.refuses(&edit.AddLayer{Kind: "gold", At: id("Top")}, `"gold" is not a kind of layer`)
 	s.refuses(&edit.AddLayer{Kind: design.CoreLayer, At: 99}, "no layer with the id 99")
 
