@@ -78,6 +78,16 @@ func (b *Board) Barrels() []Barrel {
 	return []Barrel{{Name: "Through", From: b.Top(), To: b.Bottom()}}
 }
 
+// Through is the drilled barrel through all layers, of those that somebody said; nil: there is none.
+func (b *Board) Through() *Barrel {
+	for i := range b.Holes.Barrels {
+		if l := &b.Holes.Barrels[i]; l.Kind == Drilled && l.From == b.Top() && l.To == b.Bottom() {
+			return l
+		}
+	}
+	return nil
+}
+
 // Barrel with the id, or nil.
 func (b *Board) Barrel(id BarrelID) *Barrel {
 	list := b.Barrels()

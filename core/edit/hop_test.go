@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/question"
 	"goldentrace/core/route"
 	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
@@ -161,6 +162,24 @@ func TestTheBestHopIsMade(t *testing.T) {
 	assert.Zero(t, s.Doc.Board.Barrel(s.barrel("Through")).Kind)
 }
 
+// A via that is set by itself is of the barrel through all layers; a way that is finished by search hops by those, and can be taken.
+func TestViasThroughAllLayers(t *testing.T) {
+	s := fine(t)
+	s.do(&edit.AddVia{At: at(15, 15), Net: s.net("A")})
+	for v := range s.Doc.Vias.All() {
+		assert.Equal(t, []any{s.barrel("Through"), int64(450_000), int64(200_000)}, []any{v.Barrel, v.Diameter, v.Hole})
+	}
+	s = fine(t)
+	s.Doc.Put(&design.Track{ID: 900, Layer: s.Doc.Board.Top(), A: at(10, 1), B: at(10, 19), Width: 300_000, Net: s.net("B")})
+	s.Bench = workbench.Open(s.Doc, 0)
+	way, err := (&question.Finish{From: at(2, 10), Begun: at(2, 10), Layer: s.Doc.Board.Top(), Net: s.net("A"), Hops: true}).Answer(s.Bench)
+	require.NoError(t, err)
+	require.Positive(t, way.Hops)
+	s.do(&edit.DrawTrack{Net: s.net("A"), Runs: way.Runs})
+	assert.Zero(t, s.open("A"))
+	assert.Empty(t, s.broken())
+}
+
 // A hop that stands is turned, gets its holes further apart, takes another way and the first again; what came to it stays joined.
 func TestAHopIsMadeAnew(t *testing.T) {
 	s := fine(t)
@@ -231,6 +250,13 @@ func TestRecipesAreFollowed(t *testing.T) {
 		assert.EqualValues(t, 300_000, v.Diameter)
 	}
 	assert.Empty(t, s.broken())
+
+	more := wider
+	more.Barrels = append(append([]design.Barrel{}, wider.Barrels...), design.Barrel{Name: "One", From: b.At(0), To: b.At(5)}, design.Barrel{Name: "Two", From: b.At(0), To: b.At(5)})
+	s.do(&edit.SetHoles{Holes: more})
+	assert.NotEqual(t, s.barrel("One"), s.barrel("Two"), "new ones have ids of their own")
+	assert.NotZero(t, s.barrel("One"))
+	s.do(&edit.SetHoles{Holes: wider})
 
 	// the second is somebody's own; then through vias are to be best
 	var ids []design.ID

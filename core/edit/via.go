@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 
 	"goldentrace/core/design"
@@ -48,6 +49,9 @@ func (tx *Tx) setVia(field *route.Field, v *design.Via) error {
 	}
 	if v.To == 0 {
 		v.To = b.Bottom()
+	}
+	if l := b.Through(); l != nil && v.Barrel == 0 && v.Diameter == 0 && v.Hole == 0 && v.From == l.From && v.To == l.To && v.Kind == l.Kind {
+		v.Barrel, v.Cover = l.ID, cmp.Or(v.Cover, l.Cover)
 	}
 	if v.Diameter == 0 || v.Hole == 0 {
 		diameter, hole := field.ViaSize(v.At, v.Net)

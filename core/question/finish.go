@@ -53,6 +53,7 @@ func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
 	}
 	f := b.Field()
 	layers := uint32(1) << layer
+	q.Hops = q.Hops && (len(b.Doc.Board.Holes.Barrels) == 0 || b.Doc.Board.Through() != nil) // it hops by vias through all layers
 	if all := uint32(1)<<b.Doc.Board.Layers() - 1; q.Hops && f.PlatedAt(q.From, q.Net, all) {
 		layers = all
 	}
