@@ -99,6 +99,12 @@ func TestLayersMoveWithWhatLiesOnThem(t *testing.T) {
 	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(3_000_000, 3_000_000), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(1)})
 	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "via")
 	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "would pass other layers than now")
+	for v := range d.Vias.All() {
+		if v.At != geom.Pt(3_000_000, 3_000_000) {
+			d.Remove(design.KindVia, v.ID)
+		}
+	}
+	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "1 via would pass other layers than now")
 	// one between them that nothing ends on may come in
 	require.NoError(t, putting(t, d, func(list []design.StackLayer) []design.StackLayer {
 		at := slices.IndexFunc(list, func(l design.StackLayer) bool { return l.Name == "Core" })

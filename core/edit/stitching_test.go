@@ -128,3 +128,31 @@ func TestStitchingAlongTheEdgeAndTracks(t *testing.T) {
 	assert.Empty(t, s.broken())
 	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 3_000_000, Pattern: design.AlongTracks, Along: a, Apart: 500_000, Name: "Near"}}, "nowhere does a via of GND fit")
 }
+
+// Vias of a stitching are of the barrel that it says; where they are made anew by changed sizes they stay of it.
+func TestStitchingByABarrel(t *testing.T) {
+	s := fine(t)
+	b := s.Doc.Board
+	s.Doc.Put(&design.Pour{ID: 700, Name: "A", Net: s.net("A"), Layers: []design.LayerID{b.At(0), b.At(1)}})
+	s.Bench = workbench.Open(s.Doc, 0)
+	s.do(&edit.PutStitching{Stitching: design.Stitching{Net: s.net("A"), Pitch: 4_000_000, Barrel: s.barrel("Top micro")}})
+	require.NotEmpty(t, s.vias())
+	for v := range s.Doc.Vias.All() {
+		assert.Equal(t, []any{s.barrel("Top micro"), "laser", b.At(0), b.At(1)}, []any{v.Barrel, v.Kind, v.From, v.To})
+	}
+	n := len(s.vias())
+	holes := s.Doc.Board.Holes
+	holes.Barrels = append([]design.Barrel{}, holes.Barrels...)
+	for i := range holes.Barrels {
+		if holes.Barrels[i].Name == "Top micro" {
+			holes.Barrels[i].Diameter = 300_000
+		}
+	}
+	s.do(&edit.SetHoles{Holes: holes})
+	assert.Len(t, s.vias(), n)
+	for v := range s.Doc.Vias.All() {
+		assert.EqualValues(t, 300_000, v.Diameter)
+		assert.NotNil(t, s.Doc.Stitchings[v.Group], "still of the stitching")
+	}
+	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: s.net("A"), Pitch: 4_000_000, Barrel: s.barrel("Bottom micro"), Name: "Other"}}, "nowhere does a via of A fit")
+}

@@ -233,3 +233,31 @@ func TestWhatTouchesAnArea(t *testing.T) {
 	assert.Equal(t, map[design.ID]string{solid: design.Solidly}, hows(), "within its edge")
 	assert.Empty(t, filled(t, d).Touching(pour.Key{Pour: 999, Layer: p.Layers[0]}))
 }
+
+// Areas of one net that lie over each other join what either touches, also by a third that touches nothing; one that lies apart does not.
+func TestAreasOverEachOtherJoin(t *testing.T) {
+	d, p, pin := pinned()
+	other := *pin
+	other.ID, other.Part, other.At = d.NewID(), 998, mm(3, 6)
+	d.Put(&other)
+	area := func(id design.ID, name string, x0, x1 float64, islands string) {
+		q := design.Pour{ID: id, Name: name, Net: p.Net, Layers: p.Layers, Islands: islands, Outline: geom.Corners(mm(x0, 2), mm(x1, 2), mm(x1, 10), mm(x0, 10))}
+		d.Put(&q)
+	}
+	pads := func() (out []int) {
+		for _, b := range filled(t, d).Bonds(p.Net) {
+			out = append(out, len(b))
+		}
+		return out
+	}
+	area(p.ID, "right", 7, 13, "")
+	area(d.NewID(), "left", 1, 5, "")
+	assert.Empty(t, pads(), "each touches one pad")
+	bridge := d.NewID()
+	area(bridge, "between", 4, 8, design.IslandsStay)
+	assert.Equal(t, []int{2}, pads())
+	area(bridge, "between", 4, 6.5, design.IslandsStay)
+	assert.Empty(t, pads(), "it ends before the right one")
+	area(bridge, "between", 4.5, 7.001, design.IslandsStay)
+	assert.Equal(t, []int{2}, pads(), "by a hair")
+}

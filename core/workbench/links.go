@@ -38,7 +38,7 @@ func newLinks(g *derive.Graph, d *design.Doc, x *copper, p *pours, done map[desi
 			k.nets[net] = map[design.ID]bool{}
 		}
 		if n := k.of[net]; n != nil {
-			n.Bonded(p.bonds(net))
+			n.Bonded(p.fills.Bonds(net))
 		}
 	})
 	derive.From(r, &x.layers, func(otherwise bool) {
@@ -96,7 +96,7 @@ func (k *links) renew() {
 		n := k.of[net]
 		if n == nil {
 			n = layout.NewNetLinks(net)
-			n.Bonded(k.pours.bonds(net))
+			n.Bonded(k.pours.fills.Bonds(net))
 			k.of[net] = n
 			n.Update(k.copper.index, maps.Keys(k.copper.index.ObjectsOf(net)))
 		} else {

@@ -204,21 +204,6 @@ func (p *pours) say(k pour.Key) {
 	p.findings.drop(check.PourKey(k))
 }
 
-// bonds are the pieces of a net that areas join.
-func (p *pours) bonds(net design.ID) (out []layout.Bond) {
-	for _, k := range p.fills.Keys() {
-		if o := p.doc.Pours[k.Pour]; o == nil || o.Net != net {
-			continue
-		}
-		for _, is := range p.fills.Islands(k) {
-			if len(is.Touches) > 1 {
-				out = append(out, is.Touches)
-			}
-		}
-	}
-	return out
-}
-
 // told are the tiles that changed since this was last asked.
 func (p *pours) told() (out []Filled) {
 	for _, k := range slices.SortedFunc(maps.Keys(p.before), pour.Key.Compare) {

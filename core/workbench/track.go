@@ -46,7 +46,7 @@ func (b *Bench) Unjoined(net design.ID, at geom.Point, layers uint32) []*layout.
 	}
 	var out []*layout.Copper
 	beneath := b.pours.beneath(net, at, layers)
-	for _, island := range layout.Islands(pieces, b.pours.bonds(net)...) {
+	for _, island := range layout.Islands(pieces, b.pours.fills.Bonds(net)...) {
 		own := false
 		for _, c := range island {
 			own = own || c.Layers&layers != 0 && c.Shape.Holds(at) || slices.Contains(beneath, c.Ref())
@@ -59,7 +59,7 @@ func (b *Bench) Unjoined(net design.ID, at geom.Point, layers uint32) []*layout.
 }
 
 // Bonds are the pieces of a net that copper areas join.
-func (b *Bench) Bonds(net design.ID) []layout.Bond { return b.pours.bonds(net) }
+func (b *Bench) Bonds(net design.ID) []layout.Bond { return b.pours.fills.Bonds(net) }
 
 // fewPieces is how many pieces a net may have for what it has yet to reach to be measured in a hand's motion.
 const fewPieces = 300

@@ -90,16 +90,9 @@ func TestFilesOfPouredBoards(t *testing.T) {
 		x := layout.NewIndex(d)
 		fills, err := pour.Of(context.Background(), d, x, rules.Of(d), nil)
 		require.NoError(t, err)
-		bonds := map[design.ID][]layout.Bond{}
-		for _, k := range fills.Keys() {
-			for _, is := range fills.Islands(k) {
-				net := d.Pours[k.Pour].Net
-				bonds[net] = append(bonds[net], is.Touches)
-			}
-		}
 		var want [][]string
 		for _, net := range x.Nets() {
-			for _, is := range layout.Islands(x.NetPieces(net), bonds[net]...) {
+			for _, is := range layout.Islands(x.NetPieces(net), fills.Bonds(net)...) {
 				var pins []string
 				for _, c := range is {
 					if c.Kind == "pad" {

@@ -1,0 +1,87 @@
+package pour
+
+import (
+	"maps"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/layout"
+	"goldentrace/core/overlay"
+)
+
+// Bonds are the pieces of a net that its copper areas join, each list those that hang together: islands of several areas that lie over
+// each other on a layer are one. Where the library fails, they count as apart. Cost: where areas of the net lie over each other, that of
+// holding their pieces against each other, tile by tile.
+func (f *Fills) Bonds(net design.ID) (out []layout.Bond) {
+	for _, l := range f.doc.Board.Copper() {
+		var all []Key
+		for _, k := range f.Keys() {
+			if p := f.doc.Pours[k.Pour]; p != nil && p.Net == net && k.Layer == l.ID {
+				all = append(all, k)
+			}
+		}
+		groups := f.together(all)
+		for _, k := range all {
+			for _, is := range f.Islands(k) {
+				if g := groups[is]; is.Stays && (g == nil || g[0] == is) {
+					var refs layout.Bond
+					for _, one := range append(g, is) {
+						refs = append(refs, one.Touches...)
+					}
+					slices.SortFunc(refs, layout.Ref.Compare)
+					if refs = slices.Compact(refs); len(refs) > 1 {
+						out = append(out, refs)
+					}
+				}
+			}
+		}
+	}
+	return out
+}
+
+// together finds which islands of several areas on one layer lie over each other: each group of more than one by any of it, that with
+// the first island first.
+func (f *Fills) together(keys []Key) map[*Island][]*Island {
+	out := map[*Island][]*Island{}
+	join := func(a, b *Island) {
+		x, y := out[a], out[b]
+		if x == nil {
+			x = []*Island{a}
+		}
+		if y == nil {
+			y = []*Island{b}
+		}
+		if x[0] == y[0] {
+			return
+		}
+		both := slices.Concat(x, y)
+		for _, is := range both {
+			out[is] = both
+		}
+	}
+	for i, k := range keys {
+		for _, other := range keys[i+1:] {
+			for _, t := range slices.SortedFunc(maps.Keys(f.of[k].tiles), Tile.Compare) {
+				theirs := f.Seen(other, t)
+				for _, p := range f.Seen(k, t) {
+					for _, q := range theirs {
+						if g := out[p.island]; (g == nil || !slices.Contains(g, q.island)) && p.over(q) {
+							join(p.island, q.island)
+						}
+					}
+				}
+			}
+		}
+	}
+	return out
+}
+
+// over tells whether two pieces of one tile lie over each other.
+func (p *Piece) over(q *Piece) (yes bool) {
+	_ = overlay.Done(func() error {
+		w := overlay.Begin()
+		yes = !w.Areas([]overlay.Area{p.Area}).Within(w.Areas([]overlay.Area{q.Area})).Empty()
+		return nil
+	})
+	return yes
+}
