@@ -85,3 +85,72 @@ func (p *Piece) over(q *Piece) (yes bool) {
 	})
 	return yes
 }
+
+// hold lets islands stay that nothing of their net reaches, but that lie over one of another area of the net that stays, on a layer; it
+// notes the tiles in which they come or go. Cost: where there are such, that of holding their pieces against those of the other areas.
+func (f *Fills) hold(layer design.LayerID, changed map[Key]map[Tile]bool) {
+	of := map[design.ID][]Key{}
+	for _, k := range f.Keys() {
+		if p := f.doc.Pours[k.Pour]; p != nil && k.Layer == layer {
+			of[p.Net] = append(of[p.Net], k)
+		}
+	}
+	for _, keys := range of {
+		if len(keys) > 1 {
+			f.held(keys, changed)
+		}
+	}
+}
+
+func (f *Fills) held(keys []Key, changed map[Key]map[Tile]bool) {
+	type loose struct {
+		*Island
+		key  Key
+		over []*Island
+	}
+	var list []*loose
+	held := map[*Island]bool{}
+	for _, k := range keys {
+		for is := range f.of[k].islands {
+			if stays(f.doc.Pours[k.Pour], is) {
+				held[is] = true
+			} else {
+				list = append(list, &loose{Island: is, key: k})
+			}
+		}
+	}
+	for _, l := range list {
+		for _, p := range l.Pieces {
+			for _, k := range keys {
+				if k == l.key {
+					continue
+				}
+				for _, q := range f.of[k].tiles[p.tile] {
+					if !slices.Contains(l.over, q.island) && p.over(q) {
+						l.over = append(l.over, q.island)
+					}
+				}
+			}
+		}
+	}
+	for more := true; more; {
+		more = false
+		for _, l := range list {
+			if !held[l.Island] && slices.ContainsFunc(l.over, func(is *Island) bool { return held[is] }) {
+				held[l.Island], more = true, true
+			}
+		}
+	}
+	for _, l := range list {
+		if l.Stays == held[l.Island] {
+			continue
+		}
+		l.Stays = held[l.Island]
+		if changed[l.key] == nil {
+			changed[l.key] = map[Tile]bool{}
+		}
+		for _, p := range l.Pieces {
+			changed[l.key][p.tile] = true
+		}
+	}
+}

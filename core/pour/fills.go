@@ -218,28 +218,35 @@ type Changed struct {
 
 // Take takes outcomes in, finds the islands of what changed anew, and tells which tiles look otherwise now.
 func (f *Fills) Take(list []Outcome) (out []Changed) {
-	by := map[Key][]Outcome{}
+	by, layers := map[Key][]Outcome{}, map[design.LayerID]bool{}
 	for _, o := range list {
 		by[o.Key] = append(by[o.Key], o)
+		layers[o.Layer] = true
 	}
+	changed := map[Key]map[Tile]bool{}
 	for _, k := range slices.SortedFunc(maps.Keys(by), Key.Compare) {
 		is := f.of[k]
 		if is == nil {
 			continue
 		}
-		changed := map[Tile]bool{}
+		changed[k] = map[Tile]bool{}
 		for _, o := range by[k] {
 			delete(is.failed, o.Tile)
 			if o.Err != nil {
 				is.failed[o.Tile] = o.Err
 			}
-			changed[o.Tile] = true
+			changed[k][o.Tile] = true
 		}
-		is.replace(by[k], f.doc.Pours[k.Pour], changed)
-		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed), Tile.Compare)})
+		is.replace(by[k], f.doc.Pours[k.Pour], changed[k])
 		if is.area == nil && len(is.tiles) == 0 && f.stale[k] == nil {
 			delete(f.of, k)
 		}
+	}
+	for _, l := range slices.Sorted(maps.Keys(layers)) {
+		f.hold(l, changed)
+	}
+	for _, k := range slices.SortedFunc(maps.Keys(changed), Key.Compare) {
+		out = append(out, Changed{k, slices.SortedFunc(maps.Keys(changed[k]), Tile.Compare)})
 	}
 	return out
 }

@@ -258,6 +258,24 @@ func TestAreasOverEachOtherJoin(t *testing.T) {
 	assert.Equal(t, []int{2}, pads())
 	area(bridge, "between", 4, 6.5, design.IslandsStay)
 	assert.Empty(t, pads(), "it ends before the right one")
+	size := func(name string) (sum float64) {
+		f := filled(t, d)
+		for _, k := range f.Keys() {
+			if d.Pours[k.Pour].Name == name {
+				sum += size(f, k)
+			}
+		}
+		return sum
+	}
+	area(bridge, "between", 4, 6.5, "")
+	assert.InDelta(t, 2.5*8, size("between"), 0.5, "what nothing reaches stays where it lies over what stays")
+	far := d.NewID()
+	area(far, "further", 5.5, 6.8, "")
+	assert.InDelta(t, 1.3*8, size("further"), 0.3, "and what lies over that")
+	area(bridge, "between", 5.2, 5.4, "")
+	assert.Zero(t, size("between"), "not what lies over nothing")
+	assert.Zero(t, size("further"))
+	d.Remove(design.KindPour, far)
 	area(bridge, "between", 4.5, 7.001, design.IslandsStay)
 	assert.Equal(t, []int{2}, pads(), "by a hair")
 }
