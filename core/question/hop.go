@@ -24,8 +24,14 @@ type HopTried struct {
 	Why  string `json:"why,omitempty"` // why it does not fit; empty: it does, or it was not tried since a better one does
 }
 
-// hopTo is the position of the layer that a hop leads to; −1: nobody thinks of one, or there is none.
+// hopTo is the position of the layer that a hop leads to, the other outer one where nobody says; −1: there is none.
 func (q *Track) hopTo(b *workbench.Bench, layer int) int {
+	if last := b.Doc.Board.Layers() - 1; q.HopTo == 0 && last > 0 {
+		if layer == last {
+			return 0
+		}
+		return last
+	}
 	if to := b.Doc.Board.Position(q.HopTo); to != layer {
 		return to
 	}

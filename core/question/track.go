@@ -26,7 +26,7 @@ type Track struct {
 	Net    design.ID      `json:"net,omitempty"`
 	Width  int64          `json:"width,omitempty"`
 	Hop    bool           `json:"hop,omitempty"`    // it goes to a place where a hop fits
-	HopTo  design.LayerID `json:"hopTo,omitempty"`  // the layer that a hop leads to; 0: nobody thinks of one
+	HopTo  design.LayerID `json:"hopTo,omitempty"`  // the layer that a hop leads to; 0: the other outer one
 	HopBy  int            `json:"hopBy,omitempty"`  // the one way that is meant, from 1 on; 0: the best that fits
 	Turned *int32         `json:"turned,omitempty"` // towards where its holes stand apart, in millidegrees; not said: where there is most room
 }
