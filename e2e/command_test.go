@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"errors"
+	"fmt"
 	"io"
 	"net/http"
 	"os"
@@ -15,6 +16,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"goldentrace/core/design"
 )
 
 // command runs the program to its end and gives all it said and its exit code.
@@ -144,7 +147,7 @@ func TestBadInputGetsASentence(t *testing.T) {
 		"empty":        {"", "is empty"},
 		"foreign":      {"{\"hello\": 1}\n", "not a Golden Trace project file"},
 		"binary":       {"\x00\x01\x02PK", "not a Golden Trace project file"},
-		"newer":        {strings.Replace(string(text), `"version":4`, `"version":9`, 1), "version 9"},
+		"newer":        {strings.Replace(string(text), fmt.Sprintf(`"version":%d`, design.Version), `"version":9`, 1), "version 9"},
 		"cut":          {strings.Join(lines[:20], ""), "cut short"},
 		"damaged":      {strings.Join(lines[:9], "") + "{\"kind\":\"part\"\n" + strings.Join(lines[10:], ""), "damaged in line 10"},
 		"twice":        {strings.Join(lines[:5], "") + lines[4] + strings.Join(lines[5:], ""), "used twice"},
