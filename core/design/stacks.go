@@ -75,9 +75,9 @@ func FourLayers() []StackLayer {
 	}, true, true)
 }
 
-// WithLayers is the stack with so many copper layers. Those that go are the lowest inner ones, with the dielectric below each; new
-// ones come in by pairs around the middle, so that a symmetric build stays one, a single one above the lowest. The thickness stays
-// what it was as far as the dielectrics can give or take it. drop are the copper layers that go.
+// WithLayers is the stack with so many copper layers. Those that go are the lowest inner ones, with the dielectric below each; of two
+// layers four come by two around the middle, so that the build is symmetric, all others above the lowest: so those that came last go
+// first. The thickness stays what it was as far as the dielectrics can give or take it. drop are the copper layers that go.
 func (b *Board) WithLayers(n int) (is *Board, drop []StackLayer, err error) {
 	if n < 1 || n > MostLayers {
 		return nil, nil, fmt.Errorf("a board has 1 to %d copper layers, not %d", MostLayers, n)
@@ -95,7 +95,7 @@ func (b *Board) WithLayers(n int) (is *Board, drop []StackLayer, err error) {
 		stack = append(stack[:at:at], stack[end:]...)
 	}
 	for have := b.Layers(); have < n; have++ {
-		if more, ok := twoMore(stack, have); ok && have+2 <= n {
+		if more, ok := twoMore(stack, have); ok && have == 2 && n >= 4 {
 			stack = more
 			have++
 		} else {
