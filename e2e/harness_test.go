@@ -285,6 +285,16 @@ func (b *tab) key(keys string, mods ...chromedp.Modifier) {
 }
 
 // typing types into the field that has the focus.
+// draws clicks along a track, in millimetres, until it ends on copper of its net, and waits until it is kept.
+func (b *tab) draws(mm ...float64) {
+	b.t.Helper()
+	for i := 0; i+1 < len(mm); i += 2 {
+		b.point(mm[i], mm[i+1])
+	}
+	b.gone("status", "Net: *")
+	b.kept()
+}
+
 func (b *tab) typing(s string) { b.t.Helper(); b.do(chromedp.KeyEvent(s)) }
 
 // goTo leaves the page; what is on its way is kept first, since a page asks before it lets go of that.

@@ -230,6 +230,11 @@ func TestStitchingAnArea(t *testing.T) {
 	b.until(`goldenTrace.all('via').every(v => Math.min(v.at.x, v.at.y, 40e6 - v.at.x, 30e6 - v.at.y) === 1e6)`)
 	b.until(`!('fills' in goldenTrace.behind.value)`)
 	faultless(b)
+	b.choose("Vias stand", "beside a net’s tracks")
+	b.until(`goldenTrace.all('via').every(v => Math.abs(v.at.y - 8e6) === 1e6)`)
+	b.until(`!('fills' in goldenTrace.behind.value)`)
+	b.glimpse("stitched-beside")
+	faultless(b)
 }
 
 // A plane is cut by a line across it: the smaller part is of the other net from then on, what it parts is an open link; undone, it is whole.

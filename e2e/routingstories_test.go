@@ -63,17 +63,9 @@ func TestABeginnersOneSidedBoard(t *testing.T) {
 	p.openStage(t, b, "One side", "board")
 	b.focus()
 	b.key("t")
-	draw := func(mm ...float64) {
-		t.Helper()
-		for i := 0; i+1 < len(mm); i += 2 {
-			b.point(mm[i], mm[i+1])
-		}
-		b.gone("status", "Net: *")
-		b.kept()
-	}
-	draw(6, 22, 18, 22)
-	draw(22, 22, 34, 22)
-	draw(34, 8, 6, 8)
+	b.draws(6, 22, 18, 22)
+	b.draws(22, 22, 34, 22)
+	b.draws(34, 8, 6, 8)
 	b.point(20, 26)
 	b.choose("At obstacles", "go around")
 	b.key(" ")

@@ -34,11 +34,23 @@ func TestStackOfABoard(t *testing.T) {
 	b.glimpse("stack-true")
 	b.press("Remove Inner 1")
 	b.sees("The layer Inner 1 holds 1 copper area; remove that first, or keep the layer")
+	order := `goldenTrace.board.stack.filter(l => ['copper', 'core', 'prepreg'].includes(l.kind)).map(l => l.name).join(' ')`
+	b.press("Move Core up")
+	b.until(order + ` === 'Top Core Inner 1 Prepreg 1 Inner 2 Prepreg 2 Bottom'`)
+	b.press("Move Inner 2 up")
+	b.until(order + ` === 'Top Core Inner 2 Prepreg 1 Inner 1 Prepreg 2 Bottom'`)
+	b.press("Add a layer at Prepreg 2")
+	b.there("menuitem", "Core below it*")
+	b.glimpse("stack-menu")
+	b.click(b.found(seen("menuitem", "Core below it*")))
+	b.until(order + ` === 'Top Core Inner 2 Prepreg 1 Inner 1 Prepreg 2 Core 1 Bottom'`)
+	b.choose("What Core 1 is", "prepreg")
+	b.until(`goldenTrace.board.stack.find(l => l.name === 'Core 1').kind === 'prepreg'`)
 	b.press("Remove Bottom silk")
 	b.until(`goldenTrace.board.stack.every(l => l.name !== 'Bottom silk')`)
 	b.press("Close the stack")
 	b.gone("dialog", "Stack")
-	for range 5 {
+	for range 9 {
 		b.focus()
 		b.key("z", ctrl)
 		b.kept()
@@ -81,10 +93,7 @@ func TestPlanesFromTheTransferOn(t *testing.T) {
 	b.key("f")
 	for _, mm := range [][]float64{{8, 17.54, 17.46, 24}, {22.54, 24, 25.92, 24}, {36.08, 24, 28.73, 10}} {
 		b.key("t")
-		b.point(mm[0], mm[1])
-		b.point(mm[2], mm[3])
-		b.gone("status", "Net: *")
-		b.kept()
+		b.draws(mm...)
 		b.key(escape)
 	}
 	b.openLinks("all links joined")
@@ -107,7 +116,8 @@ func TestPlanesFromTheTransferOn(t *testing.T) {
 // order of ways changes, what would follow is shown first. The files' copper and holes of all spans join what they should.
 func TestASteppedMicroVia(t *testing.T) {
 	d := plate(2, plated{"J1", "FAST", 6, 22}, plated{"J2", "FAST", 34, 22}, plated{"J3", "SLOW", 6, 8}, plated{"J4", "SLOW", 34, 8})
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 150_000, design.LeastWidth: 75_000, design.LeastHole: 150_000, design.LeastRing: 100_000, design.HoleClearance: 200_000})
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 150_000, design.LeastWidth: 75_000,
+		design.LeastHole: 150_000, design.LeastRing: 100_000, design.HoleClearance: 200_000})
 	p := serveDoc(t, "Fine", d)
 	b := p.open(t, browser(t), "/")
 	p.openStage(t, b, "Fine", "board")
@@ -133,9 +143,7 @@ func TestASteppedMicroVia(t *testing.T) {
 	b.glimpse("hop-ways")
 	b.key(" ")
 	b.until(seen("button", "Inner 3") + `.getAttribute('aria-pressed') === 'true'`)
-	b.point(34, 22)
-	b.gone("status", "Net: *")
-	b.kept()
+	b.draws(34, 22)
 	b.key(escape)
 	b.until(`goldenTrace.all('via').length === 2`)
 	b.openLinks("1 open link")
@@ -167,9 +175,7 @@ func TestASteppedMicroVia(t *testing.T) {
 	b.choose("Hop to", "Inner 1")
 	b.move(16, 8)
 	b.key(" ")
-	b.point(34, 8)
-	b.gone("status", "Net: *")
-	b.kept()
+	b.draws(34, 8)
 	b.key(escape)
 	b.until(`goldenTrace.all('via').length === 3 && goldenTrace.links.size === 0`)
 	b.key("L", shift)

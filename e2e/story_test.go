@@ -194,11 +194,7 @@ func TestFromEmptySheetToZip(t *testing.T) {
 	track := func(mm ...float64) {
 		t.Helper()
 		b.key("t")
-		for i := 0; i+1 < len(mm); i += 2 {
-			b.point(mm[i], mm[i+1])
-		}
-		b.gone("status", "Net: *")
-		b.kept()
+		b.draws(mm...)
 		b.key(escape)
 	}
 	track(8, 17.54, 17.46, 24)

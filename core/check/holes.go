@@ -12,19 +12,17 @@ import (
 
 // Vias against what the board's house makes.
 
-// limits of the kind of hole that a piece has, where the board's house says any.
-func (b *Board) limits(c *layout.Copper) (design.HoleLimits, bool) {
-	if v := b.doc.Vias[c.ID]; v != nil && c.Kind == "via" {
-		l := b.doc.Board.Holes.Limits(v.Kind)
-		return l, l != design.HoleLimits{}
-	}
-	return design.HoleLimits{}, false
-}
-
-// lasered tells whether a piece is a via by a laser.
-func (b *Board) lasered(c *layout.Copper) bool {
+// atLeast is what a piece's hole or ring has to have: what a rule says, and for a via what the board's house makes at least, where that is
+// more. Rules are made for drills, so that of a laser's hole the house alone decides, where it says anything.
+func (b *Board) atLeast(c *layout.Copper, ruled int64, of func(design.HoleLimits) int64) int64 {
 	v := b.doc.Vias[c.ID]
-	return v != nil && v.Kind == design.Lasered
+	if v == nil || c.Kind != "via" {
+		return ruled
+	}
+	if l := of(b.doc.Board.Holes.Limits(v.Kind)); l > 0 && (l > ruled || v.Kind == design.Lasered) {
+		return l
+	}
+	return ruled
 }
 
 // barrel checks that a via is one that the house makes.
@@ -36,11 +34,14 @@ func (b *Board) barrel(c *layout.Copper) {
 	board, one := b.doc.Board, []design.ID{c.ID}
 	lim := board.Holes.Limits(v.Kind)
 	if depth := board.Depth(v.Kind, v.From, v.To); design.TooDeep(depth, v.Hole, lim) {
-		b.list(Finding{Key: "deep " + ref(c), Kind: "deep", Severity: Fault, Rule: "Depth of holes", Measured: depth, Required: int64(lim.Aspect) * v.Hole / 100,
-			Text: fmt.Sprintf("The hole of %s is %s deep, %.2f times its diameter; the house makes %.2f.", b.named(c), units.Text(depth), float64(depth)/float64(v.Hole), float64(lim.Aspect)/100),
-			At:   c.At, Objects: one})
+		b.list(Finding{Key: "deep " + ref(c), Kind: "deep", Severity: Fault, Rule: "Depth of holes", Measured: depth,
+			Required: int64(lim.Aspect) * v.Hole / 100,
+			Text: fmt.Sprintf("The hole of %s is %s deep, %.2f times its diameter; the house makes %.2f.", b.named(c), units.Text(depth),
+				float64(depth)/float64(v.Hole), float64(lim.Aspect)/100),
+			At: c.At, Objects: one})
 	}
-	if list := board.Holes.Barrels; len(list) > 0 && !slices.ContainsFunc(list, func(l design.Barrel) bool { return l.Kind == v.Kind && l.From == v.From && l.To == v.To }) {
+	if list := board.Holes.Barrels; len(list) > 0 && !slices.ContainsFunc(list,
+		func(l design.Barrel) bool { return l.Kind == v.Kind && l.From == v.From && l.To == v.To }) {
 		kind := map[string]string{design.Drilled: "drilled", design.Lasered: "lasered"}[v.Kind]
 		b.list(Finding{Key: "barrel " + ref(c), Kind: "barrel", Severity: Fault, Rule: "Holes of the house", At: c.At, Objects: one,
 			Text: fmt.Sprintf("The house makes no %s hole from %s to %s, as that of %s.", kind, b.layerName(v.From), b.layerName(v.To), b.named(c))})

@@ -31,16 +31,19 @@ func crowd(t *rapid.T) *design.Doc {
 	}
 	net := func() design.ID { return rapid.SampledFrom([]design.ID{900, 901, 0}).Draw(t, "net") }
 	form := func(n string) design.PadShape {
-		s := design.PadShape{Form: rapid.SampledFrom(design.PadForms).Draw(t, n), Size: geom.Pt(1_000_000, 800_000), Corner: 150_000, Cut: rapid.IntRange(0, 15).Draw(t, "cut")}
+		s := design.PadShape{Form: rapid.SampledFrom(design.PadForms).Draw(t, n), Size: geom.Pt(1_000_000, 800_000), Corner: 150_000,
+			Cut: rapid.IntRange(0, 15).Draw(t, "cut")}
 		if s.Form == design.Free {
-			s.Edge = []geom.Corner{geom.Pt(-500_000, -300_000).Through(geom.Pt(0, -450_000)), {Point: geom.Pt(500_000, -300_000)}, {Point: geom.Pt(0, 500_000)}}
+			s.Edge = []geom.Corner{geom.Pt(-500_000, -300_000).Through(geom.Pt(0, -450_000)), {Point: geom.Pt(500_000, -300_000)},
+				{Point: geom.Pt(0, 500_000)}}
 		}
 		return s
 	}
 	f := &design.Footprint{ID: 800, Name: "F"}
 	for i := range 3 {
 		s := form("form")
-		p := design.Pad{Number: fmt.Sprint(i), At: geom.Pt(int64(i)*1_300_000-1_300_000, 0), Form: s.Form, Size: s.Size, Corner: s.Corner, Cut: s.Cut, Edge: s.Edge, Angle: rapid.Int32Range(0, 359_999).Draw(t, "angle")}
+		p := design.Pad{Number: fmt.Sprint(i), At: geom.Pt(int64(i)*1_300_000-1_300_000, 0), Form: s.Form, Size: s.Size, Corner: s.Corner,
+			Cut: s.Cut, Edge: s.Edge, Angle: rapid.Int32Range(0, 359_999).Draw(t, "angle")}
 		switch rapid.IntRange(0, 3).Draw(t, "hole") {
 		case 0:
 			p.Hole = 400_000
@@ -61,7 +64,8 @@ func crowd(t *rapid.T) *design.Doc {
 		switch rapid.IntRange(0, 4).Draw(t, "what") {
 		case 0, 1:
 			p := at("a")
-			tr := &design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), A: p, B: p.Add(geom.Pt(750_000, rapid.Int64Range(0, 8).Draw(t, "up")*250_000)), Width: 300_000, Net: net()}
+			tr := &design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), A: p,
+				B: p.Add(geom.Pt(750_000, rapid.Int64Range(0, 8).Draw(t, "up")*250_000)), Width: 300_000, Net: net()}
 			if rapid.Bool().Draw(t, "bent") {
 				m := p.Add(geom.Pt(rapid.Int64Range(-4, 4).Draw(t, "mx")*250_000, rapid.Int64Range(-4, 4).Draw(t, "my")*250_000+1))
 				if m != tr.B {
@@ -71,7 +75,8 @@ func crowd(t *rapid.T) *design.Doc {
 			d.Put(tr)
 		case 2:
 			from := rapid.IntRange(0, 2).Draw(t, "from")
-			v := &design.Via{ID: id, At: at("v"), Diameter: 800_000, Hole: 400_000, From: d.Board.At(from), To: d.Board.At(rapid.IntRange(from+1, 3).Draw(t, "to")), Net: net()}
+			v := &design.Via{ID: id, At: at("v"), Diameter: 800_000, Hole: 400_000, From: d.Board.At(from),
+				To: d.Board.At(rapid.IntRange(from+1, 3).Draw(t, "to")), Net: net()}
 			if rapid.Bool().Draw(t, "pads") {
 				v.Pads = []design.ViaPad{{Layer: v.From, Diameter: rapid.SampledFrom([]int64{0, 1_200_000}).Draw(t, "pad")}}
 			}
@@ -85,7 +90,8 @@ func crowd(t *rapid.T) *design.Doc {
 					nets[p.Number] = n
 				}
 			}
-			d.Put(&design.Placed{ID: id, Part: 1000 + id, Designator: fmt.Sprint("U", i), Footprint: "F", At: at("p"), Angle: rapid.Int32Range(0, 359_999).Draw(t, "turn"), Bottom: rapid.Bool().Draw(t, "bottom"), Nets: nets})
+			d.Put(&design.Placed{ID: id, Part: 1000 + id, Designator: fmt.Sprint("U", i), Footprint: "F", At: at("p"),
+				Angle: rapid.Int32Range(0, 359_999).Draw(t, "turn"), Bottom: rapid.Bool().Draw(t, "bottom"), Nets: nets})
 		}
 	}
 	return d
@@ -177,9 +183,11 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 		d.Put(&design.RuleArea{ID: 700, Name: "Area", Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9_000_000, 0), geom.Pt(0, 9_000_000))})
 		for i := range rapid.IntRange(0, 5).Draw(t, "rules") {
 			scope := func() design.Scope {
-				return rapid.SampledFrom([]design.Scope{{}, {Class: "power"}, {Net: "B"}, {Thing: design.AVia}, {Thing: design.ATrack, Class: "signal"}, {Layer: d.Board.At(1)}, {Area: 700}, {Part: 52}, {Thing: design.ThroughPad}}).Draw(t, "scope")
+				return rapid.SampledFrom([]design.Scope{{}, {Class: "power"}, {Net: "B"}, {Thing: design.AVia},
+					{Thing: design.ATrack, Class: "signal"}, {Layer: d.Board.At(1)}, {Area: 700}, {Part: 52}, {Thing: design.ThroughPad}}).Draw(t, "scope")
 			}
-			r := &design.Rule{ID: design.ID(600 + i), Kind: rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance}).Draw(t, "kind"), Order: i, A: scope(), Value: design.Fixed(size())}
+			r := &design.Rule{ID: design.ID(600 + i), Kind: rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance,
+				design.EdgeClearance}).Draw(t, "kind"), Order: i, A: scope(), Value: design.Fixed(size())}
 			if r.Kind.Pairs() {
 				r.B = scope()
 			}
@@ -204,7 +212,8 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 			switch {
 			case short(p.at):
 				want[p.key] = true
-			case short(geom.Pt(1_000_000, 1_000_000)) || short(geom.Pt(90_000_000, 90_000_000)): // elsewhere, within the area or without, as near would be too near
+			case short(geom.Pt(1_000_000, 1_000_000)) || short(geom.Pt(90_000_000, 90_000_000)):
+				// elsewhere, within the area or without, as near would be too near
 				may[p.key] = true
 			}
 		}
@@ -226,7 +235,8 @@ func TestRulesThatChange(t *testing.T) {
 		set := rules.Of(d)
 		b := check.NewBoard(d, x, set)
 		for range rapid.IntRange(1, 6).Draw(t, "edits") {
-			kind := rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance, design.LeastWidth, design.LeastHole, design.LeastRing, design.SilkWidth}).Draw(t, "kind")
+			kind := rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance, design.LeastWidth,
+				design.LeastHole, design.LeastRing, design.SilkWidth}).Draw(t, "kind")
 			r := *d.Base(kind)
 			if rapid.Bool().Draw(t, "scoped") {
 				r.ID, r.A = 600, design.Scope{Class: rapid.SampledFrom([]string{"power", "signal"}).Draw(t, "class")}
@@ -258,8 +268,10 @@ func TestWhy(t *testing.T) {
 	x := func() *layout.Index { return layout.NewIndex(d) }
 	net := func(name string) design.ID { return synthetic.Net(d, name) }
 	d.Put(&design.Net{ID: 9_000_000, Name: "PWR", Class: "power"})
-	d.Put(&design.Track{ID: 50, Layer: d.Board.Top(), A: geom.Pt(5_000_000, 5_000_000), B: geom.Pt(9_000_000, 5_000_000), Width: 300_000, Net: net("PWR")})
-	d.Put(&design.Via{ID: 51, At: geom.Pt(7_000_000, 6_000_000), Diameter: 800_000, Hole: 400_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: net("X")})
+	d.Put(&design.Track{ID: 50, Layer: d.Board.Top(), A: geom.Pt(5_000_000, 5_000_000), B: geom.Pt(9_000_000, 5_000_000),
+		Width: 300_000, Net: net("PWR")})
+	d.Put(&design.Via{ID: 51, At: geom.Pt(7_000_000, 6_000_000), Diameter: 800_000, Hole: 400_000, From: d.Board.Top(),
+		To: d.Board.Bottom(), Net: net("X")})
 	d.Put(&design.Rule{ID: 60, Kind: design.Clearance, A: design.Scope{Class: "power"}, Value: design.Fixed(500_000)})
 	asked := check.Why(d, x(), rules.Of(d), []design.ID{50, 51})
 	assert.Equal(t, []check.Asked{{Kind: design.Clearance, Of: "track and via", Value: "0.5 mm", Measured: "0.45 mm", Rule: 60,
@@ -271,7 +283,8 @@ func TestWhy(t *testing.T) {
 		return out
 	}
 	assert.Equal(t, []design.RuleKind{design.Clearance, design.EdgeClearance, design.LeastWidth}, kinds(50))
-	assert.Equal(t, []design.RuleKind{design.Clearance, design.EdgeClearance, design.HoleClearance, design.LeastHole, design.LeastRing}, kinds(51))
+	assert.Equal(t, []design.RuleKind{design.Clearance, design.EdgeClearance, design.HoleClearance, design.LeastHole,
+		design.LeastRing}, kinds(51))
 	assert.Empty(t, check.Why(d, x(), rules.Of(d), []design.ID{50, 77}))
 }
 
@@ -280,9 +293,11 @@ func TestWhy(t *testing.T) {
 func TestKeepOuts(t *testing.T) {
 	d := bare()
 	at := func(x, y int64) geom.Point { return geom.Pt(um3(x), um3(y)) }
-	d.Put(&design.RuleArea{ID: 700, Name: "Quiet", Outline: geom.Corners(at(10_000, 10_000), at(20_000, 10_000), at(20_000, 20_000), at(10_000, 20_000)),
+	d.Put(&design.RuleArea{ID: 700, Name: "Quiet", Outline: geom.Corners(at(10_000, 10_000), at(20_000, 10_000), at(20_000, 20_000),
+		at(10_000, 20_000)),
 		Layers: []design.LayerID{d.Board.At(0), d.Board.At(1)}, KeepOut: []design.Thing{design.AVia, design.ATrack}})
-	d.Put(&design.RuleArea{ID: 701, Name: "Bare", Outline: geom.Corners(at(25_000, 25_000), at(30_000, 25_000), at(25_000, 30_000)), KeepOut: []design.Thing{design.APart, design.UnplatedOne}})
+	d.Put(&design.RuleArea{ID: 701, Name: "Bare", Outline: geom.Corners(at(25_000, 25_000), at(30_000, 25_000), at(25_000, 30_000)),
+		KeepOut: []design.Thing{design.APart, design.UnplatedOne}})
 	d.Put(footprint("1", "2"))
 	track := func(id design.ID, layer int, a, b geom.Point) {
 		d.Put(&design.Track{ID: id, Layer: d.Board.At(layer), A: a, B: b, Width: 300_000, Net: synthetic.Net(d, fmt.Sprint("N", id))})
@@ -317,8 +332,10 @@ func TestKeepOuts(t *testing.T) {
 	assert.Nil(t, b.Found["keepOut part 58 701"], "moved out of it")
 
 	field := route.Field{Doc: d, Index: x, Rules: rules.Of(d)}
-	no := field.Clear(route.Wish{Shape: geom.Stroke(at(14_000, 11_000), at(14_500, 11_000), 300_000), Layers: 1, Net: synthetic.Net(d, "N50"), Thing: design.ATrack})
+	no := field.Clear(route.Wish{Shape: geom.Stroke(at(14_000, 11_000), at(14_500, 11_000), 300_000), Layers: 1,
+		Net: synthetic.Net(d, "N50"), Thing: design.ATrack})
 	require.NotNil(t, no)
 	assert.Equal(t, "this would touch the area Quiet", no.Error())
-	assert.Nil(t, field.Clear(route.Wish{Shape: geom.Stroke(at(14_000, 14_000), at(14_500, 14_000), 300_000), Layers: 4, Net: synthetic.Net(d, "N50"), Thing: design.ATrack}))
+	assert.Nil(t, field.Clear(route.Wish{Shape: geom.Stroke(at(14_000, 14_000), at(14_500, 14_000), 300_000), Layers: 4,
+		Net: synthetic.Net(d, "N50"), Thing: design.ATrack}))
 }

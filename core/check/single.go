@@ -25,11 +25,8 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 		}
 	}
 	if c.Hole > 0 && by.has(design.LeastHole) {
-		need := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0)
-		if lim, ok := b.limits(c); ok && (lim.LeastHole > need || b.lasered(c)) {
-			need = lim.LeastHole // what holds for holes by a drill says nothing of a laser's
-		}
-		if geom.Short(float64(c.Hole), need) {
+		ruled := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0)
+		if need := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastHole }); geom.Short(float64(c.Hole), need) {
 			b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: need,
 				Text: fmt.Sprintf("The hole of %s is %s wide.", b.named(c), units.Text(c.Hole)), At: c.At, Objects: one})
 		}
@@ -55,10 +52,8 @@ func (b *Board) rings(c *layout.Copper) {
 		}
 		width := ring(c, level.Shape)
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
-			asked := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
-			if lim, ok := b.limits(c); ok && (lim.LeastRing > asked || b.lasered(c)) {
-				asked = lim.LeastRing
-			}
+			ruled := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
+			asked := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastRing })
 			if geom.Short(width, asked) && (width-float64(asked) < worst-float64(need)) {
 				worst, need = width, asked
 			}

@@ -147,10 +147,11 @@ func (b *Board) WaysOf(from, to LayerID) (ways []Way, said bool) {
 	return b.found(from, to, p, q), false
 }
 
-// mostChained is how many holes a way has at most that nobody said; mostFound how many such ways there are.
+// Of ways that nobody said: how many holes one has at most, how many there are, and how many beginnings of chains are looked at for them.
 const (
 	mostChained = 4
 	mostFound   = 24
+	mostBegun   = 5_000
 )
 
 // found lists all ways from barrels, without any order of a person's.
@@ -161,9 +162,10 @@ func (b *Board) found(from, to LayerID, p, q int) (ways []Way) {
 			ways = append(ways, Way{from, to, []Step{{Barrel: l.ID}}})
 		}
 	}
+	begun := 0
 	var chains func(before, at int, steps []Step)
 	chains = func(before, at int, steps []Step) {
-		if len(steps) == mostChained || len(ways) > 1000 {
+		if len(steps) == mostChained {
 			return
 		}
 		for i := range list {
@@ -176,6 +178,9 @@ func (b *Board) found(from, to LayerID, p, q int) (ways []Way) {
 			for _, stepped := range []bool{true, false} {
 				if len(steps) == 0 && !stepped || !stepped && len(steps) > 0 && up != at {
 					continue
+				}
+				if begun++; begun > mostBegun {
+					return
 				}
 				more := append(slices.Clone(steps), Step{Barrel: l.ID, Stepped: len(steps) > 0 && stepped})
 				if low < q {
@@ -282,10 +287,12 @@ func (b *Board) Unmakeable() (out []string) {
 			out = append(out, fmt.Sprintf("%s has a hole of %s, and %s is the least", l.Name, units.Text(l.Hole), units.Text(lim.LeastHole)))
 		}
 		if l.Hole > 0 && l.Diameter > 0 && lim.LeastRing > (l.Diameter-l.Hole)/2 {
-			out = append(out, fmt.Sprintf("%s has a ring of %s, and %s is the least", l.Name, units.Text((l.Diameter-l.Hole)/2), units.Text(lim.LeastRing)))
+			out = append(out, fmt.Sprintf("%s has a ring of %s, and %s is the least", l.Name, units.Text((l.Diameter-l.Hole)/2),
+				units.Text(lim.LeastRing)))
 		}
 		if l.Hole > 0 && TooDeep(depth, l.Hole, lim) {
-			out = append(out, fmt.Sprintf("%s is %s deep, which is %.2f times its hole; %.2f is the most", l.Name, units.Text(depth), float64(depth)/float64(l.Hole), float64(lim.Aspect)/100))
+			out = append(out, fmt.Sprintf("%s is %s deep, which is %.2f times its hole; %.2f is the most", l.Name, units.Text(depth),
+				float64(depth)/float64(l.Hole), float64(lim.Aspect)/100))
 		}
 		for j := range list[:i] {
 			if m := &list[j]; b.crossing(l, m) {
@@ -321,12 +328,14 @@ func (b *Board) validHoles() error {
 	h := &b.Holes
 	for kind, l := range map[string]HoleLimits{"drilled": h.Drilled, "lasered": h.Lasered} {
 		if err := firstOf(length("the least hole that is "+kind, l.LeastHole, 0), length("the least ring of what is "+kind, l.LeastRing, 0),
-			check(l.Aspect >= 0 && l.Aspect <= 10_000, "a depth of %g times the diameter is not meant; 0 to 100 are", float64(l.Aspect)/100)); err != nil {
+			check(l.Aspect >= 0 && l.Aspect <= 10_000, "a depth of %g times the diameter is not meant; 0 to 100 are",
+				float64(l.Aspect)/100)); err != nil {
 			return err
 		}
 	}
 	if err := firstOf(most("the list of barrels", len(h.Barrels), MostBarrels), most("the list of ways between layers", len(h.Ways), MostWays),
-		check(h.Stacked >= 0 && h.Stacked <= MostLayers, "%d holes on each other are not meant; 0 to %d are", h.Stacked, MostLayers)); err != nil {
+		check(h.Stacked >= 0 && h.Stacked <= MostLayers, "%d holes on each other are not meant; 0 to %d are", h.Stacked,
+			MostLayers)); err != nil {
 		return err
 	}
 	seen := map[BarrelID]bool{}
@@ -334,10 +343,12 @@ func (b *Board) validHoles() error {
 		if err := firstOf(name("barrel's name", l.Name), oneOf("a kind of via", l.Kind, []string{Drilled, Lasered}),
 			oneOf("a cover of a via", l.Cover, []string{Tented, Open, Filled}), length("the hole of "+l.Name, l.Hole, 0),
 			length("the diameter of "+l.Name, l.Diameter, 0),
-			check(l.Hole == 0 || l.Diameter == 0 || l.Hole < l.Diameter, "the hole of %s, %s, is not smaller than its diameter, %s", l.Name, units.Text(l.Hole), units.Text(l.Diameter)),
+			check(l.Hole == 0 || l.Diameter == 0 || l.Hole < l.Diameter, "the hole of %s, %s, is not smaller than its diameter, %s", l.Name,
+				units.Text(l.Hole), units.Text(l.Diameter)),
 			check(l.ID > 0 && l.ID < h.Next, "the barrel %s has the id %d; ids lie between 1 and %d", l.Name, l.ID, h.Next-1),
 			check(!seen[l.ID], "two barrels have the id %d", l.ID),
-			check(b.Position(l.From) >= 0 && b.Position(l.To) > b.Position(l.From), "%s leads from a copper layer to one below it", l.Name)); err != nil {
+			check(b.Position(l.From) >= 0 && b.Position(l.To) >= 0, "the hole %s begins or ends on a copper layer that is not there", l.Name),
+			check(b.Position(l.To) > b.Position(l.From), "the hole %s leads from a copper layer to one below it", l.Name)); err != nil {
 			return err
 		}
 		seen[l.ID] = true

@@ -162,15 +162,18 @@ func TestBarrelsNoHouseCanMake(t *testing.T) {
 	assert.Empty(t, said("1-3", "4-6", "1-6"), "two halves pressed together")
 	assert.Empty(t, said("1-3", "2-3L", "3-4L"), "a lasered one ends on what was pressed before")
 	assert.Equal(t, []string{"1-4 and 3-6 cross: no order of pressing lets both be made"}, said("1-4", "3-6"))
-	assert.Equal(t, []string{"1-3 and 3-6 cross: no order of pressing lets both be made"}, said("1-3", "3-6"), "the third layer would have to be in both")
+	assert.Equal(t, []string{"1-3 and 3-6 cross: no order of pressing lets both be made"}, said("1-3", "3-6"),
+		"the third layer would have to be in both")
 	assert.Equal(t, []string{"1-3 and 2-4L cross: no order of pressing lets both be made"}, said("1-3", "2-4L"))
 	b := sixLayers("1-6", "1-2L", "1-3L")
 	b.Holes.Drilled = design.HoleLimits{LeastHole: 200_000, LeastRing: 125_000, Aspect: 310}
 	b.Holes.Lasered = design.HoleLimits{LeastHole: 100_000, LeastRing: 75_000, Aspect: 120}
-	assert.Equal(t, []string{"1-3L is 0.24 mm deep, which is 2.40 times its hole; 1.20 is the most"}, b.Unmakeable(), "620 µm in 200 is 3.1 exactly, 120 in 100 is 1.2")
+	assert.Equal(t, []string{"1-3L is 0.24 mm deep, which is 2.40 times its hole; 1.20 is the most"}, b.Unmakeable(),
+		"620 µm in 200 is 3.1 exactly, 120 in 100 is 1.2")
 	b.Holes.Drilled.Aspect, b.Holes.Lasered.Aspect = 309, 0
 	b.Holes.Drilled.LeastHole, b.Holes.Lasered.LeastRing = 201_000, 76_000
-	assert.Equal(t, []string{"1-6 has a hole of 0.2 mm, and 0.201 mm is the least", "1-6 is 0.62 mm deep, which is 3.10 times its hole; 3.09 is the most",
+	assert.Equal(t, []string{"1-6 has a hole of 0.2 mm, and 0.201 mm is the least",
+		"1-6 is 0.62 mm deep, which is 3.10 times its hole; 3.09 is the most",
 		"1-2L has a ring of 0.075 mm, and 0.076 mm is the least", "1-3L has a ring of 0.075 mm, and 0.076 mm is the least"}, b.Unmakeable())
 }
 
@@ -180,7 +183,7 @@ func TestHolesOfABoard(t *testing.T) {
 		"1-6 has the id 9; ids lie between 1 and": func(b *design.Board) { b.Holes.Barrels[0].ID = 9 },
 		"is not smaller than its diameter":        func(b *design.Board) { b.Holes.Barrels[0].Hole = 450_000 },
 		"1-6 leads from a copper layer to one":    func(b *design.Board) { b.Holes.Barrels[0].To = b.Top() },
-		"1-2L leads from a copper layer to one":   func(b *design.Board) { b.Holes.Barrels[1].From = b.Stack[1].ID },
+		"1-2L begins or ends on a copper layer":   func(b *design.Board) { b.Holes.Barrels[1].From = b.Stack[1].ID },
 		`"x" is not a kind of via`:                func(b *design.Board) { b.Holes.Barrels[0].Kind = "x" },
 		`"y" is not a cover of a via`:             func(b *design.Board) { b.Holes.Barrels[0].Cover = "y" },
 		"barrel's name is empty":                  func(b *design.Board) { b.Holes.Barrels[0].Name = "" },

@@ -7,7 +7,7 @@ import (
 
 // Lying counts what lies on a copper layer, or names it.
 type Lying struct {
-	Tracks, ViaEnds, Drawn, Areas, Pours, Rules, Barrels int
+	Tracks, ViaEnds, Drawn, Areas, Pours, Rules int
 }
 
 // String says it: "3 tracks, 1 copper area"; empty: nothing.
@@ -18,7 +18,7 @@ func (l Lying) String() string {
 		one, many string
 	}{
 		{l.Tracks, "track", "tracks"}, {l.ViaEnds, "end of a via", "ends of vias"}, {l.Drawn, "text or figure", "texts and figures"},
-		{l.Areas, "area", "areas"}, {l.Pours, "copper area", "copper areas"}, {l.Rules, "rule", "rules"}, {l.Barrels, "end of a barrel", "ends of barrels"},
+		{l.Areas, "area", "areas"}, {l.Pours, "copper area", "copper areas"}, {l.Rules, "rule", "rules"},
 	} {
 		switch {
 		case x.n == 1:
@@ -62,10 +62,6 @@ func (d *Doc) OnLayers() map[LayerID]Lying {
 		for _, id := range p.Layers {
 			add(id, func(l *Lying) *int { return &l.Pours })
 		}
-	}
-	for _, h := range d.Board.Holes.Barrels {
-		add(h.From, func(l *Lying) *int { return &l.Barrels })
-		add(h.To, func(l *Lying) *int { return &l.Barrels })
 	}
 	for _, r := range d.Rules {
 		add(r.A.Layer, func(l *Lying) *int { return &l.Rules })

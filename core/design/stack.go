@@ -207,9 +207,11 @@ func (b *Board) Uneven() (out []string) {
 		case up.Copper() != low.Copper():
 			return append(out, fmt.Sprintf("%s lies where %s lies on the other side", up.Name, low.Name))
 		case up.Thickness != low.Thickness:
-			out = append(out, fmt.Sprintf("%s is %s thick, %s on the other side %s", up.Name, units.Text(up.Thickness), low.Name, units.Text(low.Thickness)))
+			out = append(out, fmt.Sprintf("%s is %s thick, %s on the other side %s", up.Name, units.Text(up.Thickness), low.Name,
+				units.Text(low.Thickness)))
 		case up.Kind != low.Kind || up.Material != low.Material:
-			out = append(out, fmt.Sprintf("%s is of %s (%s), %s on the other side of %s (%s)", up.Name, up.Material, up.Kind, low.Name, low.Material, low.Kind))
+			out = append(out, fmt.Sprintf("%s is of %s (%s), %s on the other side of %s (%s)", up.Name, up.Material, up.Kind, low.Name,
+				low.Material, low.Kind))
 		}
 	}
 	return out
@@ -235,7 +237,8 @@ func (b *Board) validStack() error {
 			check(l.Permittivity == 0 || l.Permittivity >= 1000 && l.Permittivity <= 100_000,
 				"the dielectric constant of %s is %g; 1 to 100 are meant", l.Name, float64(l.Permittivity)/1000),
 			check(l.Loss >= 0 && l.Loss <= 1_000_000, "the loss tangent of %s is %g; 0 to 1 are meant", l.Name, float64(l.Loss)/1e6),
-			check(l.Roughness >= 0 && l.Roughness <= 50*units.Micrometre, "the roughness of %s is %s; 0 to 0.05 mm are meant", l.Name, units.Text(l.Roughness)),
+			check(l.Roughness >= 0 && l.Roughness <= 50*units.Micrometre, "the roughness of %s is %s; 0 to 0.05 mm are meant", l.Name,
+				units.Text(l.Roughness)),
 			check(l.ID > 0 && l.ID < b.Next, "the layer %s has the id %d; ids lie between 1 and %d", l.Name, l.ID, b.Next-1),
 			check(!seen[l.ID], "two layers have the id %d", l.ID),
 		); err != nil {

@@ -21,7 +21,8 @@ func layers(list ...any) (out []design.StackLayer) {
 }
 
 func TestStackOfLayers(t *testing.T) {
-	b := (design.Board{ID: 2}).Stacked(layers("silk", 10, "mask", 20, "finish", 3, "copper", 35, "prepreg", 200, "copper", 18, "core", 1000, "copper", 18, "prepreg", 200, "copper", 35, "mask", 20))
+	b := (design.Board{ID: 2}).Stacked(layers("silk", 10, "mask", 20, "finish", 3, "copper", 35, "prepreg", 200, "copper", 18, "core",
+		1000, "copper", 18, "prepreg", 200, "copper", 35, "mask", 20))
 	require.NoError(t, b.Valid())
 	assert.EqualValues(t, 35+200+18+1000+18+200+35, b.Thickness()/1000, "coats are not counted")
 	assert.Equal(t, []string{"copper3", "copper5", "copper7", "copper9"}, b.CopperNames())
@@ -38,18 +39,20 @@ func TestStackOfLayers(t *testing.T) {
 	assert.False(t, (design.Board{ID: 2}).Stacked(layers("mask", 1, "copper", 35, "core", 1500)).OnlyBelow())
 
 	for why, bad := range map[string][]design.StackLayer{
-		"1 to 32 copper layers, not 0":              layers("core", 1500),
-		"mask1 is mask; that lies outside":          layers("copper", 35, "mask", 20, "copper", 35),
-		"silk1 is silk; that lies outside":          layers("copper", 35, "silk", 20, "core", 20, "copper", 35),
-		"mask0 cannot lie on silk1; outwards from":  layers("mask", 20, "silk", 10, "copper", 35),
-		"finish2 cannot lie on mask1; outwards":     layers("copper", 35, "mask", 20, "finish", 3),
-		"mask2 cannot lie on mask1; outwards":       layers("copper", 35, "mask", 20, "mask", 3),
-		`gold0 is of the unknown kind "gold"`:       layers("gold", 1, "copper", 35),
-		"the thickness of core1 is":                 layers("copper", 35, "core", -1),
-		"the dielectric constant of x is 0.5; 1 to": {{Name: "x", Kind: design.CoreLayer, Permittivity: 500}, {Name: "c", Kind: design.CopperLayer}},
-		"x is of copper, which has no dielectric":   {{Name: "x", Kind: design.CopperLayer, Permittivity: 4000}},
-		"the loss tangent of x is 1.1; 0 to 1":      {{Name: "x", Kind: design.CoreLayer, Loss: 1_100_000}, {Name: "c", Kind: design.CopperLayer}},
-		"the roughness of x is 0.051 mm; 0 to":      {{Name: "x", Kind: design.CopperLayer, Roughness: 51_000}},
+		"1 to 32 copper layers, not 0":             layers("core", 1500),
+		"mask1 is mask; that lies outside":         layers("copper", 35, "mask", 20, "copper", 35),
+		"silk1 is silk; that lies outside":         layers("copper", 35, "silk", 20, "core", 20, "copper", 35),
+		"mask0 cannot lie on silk1; outwards from": layers("mask", 20, "silk", 10, "copper", 35),
+		"finish2 cannot lie on mask1; outwards":    layers("copper", 35, "mask", 20, "finish", 3),
+		"mask2 cannot lie on mask1; outwards":      layers("copper", 35, "mask", 20, "mask", 3),
+		`gold0 is of the unknown kind "gold"`:      layers("gold", 1, "copper", 35),
+		"the thickness of core1 is":                layers("copper", 35, "core", -1),
+		"the dielectric constant of x is 0.5; 1 to": {{Name: "x", Kind: design.CoreLayer, Permittivity: 500},
+			{Name: "c", Kind: design.CopperLayer}},
+		"x is of copper, which has no dielectric": {{Name: "x", Kind: design.CopperLayer, Permittivity: 4000}},
+		"the loss tangent of x is 1.1; 0 to 1": {{Name: "x", Kind: design.CoreLayer, Loss: 1_100_000},
+			{Name: "c", Kind: design.CopperLayer}},
+		"the roughness of x is 0.051 mm; 0 to": {{Name: "x", Kind: design.CopperLayer, Roughness: 51_000}},
 	} {
 		assert.ErrorContains(t, (design.Board{ID: 2}).Stacked(bad).Valid(), why)
 	}
@@ -63,7 +66,8 @@ func TestUnevenBuilds(t *testing.T) {
 	assert.Equal(t, []string{"prepreg1 is 0.2 mm thick, prepreg5 on the other side 0.3 mm"},
 		of("copper", 35, "prepreg", 200, "copper", 18, "core", 1000, "copper", 18, "prepreg", 300, "copper", 35))
 	assert.Equal(t, []string{"copper0 is 0.07 mm thick, copper2 on the other side 0.035 mm"}, of("copper", 70, "core", 1500, "copper", 35))
-	assert.Equal(t, []string{"prepreg1 is of M (prepreg), core3 on the other side of M (core)"}, of("copper", 35, "prepreg", 200, "copper", 18, "core", 200, "copper", 35))
+	assert.Equal(t, []string{"prepreg1 is of M (prepreg), core3 on the other side of M (core)"},
+		of("copper", 35, "prepreg", 200, "copper", 18, "core", 200, "copper", 35))
 	assert.Empty(t, of("copper", 35, "core", 1500), "one layer is never symmetric")
 	assert.Equal(t, []string{"copper1 lies where core2 lies on the other side"}, of("copper", 35, "copper", 18, "core", 200, "copper", 35))
 	stack := layers("copper", 35, "core", 200, "copper", 18, "core", 200, "copper", 35)
@@ -105,7 +109,8 @@ func TestBoardsOfVersionFour(t *testing.T) {
 		kinds, names = append(kinds, string(l.Kind)), append(names, fmt.Sprint(l.Name, " ", l.ID, " ", l.Thickness/1000))
 	}
 	assert.Equal(t, []string{"silk", "mask", "copper", "prepreg", "copper", "core", "copper", "mask", "silk"}, kinds)
-	assert.Equal(t, []string{"Top silk 8 10", "Top mask 9 20", "Top 1 35", "Prepreg 4 200", "Middle 2 18", "Core 7 900", "Bottom 3 35", "Bottom mask 10 20", "Bottom silk 11 10"}, names)
+	assert.Equal(t, []string{"Top silk 8 10", "Top mask 9 20", "Top 1 35", "Prepreg 4 200", "Middle 2 18", "Core 7 900", "Bottom 3 35",
+		"Bottom mask 10 20", "Bottom silk 11 10"}, names)
 	assert.EqualValues(t, 4300, b.Layer(4).Permittivity)
 	assert.Zero(t, b.Layer(7).Permittivity, "of a ceramic nothing is known")
 	_, err = design.DecodeOf(1, design.KindBoard, []byte(old))

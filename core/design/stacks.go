@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 	"strconv"
-	"strings"
 )
 
 // MostLayers bounds the copper layers of a board.
@@ -38,33 +37,26 @@ func coats(bottom bool) map[LayerKind]StackLayer {
 	}
 }
 
-// Coated is a stack with mask and silk on its sides, where they are asked for.
-func Coated(stack []StackLayer, top, bottom bool) []StackLayer {
-	var out []StackLayer
-	if top {
-		out = append(out, coats(false)[SilkLayer], coats(false)[MaskLayer])
-	}
-	if out = append(out, stack...); bottom {
-		out = append(out, coats(true)[MaskLayer], coats(true)[SilkLayer])
-	}
-	return out
+// WithCoats is a stack with mask and silk on both sides.
+func WithCoats(stack []StackLayer) []StackLayer {
+	top, bottom := coats(false), coats(true)
+	return slices.Concat([]StackLayer{top[SilkLayer], top[MaskLayer]}, stack, []StackLayer{bottom[MaskLayer], bottom[SilkLayer]})
 }
 
-// oneBelow is a board with copper on its lower side alone; what is printed lies above, where the parts stand.
+// oneBelow is a board with copper on its lower side alone, which the mask covers; what is printed lies above, where the parts stand.
 func oneBelow() []StackLayer {
-	stack := Coated([]StackLayer{laminate("Core", CoreLayer, 1_565_000), copper("Bottom")}, true, true)
-	return slices.Delete(slices.Delete(stack, len(stack)-1, len(stack)), 1, 2) // without the mask above and the silk below
+	return []StackLayer{coats(false)[SilkLayer], laminate("Core", CoreLayer, 1_565_000), copper("Bottom"), coats(true)[MaskLayer]}
 }
 
 // TwoLayers is the usual stack of a two-sided board of 1.6 mm with 35 µm copper.
 func TwoLayers() []StackLayer {
-	return Coated([]StackLayer{copper("Top"), laminate("Core", CoreLayer, 1_530_000), copper("Bottom")}, true, true)
+	return WithCoats([]StackLayer{copper("Top"), laminate("Core", CoreLayer, 1_530_000), copper("Bottom")})
 }
 
 // FourLayers is a usual stack of four copper layers, 1.6 mm thick: 35 µm outside and inside, a
 // thick core between two prepregs.
 func FourLayers() []StackLayer {
-	return Coated([]StackLayer{
+	return WithCoats([]StackLayer{
 		copper("Top"),
 		laminate("Prepreg 1", PrepregLayer, 210_000),
 		copper("Inner 1"),
@@ -72,7 +64,7 @@ func FourLayers() []StackLayer {
 		copper("Inner 2"),
 		laminate("Prepreg 2", PrepregLayer, 210_000),
 		copper("Bottom"),
-	}, true, true)
+	})
 }
 
 // WithLayers is the stack with so many copper layers. Those that go are the lowest inner ones, with the dielectric below each; of two
@@ -94,13 +86,13 @@ func (b *Board) WithLayers(n int) (is *Board, drop []StackLayer, err error) {
 		}
 		stack = append(stack[:at:at], stack[end:]...)
 	}
-	for have := b.Layers(); have < n; have++ {
-		if more, ok := twoMore(stack, have); ok && have == 2 && n >= 4 {
-			stack = more
-			have++
-		} else {
-			stack = oneMore(stack, have)
-		}
+	have := b.Layers()
+	if have == 2 && n >= 4 {
+		stack = fourOf(stack)
+		have = 4
+	}
+	for ; have < n; have++ {
+		stack = oneMore(stack, have)
 	}
 	if n != b.Layers() {
 		evened(stack, total)
@@ -121,59 +113,33 @@ func oneMore(stack []StackLayer, have int) []StackLayer {
 		}
 		return append(stack, copper(freeName(stack, "Bottom")))
 	}
-	lowest := 0
-	for i := range stack {
-		if stack[i].Copper() {
-			lowest = i
-		}
-	}
-	return slices.Insert(stack, lowest, copper(freeName(stack, "Inner ")), laminate(freeName(stack, "Prepreg "), PrepregLayer, between))
+	return slices.Insert(stack, lowest(stack), copper(freeName(stack, "Inner ")), laminate(freeName(stack, "Prepreg "), PrepregLayer, between))
 }
 
 // between is the thickness of a dielectric that comes with a new copper layer.
 const between = 200_000
 
-// twoMore is the stack with two more copper layers around what lies in its middle; false: it has an odd number, or none there.
-func twoMore(stack []StackLayer, have int) ([]StackLayer, bool) {
-	seen := 0
-	at := slices.IndexFunc(stack, func(l StackLayer) bool {
-		if l.Copper() {
-			seen++
-		}
-		return seen == have/2 && !l.Copper()
-	})
-	if have%2 != 0 || at < 0 {
-		return nil, false
-	}
-	out := slices.Clone(stack)
-	put := func(at int, l StackLayer) { out = slices.Insert(out, at, l) }
-	put(at, copper(freeName(out, "Inner ")))
-	put(at, laminate(freeName(out, "Prepreg "), PrepregLayer, between))
-	put(at+3, copper(freeName(out, "Inner ")))
-	put(at+4, laminate(freeName(out, "Prepreg "), PrepregLayer, between))
-	alternate(out)
-	return out, true
+// fourOf is a stack of two copper layers with two more between them, each behind a prepreg.
+func fourOf(stack []StackLayer) []StackLayer {
+	put := func(at int, add func() StackLayer) { stack = slices.Insert(stack, at, add()) }
+	inner := func() StackLayer { return copper(freeName(stack, "Inner ")) }
+	prepreg := func() StackLayer { return laminate(freeName(stack, "Prepreg "), PrepregLayer, between) }
+	first := slices.IndexFunc(stack, func(l StackLayer) bool { return l.Copper() })
+	put(first+1, inner)
+	put(first+1, prepreg)
+	put(lowest(stack), inner)
+	put(lowest(stack), prepreg)
+	return stack
 }
 
-// alternate makes prepreg and core take turns from the outside to the middle, as a board is pressed from cores that have copper on
-// both sides. A layer that was called after what it was is called after what it is.
-func alternate(stack []StackLayer) {
-	turn := false
+// lowest is the place of the lowest copper layer.
+func lowest(stack []StackLayer) (at int) {
 	for i := range stack {
-		l := &stack[i]
-		if l.Copper() {
-			continue
+		if stack[i].Copper() {
+			at = i
 		}
-		kind, was, is := PrepregLayer, "Core", "Prepreg "
-		if turn {
-			kind, was, is = CoreLayer, "Prepreg", "Core "
-		}
-		turn = !turn
-		if l.Kind != kind && strings.HasPrefix(l.Name, was) {
-			l.Name = freeName(stack, is)
-		}
-		l.Kind = kind
 	}
+	return at
 }
 
 // lowestButOne is the place of the copper layer above the lowest, of the lowest when it is alone.

@@ -31,7 +31,7 @@ func boardOfFive(version int, body []byte) []byte {
 	for _, l := range old.Stack {
 		stack = append(stack, l.five())
 	}
-	is := Board{Next: old.Next}.Stacked(Coated(stack, true, true))
+	is := Board{Next: old.Next}.Stacked(WithCoats(stack))
 	fields["stack"], _ = json.Marshal(is.Stack) // plain data always marshals
 	fields["nextLayer"], _ = json.Marshal(is.Next)
 	body, _ = json.Marshal(fields)

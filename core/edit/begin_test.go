@@ -21,7 +21,8 @@ func TestBeginningABoard(t *testing.T) {
 	s.refuses(&edit.BeginBoard{Copper: 2, Form: "slot", Width: 60 * units.MM}, "rectangle or a circle")
 	s.refuses(&edit.BeginBoard{Copper: 2, Track: -5}, "")
 	assert.Equal(t, 2, s.Doc.Board.Layers())
-	s.do(&edit.BeginBoard{Copper: 4, Form: "rectangle", Width: 60 * units.MM, Height: 40 * units.MM, R: 3 * units.MM, Track: 250_000, OneSide: true, Parts: true})
+	s.do(&edit.BeginBoard{Copper: 4, Form: "rectangle", Width: 60 * units.MM, Height: 40 * units.MM, R: 3 * units.MM, Track: 250_000,
+		OneSide: true, Parts: true})
 	assert.Equal(t, 4, s.Doc.Board.Layers())
 	assert.Equal(t, geom.BoxOf(at(0, 0), at(60, 40)), s.Doc.Board.Region().Outer.Box())
 	assert.Len(t, s.Doc.Board.Outline, 8)

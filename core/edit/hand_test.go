@@ -1,7 +1,9 @@
 package edit_test
 
 import (
+	"reflect"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -249,4 +251,15 @@ func TestCommandsAreReadStrictly(t *testing.T) {
 	assert.Nil(t, edit.Blank("fly"))
 	assert.True(t, slices.IsSorted(edit.Kinds()))
 	assert.Contains(t, edit.Kinds(), "addHole")
+}
+
+// What a command is called and its version travel beside its fields, so that none of these is called so.
+func TestNoFieldOfACommandHidesItsName(t *testing.T) {
+	for _, kind := range edit.Kinds() {
+		of := reflect.TypeOf(edit.Blank(kind)).Elem()
+		for _, f := range reflect.VisibleFields(of) {
+			name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+			assert.NotContains(t, []string{"kind", "v"}, name, "%s of %s", f.Name, kind)
+		}
+	}
 }

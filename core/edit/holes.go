@@ -41,7 +41,8 @@ func (c *SetHop) Apply(tx *Tx) error {
 	if c.Way != 0 {
 		ways, _ := b.WaysOf(b.At(m.From), b.At(m.To))
 		if c.Way < 0 || c.Way > len(ways) {
-			return fmt.Errorf("between %s and %s there are %d ways, and no number %d", b.Layer(b.At(m.From)).Name, b.Layer(b.At(m.To)).Name, len(ways), c.Way)
+			return fmt.Errorf("between %s and %s there are %d ways, and no number %d", b.Layer(b.At(m.From)).Name, b.Layer(b.At(m.To)).Name,
+				len(ways), c.Way)
 		}
 		way, ok = ways[c.Way-1], true
 	}
@@ -136,12 +137,7 @@ type SetHoles struct {
 }
 
 // Said tells what became of vias that were made of barrels.
-func (c *SetHoles) Said() string {
-	if len(c.said) == 0 {
-		return ""
-	}
-	return strings.Join(c.said, " ")
-}
+func (c *SetHoles) Said() string { return strings.Join(c.said, " ") }
 
 // Apply the command.
 func (c *SetHoles) Apply(tx *Tx) error {
@@ -166,7 +162,7 @@ func (c *SetHoles) Apply(tx *Tx) error {
 	if err := tx.Put(&b); err != nil {
 		return err
 	}
-	if c.Keep {
+	if c.said = nil; c.Keep {
 		return nil
 	}
 	return c.follow(tx)
@@ -177,7 +173,11 @@ func (c *SetHoles) follow(tx *Tx) error {
 	field := tx.field()
 	changed, stayed := map[string]int{}, map[string]int{}
 	seen := map[design.ID]bool{}
-	for _, id := range slices.Sorted(maps.Keys(tx.Doc.Vias)) {
+	all := slices.Sorted(maps.Keys(tx.Doc.Vias))
+	for i, id := range all {
+		if err := tx.going(float64(i) / float64(len(all))); err != nil {
+			return err
+		}
 		v := tx.Doc.Vias[id]
 		if v == nil || seen[id] || v.Barrel == 0 {
 			continue
@@ -250,7 +250,8 @@ func (c *SetHoles) remade(tx *Tx, field *route.Field, m *route.Made) (string, er
 func (c *SetHoles) sized(tx *Tx, m *route.Made) bool {
 	for _, v := range m.Vias {
 		l := tx.Doc.Board.Barrel(v.Barrel)
-		if l == nil || l.Kind != v.Kind || l.From != v.From || l.To != v.To || l.Cover != v.Cover || l.Hole > 0 && l.Hole != v.Hole || l.Diameter > 0 && l.Diameter != v.Diameter {
+		if l == nil || l.Kind != v.Kind || l.From != v.From || l.To != v.To || l.Cover != v.Cover || l.Hole > 0 && l.Hole != v.Hole ||
+			l.Diameter > 0 && l.Diameter != v.Diameter {
 			return false
 		}
 	}

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -25,27 +26,12 @@ func (tx *Tx) leads(run Run, before []Run, at geom.Point) error {
 		}
 	}
 	b := tx.Doc.Board
-	return b.Cannot(wayOf(b, holes, before[len(before)-1].Layer, run.Layer))
-}
-
-// wayOf is the way that holes are of which lead from a layer to another.
-func wayOf(b *design.Board, holes []route.HopHole, from, to design.LayerID) design.Way {
-	up := b.Position(from) > b.Position(to)
-	if up {
-		from, to = to, from
+	from, to, down := before[len(before)-1].Layer, run.Layer, *run.Hop
+	if b.Position(from) > b.Position(to) {
+		from, to, down.Holes = to, from, slices.Clone(holes)
+		slices.Reverse(down.Holes)
 	}
-	way := design.Way{From: from, To: to, Steps: make([]design.Step, len(holes))}
-	for i, h := range holes {
-		k, joint := i, i // the step that is passed, and the one that says how far the hole is from the one before
-		if up {
-			k, joint = len(holes)-1-i, len(holes)-i
-		}
-		way.Steps[k].Barrel = h.Barrel
-		if i > 0 && h.At != holes[i-1].At {
-			way.Steps[joint].Stepped = true
-		}
-	}
-	return way
+	return b.Cannot(down.Way(from, to))
 }
 
 // putHop puts the holes of a hop, and what joins those that stand apart, where they keep the rules.

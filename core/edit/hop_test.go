@@ -1,6 +1,7 @@
 package edit_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -27,14 +28,16 @@ func fine(t *testing.T) *shop {
 	b := *d.Board
 	b.Outline = geom.Corners(at(0, 0), at(20, 0), at(20, 20), at(0, 20))
 	d.Put(&b)
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.HoleClearance: 200_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.LeastHole: 100_000, design.LeastRing: 75_000})
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.HoleClearance: 200_000, design.TrackWidth: 100_000,
+		design.LeastWidth: 75_000, design.LeastHole: 100_000, design.LeastRing: 75_000})
 	d.Put(&design.Footprint{ID: 90, Name: "Pad", Pads: []design.Pad{{Number: "1", Form: design.Round, Size: at(0.5, 0.5)}}})
 	for i, p := range []struct {
 		net    string
 		at     geom.Point
 		bottom bool
 	}{{"A", at(2, 10), false}, {"A", at(18, 10), true}, {"B", at(2, 4), false}} {
-		d.Put(&design.Placed{ID: design.ID(200 + i), Part: design.ID(300 + i), Designator: string(rune('P' + i)), Footprint: "Pad", At: p.at, Bottom: p.bottom,
+		d.Put(&design.Placed{ID: design.ID(200 + i), Part: design.ID(300 + i), Designator: string(rune('P' + i)), Footprint: "Pad",
+			At: p.at, Bottom: p.bottom,
 			Nets: map[string]design.ID{"1": synthetic.Net(d, p.net)}})
 	}
 	d.Next = max(d.Next, 1000)
@@ -80,12 +83,17 @@ func (s *shop) barrel(name string) design.BarrelID {
 	return 0
 }
 
+// hop of two holes, each of a barrel at a place.
+func (s *shop) hop(one string, a geom.Point, two string, b geom.Point) *route.Hop {
+	return &route.Hop{Holes: []route.HopHole{{Barrel: s.barrel(one), At: a}, {Barrel: s.barrel(two), At: b}}}
+}
+
 // stepped draws A from the upper pad to the middle, down to the fourth layer by a micro via and a buried one beside it, and on to x = 16.
 func stepped(s *shop) {
 	b := s.Doc.Board
 	s.do(&edit.DrawTrack{Net: s.net("A"), Runs: []edit.Run{
 		{Layer: b.At(0), Path: geom.Corners(at(2, 10), at(8, 10))},
-		{Layer: b.At(3), Path: geom.Corners(at(8.5, 10), at(16, 10)), Hop: &route.Hop{Holes: []route.HopHole{{Barrel: s.barrel("Top micro"), At: at(8, 10)}, {Barrel: s.barrel("Buried"), At: at(8.5, 10)}}}},
+		{Layer: b.At(3), Path: geom.Corners(at(8.5, 10), at(16, 10)), Hop: s.hop("Top micro", at(8, 10), "Buried", at(8.5, 10))},
 	}})
 }
 
@@ -100,7 +108,8 @@ func TestAHopOfTwoHolesIsDrawn(t *testing.T) {
 		assert.NotZero(t, v.Group)
 		assert.Equal(t, vias[0].Group, v.Group)
 	}
-	assert.Equal(t, []any{"laser", "filled", int64(100_000), int64(250_000)}, []any{vias[0].Kind, vias[0].Cover, vias[0].Hole, vias[0].Diameter})
+	assert.Equal(t, []any{"laser", "filled", int64(100_000), int64(250_000)},
+		[]any{vias[0].Kind, vias[0].Cover, vias[0].Hole, vias[0].Diameter})
 	joint := 0
 	for tr := range s.Doc.Tracks.All() {
 		if tr.Group == vias[0].Group {
@@ -120,8 +129,10 @@ func TestAHopOfTwoHolesIsDrawn(t *testing.T) {
 	refused("a hop of a track has 1 to 8 holes", 1)
 	refused("do not meet its holes", 1, route.HopHole{Barrel: s.barrel("Top micro"), At: at(6, 4)})
 	refused("do not meet its holes", 1, route.HopHole{Barrel: s.barrel("Top micro"), At: at(7, 4)})
-	refused("does not lead on from", 4, route.HopHole{Barrel: s.barrel("Buried"), At: at(6, 4)}, route.HopHole{Barrel: s.barrel("Buried"), At: at(7, 4)})
-	refused("the board's house does not make (id 99)", 1, route.HopHole{Barrel: 99, At: at(6, 4)}, route.HopHole{Barrel: s.barrel("Buried"), At: at(7, 4)})
+	refused("does not lead on from", 4, route.HopHole{Barrel: s.barrel("Buried"), At: at(6, 4)},
+		route.HopHole{Barrel: s.barrel("Buried"), At: at(7, 4)})
+	refused("the board's house does not make (id 99)", 1, route.HopHole{Barrel: 99, At: at(6, 4)},
+		route.HopHole{Barrel: s.barrel("Buried"), At: at(7, 4)})
 }
 
 // Where the house stacks nothing, holes beside each other are drawn, and none on another.
@@ -132,7 +143,7 @@ func TestAHopWhereNothingIsStacked(t *testing.T) {
 	s.Doc.Put(&b)
 	s.refuses(&edit.DrawTrack{Net: s.net("A"), Runs: []edit.Run{
 		{Layer: b.At(0), Path: geom.Corners(at(2, 10), at(8, 10))},
-		{Layer: b.At(3), Path: geom.Corners(at(8, 10), at(16, 10)), Hop: &route.Hop{Holes: []route.HopHole{{Barrel: s.barrel("Top micro"), At: at(8, 10)}, {Barrel: s.barrel("Buried"), At: at(8, 10)}}}},
+		{Layer: b.At(3), Path: geom.Corners(at(8, 10), at(16, 10)), Hop: s.hop("Top micro", at(8, 10), "Buried", at(8, 10))},
 	}}, "the house stacks none on another")
 	stepped(s)
 	assert.Equal(t, []string{"Top micro", "Buried"}, s.barrels())
@@ -142,7 +153,7 @@ func TestAHopWhereNothingIsStacked(t *testing.T) {
 	up.Doc.Put(&b)
 	up.do(&edit.DrawTrack{Net: up.net("A"), Runs: []edit.Run{ // and from below
 		{Layer: b.At(3), Path: geom.Corners(at(16, 10), at(8.5, 10))},
-		{Layer: b.At(0), Path: geom.Corners(at(8, 10), at(2, 10)), Hop: &route.Hop{Holes: []route.HopHole{{Barrel: up.barrel("Buried"), At: at(8.5, 10)}, {Barrel: up.barrel("Top micro"), At: at(8, 10)}}}},
+		{Layer: b.At(0), Path: geom.Corners(at(8, 10), at(2, 10)), Hop: up.hop("Buried", at(8.5, 10), "Top micro", at(8, 10))},
 	}})
 	assert.Empty(t, up.broken())
 }
@@ -152,7 +163,8 @@ func TestTheBestHopIsMade(t *testing.T) {
 	s := fine(t)
 	b := s.Doc.Board
 	draw := func(net string, y float64, from, to int) edit.Command {
-		return &edit.DrawTrack{Net: s.net(net), Runs: []edit.Run{{Layer: b.At(from), Path: geom.Corners(at(2, y), at(6, y))}, {Layer: b.At(to), Path: geom.Corners(at(6, y), at(9, y))}}}
+		return &edit.DrawTrack{Net: s.net(net), Runs: []edit.Run{{Layer: b.At(from), Path: geom.Corners(at(2, y), at(6, y))},
+			{Layer: b.At(to), Path: geom.Corners(at(6, y), at(9, y))}}}
 	}
 	s.do(draw("A", 10, 0, 1))
 	assert.Equal(t, []string{"Top micro"}, s.barrels(), "the shallowest")
@@ -177,6 +189,34 @@ func TestViasThroughAllLayers(t *testing.T) {
 	require.Positive(t, way.Hops)
 	s.do(&edit.DrawTrack{Net: s.net("A"), Runs: way.Runs})
 	assert.Zero(t, s.open("A"))
+	assert.Empty(t, s.broken())
+}
+
+// Where nothing leads to the layer, or only aside, a track is refused: its parts would not be joined.
+func TestNoHopLeadsThere(t *testing.T) {
+	draw := func(s *shop, to int) edit.Command {
+		b := s.Doc.Board
+		return &edit.DrawTrack{Net: s.net("A"), Runs: []edit.Run{
+			{Layer: b.At(0), Path: geom.Corners(at(2, 10), at(6, 10))},
+			{Layer: b.At(to), Path: geom.Corners(at(6, 10), at(9, 10))},
+		}}
+	}
+	only := func(stacked int, names ...string) *shop {
+		s := fine(t)
+		b := *s.Doc.Board
+		b.Holes.Stacked = stacked
+		b.Holes.Barrels = slices.DeleteFunc(slices.Clone(b.Holes.Barrels), func(l design.Barrel) bool { return !slices.Contains(names, l.Name) })
+		s.Doc.Put(&b)
+		return s
+	}
+	s := only(1, "Top micro")
+	s.refuses(draw(s, 3), "no hole that the house makes leads from Top to Inner 3")
+	s = only(1, "Top micro", "Buried")
+	s.refuses(draw(s, 3), "from Top to Inner 3 only holes beside each other lead")
+	assert.Empty(t, s.Doc.Tracks)
+	s = only(2, "Top micro", "Buried")
+	s.do(draw(s, 3))
+	assert.Equal(t, []string{"Top micro", "Buried"}, s.barrels(), "on each other")
 	assert.Empty(t, s.broken())
 }
 
@@ -232,7 +272,8 @@ func TestRecipesAreFollowed(t *testing.T) {
 	b := s.Doc.Board
 	for i, net := range []string{"A", "B"} {
 		y := []float64{10, 4}[i]
-		s.do(&edit.DrawTrack{Net: s.net(net), Runs: []edit.Run{{Layer: b.At(0), Path: geom.Corners(at(2, y), at(6, y))}, {Layer: b.At(1), Path: geom.Corners(at(6, y), at(9, y))}}})
+		s.do(&edit.DrawTrack{Net: s.net(net), Runs: []edit.Run{{Layer: b.At(0), Path: geom.Corners(at(2, y), at(6, y))},
+			{Layer: b.At(1), Path: geom.Corners(at(6, y), at(9, y))}}})
 	}
 	require.Equal(t, []string{"Top micro", "Top micro"}, s.barrels())
 	holes := s.Doc.Board.Holes
@@ -252,7 +293,8 @@ func TestRecipesAreFollowed(t *testing.T) {
 	assert.Empty(t, s.broken())
 
 	more := wider
-	more.Barrels = append(append([]design.Barrel{}, wider.Barrels...), design.Barrel{Name: "One", From: b.At(0), To: b.At(5)}, design.Barrel{Name: "Two", From: b.At(0), To: b.At(5)})
+	more.Barrels = append(append([]design.Barrel{}, wider.Barrels...), design.Barrel{Name: "One", From: b.At(0), To: b.At(5)},
+		design.Barrel{Name: "Two", From: b.At(0), To: b.At(5)})
 	s.do(&edit.SetHoles{Holes: more})
 	assert.NotEqual(t, s.barrel("One"), s.barrel("Two"), "new ones have ids of their own")
 	assert.NotZero(t, s.barrel("One"))
@@ -265,7 +307,8 @@ func TestRecipesAreFollowed(t *testing.T) {
 	}
 	s.do(&edit.SetHop{ID: ids[1], Way: 1})
 	through := wider
-	through.Ways = []design.Way{{From: b.At(0), To: b.At(1), Steps: []design.Step{{Barrel: s.barrel("Through")}}}, {From: b.At(0), To: b.At(1), Steps: []design.Step{{Barrel: s.barrel("Top micro")}}}}
+	through.Ways = []design.Way{{From: b.At(0), To: b.At(1), Steps: []design.Step{{Barrel: s.barrel("Through")}}},
+		{From: b.At(0), To: b.At(1), Steps: []design.Step{{Barrel: s.barrel("Top micro")}}}}
 	c = &edit.SetHoles{Holes: through}
 	s.do(c)
 	assert.Equal(t, []string{"Through", "Top micro"}, s.barrels())

@@ -52,16 +52,16 @@ func (c *SetPlane) Apply(tx *Tx) error {
 	return (&PutPour{design.Pour{Net: c.Net, Layers: []design.LayerID{c.Layer}}}).Apply(tx)
 }
 
-// SplitPour cuts a copper area in two along a line that leads across it: the smaller part becomes an area of the net, the other stays
+// CutPour cuts a copper area in two along a line that leads across it: the smaller part becomes an area of the net, the other stays
 // what it was. A plane becomes an area whose edge is the board's.
-type SplitPour struct {
+type CutPour struct {
 	ID   design.ID    `json:"id"`
 	Line []geom.Point `json:"line"`
 	Net  design.ID    `json:"net"`
 }
 
 // Apply the command.
-func (c *SplitPour) Apply(tx *Tx) error {
+func (c *CutPour) Apply(tx *Tx) error {
 	p, err := get(tx.Doc.Pours, c.ID, "copper area")
 	if err != nil {
 		return err

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 
@@ -30,29 +31,22 @@ func (c *PutPour) Apply(tx *Tx) error {
 		return fmt.Errorf("the board has no outline that the area could fill; draw one first, or draw the area's edge")
 	}
 	if p.Name == "" {
-		p.Name = tx.pourName(p.Net)
+		taken := map[string]bool{}
+		for _, o := range tx.Doc.Pours {
+			taken[o.Name] = true
+		}
+		p.Name = freeName(cmp.Or(tx.Doc.NetName(p.Net), "area"), taken)
 	}
 	return tx.Put(&p)
 }
 
-// pourName is a name for an area of a net that no other bears.
-func (tx *Tx) pourName(net design.ID) string {
-	taken := map[string]bool{}
-	for _, p := range tx.Doc.Pours {
-		taken[p.Name] = true
+// freeName is a name that is not taken: the stem, else with a number.
+func freeName(stem string, taken map[string]bool) string {
+	name := stem
+	for i := 2; taken[name]; i++ {
+		name = fmt.Sprintf("%s %d", stem, i)
 	}
-	stem := "area"
-	if n := tx.Doc.Nets[net]; n != nil {
-		stem = n.Name
-	}
-	if !taken[stem] {
-		return stem
-	}
-	for i := 2; ; i++ {
-		if s := fmt.Sprintf("%s %d", stem, i); !taken[s] {
-			return s
-		}
-	}
+	return name
 }
 
 // SetJoins says how copper areas join vias and the pads of parts: design.ByRule, Solidly, BySpokes or NotJoined. Pad names the pads of

@@ -85,7 +85,7 @@ var kinds = map[string]func() Command{
 	"setHop":          func() Command { return &SetHop{} },
 	"takeStack":       func() Command { return &TakeStack{} },
 	"putStitching":    func() Command { return &PutStitching{} },
-	"splitPour":       func() Command { return &SplitPour{} },
+	"cutPour":         func() Command { return &CutPour{} },
 	"setPlane":        func() Command { return &SetPlane{} },
 	"addVia":          func() Command { return &AddVia{} },
 	"carry":           func() Command { return &Carry{} },

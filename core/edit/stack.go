@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"reflect"
 	"slices"
 
 	"goldentrace/core/design"
@@ -54,15 +55,18 @@ type PutStack struct {
 
 // Apply the command.
 func (c *PutStack) Apply(tx *Tx) error {
+	return tx.putStack(c.Layers, func(is *design.Board) { set(&is.Wanted, c.Wanted) })
+}
+
+// putStack gives the board the layers, and what else change says of it then.
+func (tx *Tx) putStack(layers []design.StackLayer, change func(is *design.Board)) error {
 	was := tx.Doc.Board
-	q := *was
-	set(&q.Wanted, c.Wanted)
-	for _, l := range c.Layers {
+	for _, l := range layers {
 		switch {
 		case l.ID != 0 && was.Layer(l.ID) == nil:
 			return fmt.Errorf("the stack has no layer with the id %d", l.ID)
 		case l.ID != 0 && was.Layer(l.ID).Copper() != l.Copper():
-			return fmt.Errorf("%s cannot become what it is not; remove the layer, and put another in its place", l.Name)
+			return notSo(&l)
 		case l.Dielectric() && l.Thickness < units.Micrometre:
 			return fmt.Errorf("%s lies between copper; it has to be 0.001 mm thick at least", l.Name)
 		case l.Copper() && (l.Thickness < units.Micrometre || l.Thickness > units.MM):
@@ -70,13 +74,14 @@ func (c *PutStack) Apply(tx *Tx) error {
 		}
 	}
 	names := map[string]bool{}
-	for _, l := range c.Layers {
+	for _, l := range layers {
 		if names[l.Name] {
 			return fmt.Errorf("two layers are called %s; how would they be told apart", l.Name)
 		}
 		names[l.Name] = true
 	}
-	is := q.Stacked(c.Layers)
+	is := was.Stacked(layers)
+	change(is)
 	if err := is.Valid(); err != nil {
 		return err
 	}
@@ -89,10 +94,10 @@ func (c *PutStack) Apply(tx *Tx) error {
 	if err := tx.spare(drop); err != nil {
 		return err
 	}
-	if err := tx.joinsAsBefore(was, is); err != nil {
+	if err := tx.partsNothing(was, is); err != nil {
 		return err
 	}
-	if was.Wanted == is.Wanted && slices.Equal(was.Stack, is.Stack) {
+	if reflect.DeepEqual(was, is) {
 		return nil
 	}
 	if err := tx.Put(is); err != nil {
@@ -101,8 +106,13 @@ func (c *PutStack) Apply(tx *Tx) error {
 	return tx.turned()
 }
 
-// joinsAsBefore refuses a stack on which vias would pass layers of copper that they did not pass, or parts would stand on others.
-func (tx *Tx) joinsAsBefore(was, is *design.Board) error {
+// notSo refuses a layer that is to be of something else.
+func notSo(l *design.StackLayer) error {
+	return fmt.Errorf("%s cannot become what it is not; remove the layer, and put another in its place", l.Name)
+}
+
+// partsNothing refuses a stack on which vias would pass layers of copper that they did not pass, or parts would stand on others.
+func (tx *Tx) partsNothing(was, is *design.Board) error {
 	if len(tx.Doc.Tracks)+len(tx.Doc.Vias)+len(tx.Doc.Pours) > 0 && (was.Top() != is.Top() || was.Bottom() != is.Bottom()) {
 		return fmt.Errorf("the outer copper layers, %s and %s, stay outside while there is copper on the board, since the parts stand on them",
 			was.Layer(was.Top()).Name, was.Layer(was.Bottom()).Name)
@@ -171,23 +181,9 @@ func (c *TakeStack) Apply(tx *Tx) error {
 	}
 	for i := range layers {
 		if l := &layers[i]; l.ID == 0 {
-			for stem, n := l.Name, 2; taken[l.Name]; n++ {
-				l.Name = fmt.Sprint(stem, " ", n)
-			}
+			l.Name = freeName(l.Name, taken)
 			taken[l.Name] = true
 		}
 	}
-	bare := *tx.Doc.Board
-	bare.Holes = design.Holes{Next: bare.Holes.Next} // those of the house come with its stack
-	was := tx.Doc.Board.Holes
-	if err := tx.Put(&bare); err != nil {
-		return err
-	}
-	if err := (&PutStack{Layers: layers, Wanted: &ready.Wanted}).Apply(tx); err != nil {
-		return err
-	}
-	is := *tx.Doc.Board
-	is.Holes = was
-	is.Holes = ready.Holes.On(&is)
-	return tx.Put(&is)
+	return tx.putStack(layers, func(is *design.Board) { is.Wanted, is.Holes = ready.Wanted, ready.Holes.On(is) })
 }

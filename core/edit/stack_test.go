@@ -96,7 +96,8 @@ func TestLayersMoveWithWhatLiesOnThem(t *testing.T) {
 
 	// a blind via down to a layer that moves below another would pass that
 	d = synthetic.FourLayers()
-	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(3_000_000, 3_000_000), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(1)})
+	d.Put(&design.Via{ID: d.NewID(), At: geom.Pt(3_000_000, 3_000_000), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0),
+		To: d.Board.At(1)})
 	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "via")
 	assert.ErrorContains(t, putting(t, d, swapped("Inner 1", "Inner 2")), "would pass other layers than now")
 	for v := range d.Vias.All() {
@@ -140,7 +141,9 @@ func TestStacksThatCannotBe(t *testing.T) {
 	} {
 		assert.ErrorContains(t, putting(t, d, c), why)
 	}
-	require.NoError(t, putting(t, d, change("Core", func(l *design.StackLayer) { l.Thickness, l.Permittivity, l.Kind = 900_000, 3_900, design.PrepregLayer })))
+	require.NoError(t, putting(t, d, change("Core", func(l *design.StackLayer) {
+		l.Thickness, l.Permittivity, l.Kind = 900_000, 3_900, design.PrepregLayer
+	})))
 	require.NoError(t, putting(t, d, without("Top silk")))
 	assert.False(t, d.Board.Coated(design.SilkLayer, false))
 	wanted := int64(1_600_000)
@@ -209,7 +212,8 @@ func TestLayerBecomesAPlane(t *testing.T) {
 		both.Layers = []design.LayerID{in1, in2}
 		require.NoError(t, do(&edit.PutPour{Pour: both}))
 	}
-	require.NoError(t, do(&edit.PutPour{Pour: design.Pour{Net: synthetic.FourC, Layers: []design.LayerID{in2}, Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(9, 9))}}))
+	require.NoError(t, do(&edit.PutPour{Pour: design.Pour{Net: synthetic.FourC, Layers: []design.LayerID{in2},
+		Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9, 0), geom.Pt(9, 9))}}))
 	require.NoError(t, do(&edit.SetPlane{Layer: in2, Net: synthetic.FourA}))
 	assert.Equal(t, []string{"A Inner 2", "B Inner 1", "C Inner 2"}, planes(), "one with an edge of its own is no plane")
 	assert.ErrorContains(t, do(&edit.SetPlane{Layer: in2, Net: synthetic.FourA}), "this would change nothing", "it is one already")
@@ -244,7 +248,8 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 	}
 	require.Equal(t, "Top silk, Top mask, Top, Core, Bottom, Bottom mask, Bottom silk", all())
 	s.do(&edit.AddLayer{Kind: design.CopperLayer, At: id("Core"), Below: true})
-	assert.Equal(t, "Top silk, Top mask, Top, Core, Inner 1, Prepreg 1, Bottom, Bottom mask, Bottom silk", all(), "with a prepreg to the copper below")
+	assert.Equal(t, "Top silk, Top mask, Top, Core, Inner 1, Prepreg 1, Bottom, Bottom mask, Bottom silk", all(),
+		"with a prepreg to the copper below")
 	s.do(&edit.AddLayer{Kind: design.CopperLayer, At: id("Core")})
 	assert.Equal(t, "Top silk, Top mask, Top, Prepreg 2, Inner 2, Core, Inner 1, Prepreg 1, Bottom, Bottom mask, Bottom silk", all())
 	s.do(&edit.AddLayer{Kind: design.PrepregLayer, At: id("Bottom mask")})
@@ -262,7 +267,8 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 	s.do(&edit.DropLayer{ID: id("Top finish")})
 	s.refuses(&edit.AddLayer{Kind: design.FinishLayer, At: id("Core"), Below: true}, "that side has finish already")
 	s.do(&edit.AddLayer{Kind: design.FinishLayer, At: id("Core")})
-	assert.Equal(t, "Top silk, Top mask, Top finish, Top", all()[:len("Top silk, Top mask, Top finish, Top")], "what lies above a layer within is the upper side")
+	assert.Equal(t, "Top silk, Top mask, Top finish, Top", all()[:len("Top silk, Top mask, Top finish, Top")],
+		"what lies above a layer within is the upper side")
 	s.refuses(&edit.AddLayer{Kind: "gold", At: id("Top")}, `"gold" is not a kind of layer`)
 	s.refuses(&edit.AddLayer{Kind: design.CoreLayer, At: 99}, "no layer with the id 99")
 
@@ -274,8 +280,10 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 
 	was := s.Doc.Board.Layer(id("Core"))
 	name, thick, material, permittivity, loss, kind := "Middle", int64(710_000), "Ceramic", int32(9_800), int32(200), design.PrepregLayer
-	s.do(&edit.SetLayer{ID: was.ID, Name: &name, Thickness: &thick, Material: &material, Permittivity: &permittivity, Loss: &loss, Kind: &kind})
-	assert.Equal(t, design.StackLayer{ID: was.ID, Name: "Middle", Kind: design.PrepregLayer, Thickness: 710_000, Material: "Ceramic", Permittivity: 9_800, Loss: 200}, *s.Doc.Board.Layer(was.ID))
+	s.do(&edit.SetLayer{ID: was.ID, Name: &name, Thickness: &thick, Material: &material, Permittivity: &permittivity, Loss: &loss,
+		Kind: &kind})
+	assert.Equal(t, design.StackLayer{ID: was.ID, Name: "Middle", Kind: design.PrepregLayer, Thickness: 710_000, Material: "Ceramic",
+		Permittivity: 9_800, Loss: 200}, *s.Doc.Board.Layer(was.ID))
 	rough := int64(700)
 	s.do(&edit.SetLayer{ID: id("Top"), Roughness: &rough})
 	assert.EqualValues(t, 700, s.Doc.Board.Layer(id("Top")).Roughness)
@@ -289,8 +297,8 @@ func TestLayersOfTheStackOneByOne(t *testing.T) {
 	require.NoError(t, s.Doc.Whole())
 }
 
-// A plane is split by a line into areas of two nets, and one of these again; what leads nowhere is refused.
-func TestPlaneIsSplit(t *testing.T) {
+// A plane is cut by a line into areas of two nets, and one of these again; what leads nowhere is refused.
+func TestPlaneIsCut(t *testing.T) {
 	s, gnd := filledBoard(t)
 	a := s.net("A")
 	var plane design.ID
@@ -298,11 +306,11 @@ func TestPlaneIsSplit(t *testing.T) {
 		plane = p.ID
 	}
 	line := func(c ...geom.Point) []geom.Point { return c }
-	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, 5), at(10, 30))}, "does not lead across")
-	s.refuses(&edit.SplitPour{ID: plane, Net: 77, Line: line(at(10, -5), at(10, 30))}, "no such net")
-	s.refuses(&edit.SplitPour{ID: 77, Net: a, Line: line(at(10, -5), at(10, 30))}, "no such copper area")
-	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, -5))}, "2 to 1000 places")
-	s.do(&edit.SplitPour{ID: plane, Net: a, Line: line(at(10, -5), at(10, 30))})
+	s.refuses(&edit.CutPour{ID: plane, Net: a, Line: line(at(10, 5), at(10, 30))}, "does not lead across")
+	s.refuses(&edit.CutPour{ID: plane, Net: 77, Line: line(at(10, -5), at(10, 30))}, "no such net")
+	s.refuses(&edit.CutPour{ID: 77, Net: a, Line: line(at(10, -5), at(10, 30))}, "no such copper area")
+	s.refuses(&edit.CutPour{ID: plane, Net: a, Line: line(at(10, -5))}, "2 to 1000 places")
+	s.do(&edit.CutPour{ID: plane, Net: a, Line: line(at(10, -5), at(10, 30))})
 	areas := func() map[string]float64 {
 		out := map[string]float64{}
 		for p := range s.Doc.Pours.All() {
@@ -312,11 +320,11 @@ func TestPlaneIsSplit(t *testing.T) {
 		return out
 	}
 	assert.InDeltaMapValues(t, map[string]float64{"GND GND": 600, "A A": 200}, areas(), 1e-6)
-	s.do(&edit.SplitPour{ID: plane, Net: gnd, Line: line(at(45, 10), at(30, 10), at(30, 25))})
+	s.do(&edit.CutPour{ID: plane, Net: gnd, Line: line(at(45, 10), at(30, 10), at(30, 25))})
 	assert.InDeltaMapValues(t, map[string]float64{"GND GND": 500, "A A": 200, "GND GND 2": 100}, areas(), 1e-6)
 	require.NoError(t, s.Doc.Whole())
 	locked := *s.Doc.Pours[plane]
 	locked.Locked = true
 	s.Doc.Put(&locked)
-	s.refuses(&edit.SplitPour{ID: plane, Net: a, Line: line(at(20, -5), at(20, 30))}, "is locked")
+	s.refuses(&edit.CutPour{ID: plane, Net: a, Line: line(at(20, -5), at(20, 30))}, "is locked")
 }

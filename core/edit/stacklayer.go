@@ -10,7 +10,7 @@ import (
 // AddLayer puts a new layer of a kind into the stack, above or below one there is; of copper, a prepreg comes with it where it would
 // else lie on other copper. A coat goes where it belongs on the side of that layer.
 type AddLayer struct {
-	Kind  design.LayerKind `json:"kind"`
+	Kind  design.LayerKind `json:"of"`
 	At    design.LayerID   `json:"at"`
 	Below bool             `json:"below,omitempty"`
 }
@@ -28,7 +28,7 @@ func (c *AddLayer) Apply(tx *Tx) error {
 type SetLayer struct {
 	ID           design.LayerID    `json:"id"`
 	Name         *string           `json:"name,omitempty"`
-	Kind         *design.LayerKind `json:"kind,omitempty"`      // core or prepreg, of what lies between copper
+	Kind         *design.LayerKind `json:"of,omitempty"`        // core or prepreg, of what lies between copper
 	Thickness    *int64            `json:"thickness,omitempty"` // nanometres
 	Material     *string           `json:"material,omitempty"`
 	Permittivity *int32            `json:"permittivity,omitempty"` // thousandths
@@ -52,7 +52,7 @@ func (c *SetLayer) Apply(tx *Tx) error {
 	if c.Kind != nil {
 		is := *l
 		if is.Kind = *c.Kind; !is.Dielectric() || !l.Dielectric() {
-			return fmt.Errorf("%s cannot become what it is not; remove the layer, and put another in its place", l.Name)
+			return notSo(l)
 		}
 		*l = is
 	}

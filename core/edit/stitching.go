@@ -49,7 +49,11 @@ func (c *PutStitching) Apply(tx *Tx) error {
 		return fmt.Errorf("a stitching is of a net; say which it ties together")
 	}
 	if s.Name == "" {
-		s.Name = tx.stitchingName(n.Name)
+		taken := map[string]bool{}
+		for _, o := range tx.Doc.Stitchings {
+			taken[o.Name] = true
+		}
+		s.Name = freeName(n.Name, taken)
 	}
 	if tx.Doc.Board.Layers() < 2 {
 		return fmt.Errorf("the board has one copper layer: vias would tie nothing together")
@@ -147,21 +151,6 @@ func (tx *Tx) ties(v *design.Via) bool {
 		}
 	}
 	return !any || len(on) > 1
-}
-
-func (tx *Tx) stitchingName(stem string) string {
-	taken := map[string]bool{}
-	for _, s := range tx.Doc.Stitchings {
-		taken[s.Name] = true
-	}
-	if !taken[stem] {
-		return stem
-	}
-	for i := 2; ; i++ {
-		if s := fmt.Sprintf("%s %d", stem, i); !taken[s] {
-			return s
-		}
-	}
 }
 
 // stitches are the places at which the vias of a stitching would stand.

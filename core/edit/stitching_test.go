@@ -91,21 +91,24 @@ func TestStitchingInAGrid(t *testing.T) {
 		"say at which distance":                {Net: gnd, Pitch: 5_000_000, Pattern: design.AtEdge},
 		"say which, and how far":               {Net: gnd, Pitch: 5_000_000, Pattern: design.AlongTracks, Apart: 1},
 		"crosses itself":                       {Net: gnd, Pitch: 5_000_000, Outline: geom.Corners(at(0, 0), at(9, 9), at(9, 0), at(0, 9))},
-		"nowhere does a via of GND fit":        {Net: gnd, Pitch: 5_000_000, Outline: geom.Corners(at(2, 9.8), at(9, 9.8), at(9, 10.2), at(2, 10.2))},
-		"there is no such stitching":           {ID: 7, Net: gnd, Pitch: 5_000_000},
+		"nowhere does a via of GND fit": {Net: gnd, Pitch: 5_000_000,
+			Outline: geom.Corners(at(2, 9.8), at(9, 9.8), at(9, 10.2), at(2, 10.2))},
+		"there is no such stitching": {ID: 7, Net: gnd, Pitch: 5_000_000},
 	} {
 		s, _ := filledBoard(t)
 		s.refuses(&edit.PutStitching{Stitching: bad}, why)
 	}
 	lone, gnd := filledBoard(t)
-	lone.do(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 10_000_000, Outline: geom.Corners(at(1, 1), at(12, 1), at(12, 8), at(1, 8))}})
+	lone.do(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 10_000_000,
+		Outline: geom.Corners(at(1, 1), at(12, 1), at(12, 8), at(1, 8))}})
 	assert.Len(t, lone.vias(), 2, "within its own edge")
 	for p := range lone.Doc.Pours.All() {
 		q := *p
 		q.Layers = q.Layers[:1]
 		lone.Doc.Put(&q)
 	}
-	lone.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 10_000_000, Name: "Other"}}, "nowhere does a via of GND fit that would tie")
+	lone.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 10_000_000, Name: "Other"}},
+		"nowhere does a via of GND fit that would tie")
 }
 
 func TestStitchingAlongTheEdgeAndTracks(t *testing.T) {
@@ -126,7 +129,8 @@ func TestStitchingAlongTheEdgeAndTracks(t *testing.T) {
 		assert.Equal(t, 900_000.0, math.Abs(float64(p.Y-10_000_000)))
 	}
 	assert.Empty(t, s.broken())
-	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 3_000_000, Pattern: design.AlongTracks, Along: a, Apart: 500_000, Name: "Near"}}, "nowhere does a via of GND fit")
+	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 3_000_000, Pattern: design.AlongTracks, Along: a,
+		Apart: 500_000, Name: "Near"}}, "nowhere does a via of GND fit")
 }
 
 // Vias of a stitching are of the barrel that it says; where they are made anew by changed sizes they stay of it.
@@ -154,5 +158,6 @@ func TestStitchingByABarrel(t *testing.T) {
 		assert.EqualValues(t, 300_000, v.Diameter)
 		assert.NotNil(t, s.Doc.Stitchings[v.Group], "still of the stitching")
 	}
-	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: s.net("A"), Pitch: 4_000_000, Barrel: s.barrel("Bottom micro"), Name: "Other"}}, "nowhere does a via of A fit")
+	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: s.net("A"), Pitch: 4_000_000, Barrel: s.barrel("Bottom micro"),
+		Name: "Other"}}, "nowhere does a via of A fit")
 }

@@ -58,7 +58,11 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	}
 	for i, leg := range legs {
 		if i > 0 && leg.Layer != legs[i-1].Layer {
-			if err := tx.putHop(field, field.HopOf(legs[i-1], leg, c.Net), c.Net, leg.Width); err != nil {
+			hop, err := field.HopOf(legs[i-1], leg, c.Net)
+			if err != nil {
+				return err
+			}
+			if err := tx.putHop(field, hop, c.Net, leg.Width); err != nil {
 				return err
 			}
 		}

@@ -19,7 +19,7 @@ type AddVia struct {
 	To       design.LayerID  `json:"to,omitempty"`
 	Diameter int64           `json:"diameter,omitempty"`
 	Hole     int64           `json:"hole,omitempty"`
-	Kind     string          `json:"kind,omitempty"`
+	Kind     string          `json:"made,omitempty"`
 	Cover    string          `json:"cover,omitempty"`
 	Pads     []design.ViaPad `json:"pads,omitempty"`
 }

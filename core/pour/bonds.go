@@ -10,18 +10,22 @@ import (
 )
 
 // Bonds are the pieces of a net that its copper areas join, each list those that hang together: islands of several areas that lie over
-// each other on a layer are one. Where the library fails, they count as apart. Cost: where areas of the net lie over each other, that of
-// holding their pieces against each other, tile by tile.
-func (f *Fills) Bonds(net design.ID) (out []layout.Bond) {
-	for _, l := range f.doc.Board.Copper() {
-		var all []Key
-		for _, k := range f.Keys() {
-			if p := f.doc.Pours[k.Pour]; p != nil && p.Net == net && k.Layer == l.ID {
-				all = append(all, k)
-			}
+// each other on a layer are one. Where the library fails, they count as apart. Cost, once after something was filled: where areas of the
+// net lie over each other, that of holding their pieces against each other, tile by tile.
+func (f *Fills) Bonds(net design.ID) []layout.Bond {
+	out, known := f.bonds[net]
+	if known {
+		return out
+	}
+	on := map[design.LayerID][]Key{}
+	for _, k := range f.Keys() {
+		if p := f.doc.Pours[k.Pour]; p != nil && p.Net == net {
+			on[k.Layer] = append(on[k.Layer], k)
 		}
-		groups := f.together(all)
-		for _, k := range all {
+	}
+	for _, l := range slices.Sorted(maps.Keys(on)) {
+		groups := f.together(on[l])
+		for _, k := range on[l] {
 			for _, is := range f.Islands(k) {
 				if g := groups[is]; is.Stays && (g == nil || g[0] == is) {
 					var refs layout.Bond
@@ -36,6 +40,10 @@ func (f *Fills) Bonds(net design.ID) (out []layout.Bond) {
 			}
 		}
 	}
+	if f.bonds == nil {
+		f.bonds = map[design.ID][]layout.Bond{}
+	}
+	f.bonds[net] = out
 	return out
 }
 
@@ -97,12 +105,13 @@ func (f *Fills) hold(layer design.LayerID, changed map[Key]map[Tile]bool) {
 	}
 	for _, keys := range of {
 		if len(keys) > 1 {
-			f.held(keys, changed)
+			f.holdOver(keys, changed)
 		}
 	}
 }
 
-func (f *Fills) held(keys []Key, changed map[Key]map[Tile]bool) {
+// holdOver does so among areas of one net on one layer.
+func (f *Fills) holdOver(keys []Key, changed map[Key]map[Tile]bool) {
 	type loose struct {
 		*Island
 		key  Key

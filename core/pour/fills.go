@@ -21,6 +21,7 @@ type Fills struct {
 	ground
 	of    map[Key]*fill
 	stale map[Key]map[Tile]bool
+	bonds map[design.ID][]layout.Bond // of nets that were asked for since something was taken in
 }
 
 // fill is what one area fills on one layer.
@@ -40,6 +41,7 @@ func New(d *design.Doc, x *layout.Index, r *rules.Set) *Fills {
 
 // Anew makes all tiles of all areas stale, as after a rule, the stack or the board's edge changed.
 func (f *Fills) Anew() {
+	f.bonds = nil
 	gone := maps.Clone(f.of)
 	for p := range f.doc.Pours.All() {
 		for _, l := range p.Layers {
@@ -83,6 +85,7 @@ func (f *Fills) whole(k Key) {
 // Pour follows a change of a copper area; before or after is nil when it came or went. Those that give way to it are filled anew where
 // they meet it. Its name and its lock change nothing.
 func (f *Fills) Pour(before, after *design.Pour) {
+	f.bonds = nil
 	if before != nil && after != nil {
 		was, is := *before, *after
 		was.Name, was.Locked = is.Name, is.Locked
@@ -218,6 +221,7 @@ type Changed struct {
 
 // Take takes outcomes in, finds the islands of what changed anew, and tells which tiles look otherwise now.
 func (f *Fills) Take(list []Outcome) (out []Changed) {
+	f.bonds = nil
 	by, layers := map[Key][]Outcome{}, map[design.LayerID]bool{}
 	for _, o := range list {
 		by[o.Key] = append(by[o.Key], o)

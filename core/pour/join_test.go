@@ -86,7 +86,8 @@ func TestSpokes(t *testing.T) {
 			}
 			assert.True(t, found, "at %v°: %v", want, got)
 		}
-		assert.Nil(t, f.At(k, pin.At.Add(geom.Pt(int64((800_000+c.gap*0.98)*math.Cos(0.35)), int64((800_000+c.gap*0.98)*math.Sin(0.35))))), "the gap is free")
+		assert.Nil(t, f.At(k, pin.At.Add(geom.Pt(int64((800_000+c.gap*0.98)*math.Cos(0.35)),
+			int64((800_000+c.gap*0.98)*math.Sin(0.35))))), "the gap is free")
 		require.Len(t, f.Islands(k), 1)
 		assert.Equal(t, []int{1}, []int{len(f.Islands(k)[0].Touches)})
 	}
@@ -241,7 +242,8 @@ func TestAreasOverEachOtherJoin(t *testing.T) {
 	other.ID, other.Part, other.At = d.NewID(), 998, mm(3, 6)
 	d.Put(&other)
 	area := func(id design.ID, name string, x0, x1 float64, islands string) {
-		q := design.Pour{ID: id, Name: name, Net: p.Net, Layers: p.Layers, Islands: islands, Outline: geom.Corners(mm(x0, 2), mm(x1, 2), mm(x1, 10), mm(x0, 10))}
+		q := design.Pour{ID: id, Name: name, Net: p.Net, Layers: p.Layers, Islands: islands,
+			Outline: geom.Corners(mm(x0, 2), mm(x1, 2), mm(x1, 10), mm(x0, 10))}
 		d.Put(&q)
 	}
 	pads := func() (out []int) {

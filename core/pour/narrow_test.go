@@ -1,6 +1,7 @@
 package pour_test
 
 import (
+	"errors"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -26,18 +27,22 @@ func TestTheWidthThatFillsAGap(t *testing.T) {
 	d.Put(&q)
 	k := pour.Key{Pour: p.ID, Layer: d.Board.Top()}
 	f := filled(t, d)
+	going := func(float64) error { return nil }
 	between := []geom.Point{mm(6, 3.45), mm(9, 3.45), mm(12, 3.45)}
 	on := []geom.Point{mm(6, 3), mm(9, 3.2)} // on a track, and within its clearance
 	all := append(append([]geom.Point{mm(9, 8), mm(9, -3)}, between...), on...)
 	assert.Equal(t, append(append([]geom.Point{}, between...), on...), f.Unfilled(k, all), "the area's own copper and what lies beyond the board are none")
-	width, n, err := f.WidthFor(k, f.Unfilled(k, all))
+	width, n, err := f.WidthFor(k, f.Unfilled(k, all), going)
 	require.NoError(t, err)
 	assert.EqualValues(t, 200_000, width)
 	assert.Equal(t, 3, n, "what foreign copper keeps free no width fills")
-	width, n, err = f.WidthFor(k, on)
+	width, n, err = f.WidthFor(k, on, going)
 	require.NoError(t, err)
 	assert.Zero(t, width)
 	assert.Zero(t, n)
+	stopped := errors.New("stopped")
+	_, _, err = f.WidthFor(k, between, func(float64) error { return stopped })
+	assert.ErrorIs(t, err, stopped)
 	q.LeastWidth = width
 	d.Put(&q)
 	q.LeastWidth = 200_000

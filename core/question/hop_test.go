@@ -22,10 +22,13 @@ func TestWhatAHopWouldTake(t *testing.T) {
 	b := *d.Board
 	b.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(20_000_000, 0), geom.Pt(20_000_000, 20_000_000), geom.Pt(0, 20_000_000))
 	d.Put(&b)
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.HoleClearance: 200_000})
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000,
+		design.HoleClearance: 200_000})
 	net := synthetic.Net(d, "A")
-	d.Put(&design.Track{ID: 500, Layer: b.Top(), A: geom.Pt(2_000_000, 10_000_000), B: geom.Pt(4_000_000, 10_000_000), Width: 100_000, Net: net})
-	d.Put(&design.Track{ID: 501, Layer: b.Bottom(), A: geom.Pt(10_000_000, 2_000_000), B: geom.Pt(10_000_000, 18_000_000), Width: 200_000, Net: synthetic.Net(d, "WALL")})
+	d.Put(&design.Track{ID: 500, Layer: b.Top(), A: geom.Pt(2_000_000, 10_000_000), B: geom.Pt(4_000_000, 10_000_000), Width: 100_000,
+		Net: net})
+	d.Put(&design.Track{ID: 501, Layer: b.Bottom(), A: geom.Pt(10_000_000, 2_000_000), B: geom.Pt(10_000_000, 18_000_000),
+		Width: 200_000, Net: synthetic.Net(d, "WALL")})
 	w = workbench.Open(d, 0)
 	ask := Track{From: geom.Pt(4_000_000, 10_000_000), To: geom.Pt(10_000_000, 10_000_000), Layer: b.Top(), Net: net, HopTo: b.At(3)}
 	way, err := ask.Answer(w)
@@ -56,9 +59,11 @@ func TestWhatAHopWouldTake(t *testing.T) {
 	way, err = ask.Answer(w)
 	require.NoError(t, err)
 	end := way.Runs[len(way.Runs)-1].Path
-	assert.InDelta(t, 500_000, end[len(end)-1].Point.Dist(geom.Pt(10_000_000, 10_000_000)), 10, "the nearest place: half of 0.45 mm, 0.1 mm, half the wall, in steps of a tenth")
+	assert.InDelta(t, 500_000, end[len(end)-1].Point.Dist(geom.Pt(10_000_000, 10_000_000)), 10,
+		"the nearest place: half of 0.45 mm, 0.1 mm, half the wall, in steps of a tenth")
 	turned := int32(90_000)
-	ask = Track{From: geom.Pt(4_000_000, 10_000_000), To: geom.Pt(6_000_000, 10_000_000), Layer: b.Top(), Net: net, HopTo: b.At(3), HopBy: 2, Turned: &turned}
+	ask = Track{From: geom.Pt(4_000_000, 10_000_000), To: geom.Pt(6_000_000, 10_000_000), Layer: b.Top(), Net: net, HopTo: b.At(3),
+		HopBy: 2, Turned: &turned}
 	way, err = ask.Answer(w)
 	require.NoError(t, err)
 	assert.Equal(t, geom.Pt(6_000_000, 10_350_000), way.Hop.Holes[1].At, "upwards by half of both holes and 0.2 mm")

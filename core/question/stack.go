@@ -31,12 +31,11 @@ type LayerSeen struct {
 
 // ReadyStack is a ready-made stack of a board house.
 type ReadyStack struct {
-	House  string              `json:"house"` // its key
-	By     string              `json:"by"`    // its name
-	Name   string              `json:"name"`
-	Text   string              `json:"text"`
-	Copper int                 `json:"copper"`
-	Layers []design.StackLayer `json:"layers"`
+	House  string `json:"house"` // its key
+	By     string `json:"by"`    // its name
+	Name   string `json:"name"`
+	Text   string `json:"text"`
+	Copper int    `json:"copper"`
 }
 
 // Answer the question.
@@ -56,7 +55,7 @@ func (*Stack) Answer(b *workbench.Bench) (*StackSeen, error) {
 	}
 	for _, h := range house.All() {
 		for _, s := range h.Stacks {
-			out.Ready = append(out.Ready, ReadyStack{h.Key, h.Name, s.Name, s.Text, s.Copper(), s.Layers})
+			out.Ready = append(out.Ready, ReadyStack{h.Key, h.Name, s.Name, s.Text, s.Copper()})
 		}
 	}
 	return out, nil

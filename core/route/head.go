@@ -221,8 +221,10 @@ func (f Field) HandOf(legs []Leg, net design.ID) (out []*layout.Copper) {
 			continue
 		}
 		if i > 0 && legs[i-1].Layer != l.Layer {
-			for _, c := range f.hopCopper(f.HopOf(legs[i-1], l, net), net, l.Width) {
-				add(c)
+			if hop, no := f.HopOf(legs[i-1], l, net); no == nil {
+				for _, c := range f.hopCopper(hop, net, l.Width) {
+					add(c)
+				}
 			}
 		}
 		for _, p := range PiecesOf(l.Path) {

@@ -50,22 +50,27 @@ const (
 	viaStep  = 100_000
 )
 
-// Angles that holes may stand apart at: all multiples of a part of the turn, from the right on, in millidegrees.
+// Angles that holes may stand apart at: all multiples of a part of the turn, from the right on, in millidegrees. Room is told apart in
+// steps of roomStep, and not beyond roomEnough, in nanometres.
 const (
 	hopTurn    = 15_000
 	fullTurn   = 360_000
-	roomEnough = 500_000 // more room than so much is not told apart, in nanometres
-	fine       = 1_000
+	roomStep   = 1_000
+	roomEnough = 500_000
 )
 
 // HopAt tries the ways of a hop at its place, the best first, up to the first that fits; that is the last one of the list. Where a
 // plated hole of the net is there already that leads to the layer, the list is empty.
-func (f Field) HopAt(a HopAsk) (tried []HopTried) {
-	b := f.Doc.Board
+func (f Field) HopAt(a HopAsk) []HopTried {
+	ways, _ := f.Doc.Board.WaysOf(f.Doc.Board.At(a.From), f.Doc.Board.At(a.To))
+	return f.hopAt(a, ways)
+}
+
+// hopAt does so with the ways there are.
+func (f Field) hopAt(a HopAsk, ways []design.Way) (tried []HopTried) {
 	if f.PlatedAt(a.At, a.Net, 1<<a.From|1<<a.To) {
 		return nil
 	}
-	ways, _ := b.WaysOf(b.At(a.From), b.At(a.To))
 	for i, w := range ways {
 		if a.Only != 0 && a.Only != i+1 || a.Stay && w.Stepped() {
 			continue
@@ -78,22 +83,33 @@ func (f Field) HopAt(a HopAsk) (tried []HopTried) {
 		}
 	}
 	if len(tried) == 0 {
-		tried = append(tried, HopTried{Why: fmt.Errorf("no hole that the house makes leads from %s to %s", b.Layer(b.At(a.From)).Name, b.Layer(b.At(a.To)).Name)})
+		tried = append(tried, HopTried{Why: f.nowhere(a, len(ways) > 0)})
 	}
 	return tried
+}
+
+// nowhere says that nothing leads from the layer to the other, or only aside.
+func (f Field) nowhere(a HopAsk, aside bool) error {
+	b := f.Doc.Board
+	from, to := b.Layer(b.At(a.From)).Name, b.Layer(b.At(a.To)).Name
+	if aside {
+		return fmt.Errorf("from %s to %s only holes beside each other lead, which end elsewhere than they begin", from, to)
+	}
+	return fmt.Errorf("no hole that the house makes leads from %s to %s", from, to)
 }
 
 // HopNear is the hop nearest to a place, of the best way that fits there; nil and why, where there is none within viaReach. A hop
 // without holes: a plated hole of the net is there.
 func (f Field) HopNear(a HopAsk) (*Hop, geom.Point, error) {
 	at := a.At
+	ways, _ := f.Doc.Board.WaysOf(f.Doc.Board.At(a.From), f.Doc.Board.At(a.To))
 	var first error
 	for r := int64(0); r <= viaReach; r += viaStep {
 		n := max(8*int(min(r/viaStep, 6)), 1)
 		for k := range n {
 			sin, cos := math.Sincos(2 * math.Pi * float64(k) / float64(n))
 			a.At = geom.Pt(at.X+int64(math.Round(cos*float64(r))), at.Y+int64(math.Round(sin*float64(r))))
-			tried := f.HopAt(a)
+			tried := f.hopAt(a, ways)
 			if len(tried) == 0 {
 				return &Hop{}, a.At, nil
 			}
@@ -110,35 +126,32 @@ func (f Field) HopNear(a HopAsk) (*Hop, geom.Point, error) {
 }
 
 // HopOf is how one leg is come to from another on a different layer: as it says, else by the best hop that ends where it begins; where
-// none fits there, by the best of those. A hop without holes: a plated hole of the net is there.
-func (f Field) HopOf(before, l Leg, net design.ID) *Hop {
+// none fits there, by the best of those. A hop without holes: a plated hole of the net is there. The error says that nothing leads there.
+func (f Field) HopOf(before, l Leg, net design.ID) (*Hop, error) {
 	if l.Hop != nil {
-		return l.Hop
+		return l.Hop, nil
 	}
 	a := HopAsk{At: l.Path[0].Point, Net: net, From: before.Layer, To: l.Layer, Width: l.Width, Stay: true}
 	tried := f.HopAt(a)
 	switch {
 	case len(tried) == 0:
-		return &Hop{}
+		return &Hop{}, nil
 	case tried[len(tried)-1].Hop != nil:
-		return tried[len(tried)-1].Hop
+		return tried[len(tried)-1].Hop, nil
 	case len(tried[0].Way.Steps) > 0:
-		return f.laidOut(a, tried[0].Way, 0)
+		return f.laidOut(a, tried[0].Way, 0), nil
 	}
-	return &Hop{}
+	return nil, tried[0].Why
 }
 
 // HopBy makes a hop by one way: at the angle with the most room, where its holes stand apart and none is asked for.
 func (f Field) HopBy(a HopAsk, w design.Way) (*Hop, error) {
-	if !w.Stepped() {
-		hop := f.laidOut(a, w, 0)
-		if o := f.hopFits(a, hop, 0); o != nil {
-			return nil, o
+	if !w.Stepped() || a.Angle != nil {
+		angle := int32(0)
+		if a.Angle != nil {
+			angle = *a.Angle
 		}
-		return hop, nil
-	}
-	if a.Angle != nil {
-		hop := f.laidOut(a, w, *a.Angle)
+		hop := f.laidOut(a, w, angle)
 		if o := f.hopFits(a, hop, 0); o != nil {
 			return nil, o
 		}
@@ -146,10 +159,10 @@ func (f Field) HopBy(a HopAsk, w design.Way) (*Hop, error) {
 	}
 	var best *Hop
 	var why *Obstacle
-	most := int64(-fine) // what is told apart is more than so much
+	most := int64(-roomStep)
 	for angle := int32(0); angle < fullTurn; angle += hopTurn {
 		hop := f.laidOut(a, w, angle)
-		if o := f.hopFits(a, hop, most+fine); o != nil {
+		if o := f.hopFits(a, hop, most+roomStep); o != nil {
 			if why == nil {
 				why = o
 			}
@@ -158,8 +171,8 @@ func (f Field) HopBy(a HopAsk, w design.Way) (*Hop, error) {
 		if f.hopFits(a, hop, roomEnough) == nil {
 			return hop, nil
 		}
-		lo, hi := most+fine, int64(roomEnough) // it fits with lo to spare, and not with hi
-		for hi-lo > fine {
+		lo, hi := most+roomStep, int64(roomEnough) // it fits with lo to spare, and not with hi
+		for hi-lo > roomStep {
 			if mid := (lo + hi) / 2; f.hopFits(a, hop, mid) == nil {
 				lo = mid
 			} else {
@@ -234,10 +247,7 @@ func (f Field) HopThings(hop *Hop, net design.ID, width int64) (vias []*design.V
 			continue
 		}
 		last := vias[i-1]
-		layer := f.Doc.Board.Position(last.To) // where both meet: the lower end of the upper one
-		if f.Doc.Board.Position(last.From) > f.Doc.Board.Position(v.From) || f.Doc.Board.Position(last.To) > f.Doc.Board.Position(v.To) {
-			layer = f.Doc.Board.Position(v.To)
-		}
+		layer := min(f.Doc.Board.Position(last.To), f.Doc.Board.Position(v.To)) // where both meet: the lower end of the upper one
 		w := width
 		if w == 0 {
 			w = f.Usual(design.TrackWidth, Wish{Shape: geom.Stroke(last.At, v.At, 0), Layers: 1 << layer, Net: net, Thing: design.ATrack})

@@ -35,11 +35,13 @@ func drillable() *design.Doc {
 		{"buried", "", 1, 4, 500, 200}, {"bottom", "laser", 4, 5, 300, 100},
 	} {
 		b.Holes.Next++
-		b.Holes.Barrels = append(b.Holes.Barrels, design.Barrel{ID: b.Holes.Next, Name: l.name, Kind: l.kind, From: b.At(l.from), To: b.At(l.to), Diameter: l.size * um, Hole: l.hole * um})
+		b.Holes.Barrels = append(b.Holes.Barrels, design.Barrel{ID: b.Holes.Next, Name: l.name, Kind: l.kind, From: b.At(l.from),
+			To: b.At(l.to), Diameter: l.size * um, Hole: l.hole * um})
 	}
 	b.Holes.Next++
 	d.Put(&b)
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 150 * um, design.HoleClearance: 200 * um, design.EdgeClearance: 250 * um, design.TrackWidth: 200 * um, design.LeastWidth: 100 * um,
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 150 * um, design.HoleClearance: 200 * um, design.EdgeClearance: 250 * um,
+		design.TrackWidth: 200 * um, design.LeastWidth: 100 * um,
 		design.LeastHole: 100 * um, design.LeastRing: 75 * um})
 	return d
 }
@@ -85,7 +87,8 @@ func TestHopsTakeTheBestWay(t *testing.T) {
 	vias, tracks := f.HopThings(h, a, 0)
 	require.Len(t, tracks, 1)
 	assert.Equal(t, design.Track{Layer: d.Board.At(1), A: mm(10, 10), B: mm(10, 10.5), Width: 200 * um, Net: a}, *tracks[0])
-	assert.Equal(t, design.Via{At: mm(10, 10), Diameter: 300 * um, Hole: 100 * um, From: d.Board.At(0), To: d.Board.At(1), Kind: "laser", Barrel: 2, Net: a}, *vias[0])
+	assert.Equal(t, design.Via{At: mm(10, 10), Diameter: 300 * um, Hole: 100 * um, From: d.Board.At(0), To: d.Board.At(1),
+		Kind: "laser", Barrel: 2, Net: a}, *vias[0])
 	stay := chain
 	stay.Only, stay.Stay = 3, true
 	h = made(stay)
@@ -102,7 +105,8 @@ func TestHopsTakeTheBestWay(t *testing.T) {
 	wall(4, 10.45)
 	tried := f.HopAt(ask(0, 2))
 	require.Len(t, tried, 2)
-	assert.EqualError(t, tried[0].Why, "this would come within 0.05 mm of track of W; the rules ask for 0.15 mm", "0.45 less the radius of 0.3 and half the wall")
+	assert.EqualError(t, tried[0].Why, "this would come within 0.05 mm of track of W; the rules ask for 0.15 mm",
+		"0.45 less the radius of 0.3 and half the wall")
 	assert.Equal(t, []string{"top", "second"}, holes(d, tried[1].Hop))
 	wall(1, 10.6)
 	wall(2, 10.6)
@@ -141,12 +145,14 @@ func TestHopsAgainstAllWaysAndAngles(t *testing.T) {
 			net := rapid.SampledFrom([]design.ID{other, other, other, a, 0}).Draw(t, "net")
 			if rapid.IntRange(0, 3).Draw(t, "via") == 0 {
 				l := rapid.SampledFrom(d.Board.Holes.Barrels).Draw(t, "barrel")
-				d.Put(&design.Via{ID: design.ID(100 + i), At: at("via"), Kind: l.Kind, From: l.From, To: l.To, Hole: l.Hole, Diameter: l.Diameter, Net: net})
+				d.Put(&design.Via{ID: design.ID(100 + i), At: at("via"), Kind: l.Kind, From: l.From, To: l.To, Hole: l.Hole,
+					Diameter: l.Diameter, Net: net})
 				continue
 			}
 			p, q := at("from"), at("to")
 			if p != q {
-				d.Put(&design.Track{ID: design.ID(100 + i), Layer: d.Board.At(rapid.IntRange(0, 5).Draw(t, "layer")), A: p, B: q, Width: 200 * um, Net: net})
+				d.Put(&design.Track{ID: design.ID(100 + i), Layer: d.Board.At(rapid.IntRange(0, 5).Draw(t, "layer")), A: p, B: q,
+					Width: 200 * um, Net: net})
 			}
 		}
 		f := fieldOf(d)

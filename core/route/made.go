@@ -120,12 +120,19 @@ func (f Field) comes(m *Made) {
 
 // Way that the hop is of; false: its vias are not of barrels, or it is no way that the board has now.
 func (m *Made) Way(b *design.Board) (w design.Way, ok bool) {
-	w = design.Way{From: b.At(m.From), To: b.At(m.To)}
-	for i, v := range m.Vias {
-		if b.Barrel(v.Barrel) == nil {
-			return w, false
-		}
-		w.Steps = append(w.Steps, design.Step{Barrel: v.Barrel, Stepped: i > 0 && v.At != m.Vias[i-1].At})
+	hop := &Hop{}
+	for _, v := range m.Vias {
+		hop.Holes = append(hop.Holes, HopHole{v.Barrel, v.At})
 	}
+	w = hop.Way(b.At(m.From), b.At(m.To))
 	return w, b.Cannot(w) == nil
+}
+
+// Way that a hop is of which leads from a layer down to another.
+func (h *Hop) Way(from, to design.LayerID) design.Way {
+	w := design.Way{From: from, To: to}
+	for i, x := range h.Holes {
+		w.Steps = append(w.Steps, design.Step{Barrel: x.Barrel, Stepped: i > 0 && x.At != h.Holes[i-1].At})
+	}
+	return w
 }

@@ -39,7 +39,7 @@ func FourLayers() *design.Doc {
 		{Name: "Bottom", Kind: design.CopperLayer, Thickness: 35_000, Material: "Copper"},
 	}
 	b.Next = 0
-	d.Put(b.Stacked(design.Coated(stack, true, true)))
+	d.Put(b.Stacked(design.WithCoats(stack)))
 	d.SetBase(map[design.RuleKind]int64{design.MaskMargin: 100_000, design.PasteMargin: 50_000})
 	for id, name := range map[design.ID]string{FourA: "A", FourB: "B", FourC: "C"} {
 		d.Put(&design.Net{ID: id, Name: name})

@@ -32,5 +32,5 @@ func Layers(d *design.Doc, n int) {
 	}
 	b := *d.Board
 	b.Next = 0
-	d.Put(b.Stacked(design.Coated(stack, true, true)))
+	d.Put(b.Stacked(design.WithCoats(stack)))
 }

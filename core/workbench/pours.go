@@ -283,7 +283,7 @@ func (b *Bench) GapsOf(k pour.Key, places []geom.Point) (open int, width int64, 
 	if len(list) == 0 {
 		return 0, 0, 0, nil
 	}
-	width, fills, err = b.pours.fills.WidthFor(k, list)
+	width, fills, err = b.pours.fills.WidthFor(k, list, b.Far)
 	return len(list), width, fills, err
 }
 

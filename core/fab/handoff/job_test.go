@@ -3,12 +3,14 @@ package handoff_test
 import (
 	"context"
 	"encoding/json"
+	"slices"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"goldentrace/core/design"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
@@ -151,4 +153,19 @@ func TestTheJobFileMeasuresTheBoardNotItsPlace(t *testing.T) {
 		require.NoError(t, json.Unmarshal(list[len(list)-1].Data, &job))
 		assert.Equal(t, [2]float64{40, 30}, [2]float64{job.GeneralSpecs.Size.X, job.GeneralSpecs.Size.Y})
 	}
+}
+
+// A side without mask or silk in the stack has no file of it; all others are there.
+func TestSidesWithoutCoats(t *testing.T) {
+	d := synthetic.FourLayers()
+	whole := files(t, d, "Four")
+	b := *d.Board
+	b.Stack = slices.DeleteFunc(slices.Clone(b.Stack), func(l design.StackLayer) bool { return l.Name == "Top mask" || l.Name == "Bottom silk" })
+	d.Put(&b)
+	bare := files(t, d, "Four")
+	for name := range whole {
+		assert.Equal(t, name != "mask-top.gbr" && name != "silk-bottom.gbr", bare[name] != nil, name)
+	}
+	assert.NotContains(t, string(bare["job.gbrjob"]), "mask-top")
+	assert.Contains(t, string(bare["job.gbrjob"]), "mask-bottom")
 }

@@ -57,7 +57,7 @@ const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object 
 const pours = computed(() => (void props.project.docTick.value, props.project.all('pour')))
 const stitchings = computed(() => (void props.project.docTick.value, props.project.all('stitching')))
 const stitching = computed(() => (one.value?.kind === 'stitching' ? (one.value.object as Kinds['stitching']) : undefined))
-const pick = (id: number) => (props.editor.selection.clear(), props.editor.selection.add(id), props.editor.redraw())
+const pick = (id: number) => props.editor.pickOnly([id])
 const pour = computed(() => (one.value?.kind === 'pour' ? (one.value.object as Kinds['pour']) : undefined))
 /** What others can be like. */
 const likenable = computed(() => (one.value && ['placed', 'track', 'via', 'hole', 'legend', 'figure'].includes(one.value.kind) ? one.value.object!.id : 0)) // prettier-ignore

@@ -104,8 +104,7 @@ function goTo(b: Box) {
 function pick(id: number) {
   if (!props.project.find(id)) return
   ed.take('select')
-  ed.selection.clear()
-  ed.selection.add(id)
+  ed.pickOnly([id])
   const b = ed.scene.boxOf(id)
   if (b) goTo(b)
 }

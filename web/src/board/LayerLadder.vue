@@ -6,7 +6,7 @@ import { copperColour, hatchAngle } from '../shell/tokens'
 import { format } from '../live/units'
 import { openMenu } from '../shell/menu'
 import type { BoardEditor } from './editor'
-import { coats } from './stack/bands'
+import { coats, spansOf } from './stack/bands'
 
 /** The board's cross-section: copper layers as bars, dielectrics between, the via's barrel beside. */
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
@@ -20,25 +20,23 @@ const rows = computed(() => {
 const n = computed(() => rows.value.filter((r) => r.kind === 'copper').length)
 /** With many layers what lies between them is only a line. */
 const dense = computed(() => n.value > 6)
-/** The barrels that the board's vias use: from which layer to which, each once; through ones even when there are none yet. */
+/** The barrels that the board's vias use; where nothing is said of holes, one through all layers even when there are no vias yet. */
 const barrels = computed(() => {
   void props.project.docTick.value
-  const at = new Map(rows.value.filter((r) => r.kind === 'copper').map((r) => [r.id, r.at]))
-  const spans = new Map<string, { from: number; to: number }>()
-  if (n.value > 1 && !props.project.board.holes?.barrels?.length) spans.set(`0 ${n.value - 1}`, { from: 0, to: n.value - 1 })
-  for (const v of props.project.all('via')) {
-    const [from, to] = [at.get(v.from), at.get(v.to)]
-    if (from !== undefined && to !== undefined) spans.set(`${from} ${to}`, { from, to })
-  }
-  const row = (i: number) => rows.value.findIndex((r) => r.at === i)
-  const name = (i: number) => rows.value[row(i)].name
-  return [...spans.values()]
-    .sort((a, b) => a.from - b.from || b.to - a.to)
-    .map((s) => ({
-      key: `${s.from} ${s.to}`,
-      rows: `${row(s.from) + 1} / ${row(s.to) + 2}`,
-      title: s.from === 0 && s.to === n.value - 1 ? 'Vias through all layers' : `Vias from ${name(s.from)} to ${name(s.to)}`,
-    }))
+  const row = (id: number) => rows.value.findIndex((r) => r.kind === 'copper' && r.id === id)
+  const [first, last] = [rows.value.findIndex((r) => r.at === 0), rows.value.findIndex((r) => r.at === n.value - 1)]
+  const spans = spansOf(props.project.all('via'), row)
+  const through = (s: { from: number; to: number }) => s.from === first && s.to === last
+  if (n.value > 1 && !props.project.board.holes?.barrels?.length && !spans.some(through))
+    spans.unshift({ from: first, to: last, laser: false })
+  return spans.map((s) => ({
+    key: `${s.from} ${s.to} ${s.laser}`,
+    rows: `${s.from + 1} / ${s.to + 2}`,
+    laser: s.laser,
+    title: through(s)
+      ? 'Vias through all layers'
+      : `${s.laser ? 'Lasered vias' : 'Vias'} from ${rows.value[s.from].name} to ${rows.value[s.to].name}`,
+  }))
 })
 const box = ref<HTMLElement>()
 watch(
@@ -102,6 +100,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
         v-for="(b, i) in barrels"
         :key="b.key"
         class="barrel"
+        :class="{ laser: b.laser }"
         :title="b.title"
         :style="{ gridRow: b.rows, gridColumn: i + 2 }"
       />
@@ -186,5 +185,10 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
   margin: 8px 1px;
   border-radius: 3px;
   background: linear-gradient(to right, #d9906f 0 2px, #100c16 2px 5px, #d9906f 5px 7px);
+}
+.barrel.laser {
+  width: 5px;
+  margin-inline: 2px;
+  background: #d9906f;
 }
 </style>

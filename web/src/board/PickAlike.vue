@@ -12,10 +12,7 @@ async function open(is: boolean) {
   list.value = (await props.editor.project.question('alike', { id: props.id }).catch(complain)) || []
 }
 function take(l: Likeness) {
-  props.editor.selection.clear()
-  props.editor.selection.add(props.id)
-  for (const id of l.ids) props.editor.selection.add(id)
-  props.editor.redraw()
+  props.editor.pickOnly([props.id, ...l.ids])
 }
 </script>
 

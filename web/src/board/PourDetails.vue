@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { inNaturalOrder } from '../live/natural'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
 import type { Kinds, PourSeen } from '../live/wire.gen'
@@ -11,6 +10,7 @@ import TextField from '../shell/fields/TextField.vue'
 import WholeField from '../shell/fields/WholeField.vue'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
+import { netChoices } from './nets'
 import LayerTicks from './LayerTicks.vue'
 import { joinWays } from './pours'
 
@@ -18,7 +18,7 @@ import { joinWays } from './pours'
 const props = defineProps<{ project: Project; editor: BoardEditor; pour: Kinds['pour'] }>()
 const put = (f: Partial<Kinds['pour']>) => props.project.edit('putPour', { pour: { ...props.pour, ...f } }).catch(complain)
 const spokes = (f: Partial<NonNullable<Kinds['pour']['spokes']>>) => put({ spokes: { ...props.pour.spokes, ...f } })
-const nets = computed(() => inNaturalOrder(props.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name })))
+const nets = computed(() => netChoices(props.project))
 /** Ties the areas of the net together by vias where this one lies; what came of it is picked. */
 async function stitch() {
   const before = new Set(props.project.all('stitching').map((s) => s.id))
@@ -26,9 +26,7 @@ async function stitch() {
   const done = await props.project.edit('putStitching', { stitching: { id: 0, name: '', net, pitch: 5_000_000, ...(outline?.length ? { outline } : {}) } }).catch(complain) // prettier-ignore
   const made = done && props.project.all('stitching').find((s) => !before.has(s.id))
   if (!made) return
-  props.editor.selection.clear()
-  props.editor.selection.add(made.id)
-  props.editor.redraw()
+  props.editor.pickOnly([made.id])
 }
 const behind = computed(() => 'fills' in props.project.behind.value)
 const seen = ref<PourSeen[]>([])

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { inNaturalOrder } from '../live/natural'
 import type { Project } from '../live/project'
 import type { Kinds } from '../live/wire.gen'
 import ChoiceField from '../shell/fields/ChoiceField.vue'
@@ -8,11 +7,12 @@ import LengthField from '../shell/fields/LengthField.vue'
 import TextField from '../shell/fields/TextField.vue'
 import { complain } from '../shell/notices'
 import type { BoardEditor } from './editor'
+import { netChoices } from './nets'
 
 /** A stitching: how its vias stand, of what they are made; each change makes them anew where they fit then. */
 const props = defineProps<{ project: Project; editor: BoardEditor; stitching: Kinds['stitching'] }>()
 const put = (f: Partial<Kinds['stitching']>) => props.project.edit('putStitching', { stitching: { ...props.stitching, ...f } }).catch(complain) // prettier-ignore
-const nets = computed(() => inNaturalOrder(props.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name })))
+const nets = computed(() => netChoices(props.project))
 const vias = computed(() => (void props.project.docTick.value, props.project.all('via').filter((v) => v.group === props.stitching.id))) // prettier-ignore
 const barrels = computed(() => {
   void props.project.docTick.value
@@ -34,11 +34,7 @@ function setPattern(pattern: string) {
         : { pattern: '', apart: 0, along: 0 },
   )
 }
-function pick() {
-  props.editor.selection.clear()
-  for (const v of vias.value) props.editor.selection.add(v.id)
-  props.editor.redraw()
-}
+const pick = () => props.editor.pickOnly(vias.value.map((v) => v.id))
 </script>
 
 <template>

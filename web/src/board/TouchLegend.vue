@@ -12,8 +12,8 @@ const { editor } = props
 async function load() {
   if (!editor.state.touching) return
   const list = await props.project.question('touches', { layer: editor.state.layer }).catch(complain)
-  if (!list && !editor.state.touching) return
-  editor.touches.value = list ?? []
+  if (!list || !editor.state.touching) return
+  editor.touches.value = list
   editor.redraw()
 }
 watch(() => [editor.state.touching, editor.state.layer, props.project.derivedTick.value].join(), () => void load(), { immediate: true }) // prettier-ignore

@@ -94,6 +94,12 @@ export abstract class Stage {
     if (!add) this.selection.clear()
     group.forEach((g) => this.selection.add(g))
   }
+  /** Picks these and nothing else. */
+  pickOnly(ids: Iterable<number>) {
+    this.selection.clear()
+    for (const id of ids) this.selection.add(id)
+    this.redraw()
+  }
   /** The picked objects of a kind. */
   picked<K extends Kind>(kind: K): Kinds[K][] {
     return [...this.selection].map((id) => this.project.get(kind, id)).filter((o) => !!o)
@@ -229,9 +235,7 @@ export abstract class Stage {
     const ids = this.idsOf(this.project.picked.value)
     const own = [...this.selection].filter((id) => this.project.kind(id) === this.partKind)
     if (ids.length === own.length && ids.every((id) => this.selection.has(id))) return
-    this.selection.clear()
-    ids.forEach((id) => this.selection.add(id))
-    this.redraw()
+    this.pickOnly(ids)
   }
 
   run<K extends Parameters<Project['edit']>[0]>(kind: K, fields: Parameters<typeof this.project.edit<K>>[1]) {

@@ -617,7 +617,7 @@ export interface AddHole {
 }
 
 export interface AddLayer {
-  kind: string
+  of: string
   at: number
   below?: boolean
 }
@@ -674,7 +674,7 @@ export interface AddVia {
   to?: number
   diameter?: number
   hole?: number
-  kind?: string
+  made?: string
   cover?: string
   pads?: ViaPad[]
 }
@@ -700,6 +700,12 @@ export interface BeginBoard {
 export interface Carry {
   all?: boolean
   keys?: string[]
+}
+
+export interface CutPour {
+  id: number
+  line: Point[]
+  net: number
 }
 
 export interface DrawEdge {
@@ -1159,7 +1165,7 @@ export interface SetLabel {
 export interface SetLayer {
   id: number
   name?: string
-  kind?: string
+  of?: string
   thickness?: number
   material?: string
   permittivity?: number
@@ -1307,12 +1313,6 @@ export interface ShapeEdge {
   act: string
   to: Point
   size?: number
-}
-
-export interface SplitPour {
-  id: number
-  line: Point[]
-  net: number
 }
 
 export interface SwapPlaced {
@@ -2788,7 +2788,6 @@ export interface ReadyStack {
   name: string
   text: string
   copper: number
-  layers: StackLayer[]
 }
 
 export interface Shape {
@@ -3226,6 +3225,7 @@ export interface Commands {
   arrange: Arrange
   beginBoard: BeginBoard
   carry: Carry
+  cutPour: CutPour
   drawEdge: DrawEdge
   drawItem: DrawItem
   drawTrack: DrawTrack
@@ -3323,7 +3323,6 @@ export interface Commands {
   setThickness: SetThickness
   setTrack: SetTrack
   shapeEdge: ShapeEdge
-  splitPour: SplitPour
   swapPlaced: SwapPlaced
   symbolPieces: SymbolPieces
   takePartTable: TakePartTable

@@ -6,6 +6,7 @@ import type { Filed, Range, Rule, RuleSeen, RulesShown } from '../../live/wire.g
 import BodyDrawing from '../../parts/generator/BodyDrawing.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import FilePick from '../../shell/fields/FilePick.vue'
+import IconAct from '../../shell/IconAct.vue'
 import { complain, say } from '../../shell/notices'
 import { saveFile } from '../../shell/saving'
 import type { BoardEditor } from '../editor'
@@ -151,36 +152,10 @@ async function give() {
                 {{ r.trouble || heldBy(r) }}
               </span>
             </span>
-            <v-btn
-              :icon="mdiArrowUp"
-              size="x-small"
-              variant="text"
-              :disabled="!i"
-              aria-label="Before the one above"
-              @click="move(i, -1)"
-            />
-            <v-btn
-              :icon="mdiArrowDown"
-              size="x-small"
-              variant="text"
-              :disabled="i === rules.length - 1"
-              aria-label="After the one below"
-              @click="move(i, 1)"
-            />
-            <v-btn
-              :icon="mdiPencilOutline"
-              size="x-small"
-              variant="text"
-              :aria-label="`Change: ${r.says}`"
-              @click="making = r.rule"
-            />
-            <v-btn
-              :icon="mdiDeleteOutline"
-              size="x-small"
-              variant="text"
-              :aria-label="`Take away: ${r.says}`"
-              @click="drop(r.rule)"
-            />
+            <IconAct :icon="mdiArrowUp" :disabled="!i" label="Before the one above" @click="move(i, -1)" />
+            <IconAct :icon="mdiArrowDown" :disabled="i === rules.length - 1" label="After the one below" @click="move(i, 1)" />
+            <IconAct :icon="mdiPencilOutline" :label="`Change: ${r.says}`" @click="making = r.rule" />
+            <IconAct :icon="mdiDeleteOutline" :label="`Take away: ${r.says}`" @click="drop(r.rule)" />
           </li>
         </ol>
       </section>

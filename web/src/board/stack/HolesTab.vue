@@ -8,6 +8,7 @@ import ChoiceField from '../../shell/fields/ChoiceField.vue'
 import LengthField from '../../shell/fields/LengthField.vue'
 import TextField from '../../shell/fields/TextField.vue'
 import WholeField from '../../shell/fields/WholeField.vue'
+import IconAct from '../../shell/IconAct.vue'
 import { complain, say } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import PartField from './PartField.vue'
@@ -115,30 +116,14 @@ const drop = (i: number) => order((seen.value?.ways ?? []).map((w) => w.way).fil
           <WayPicture :way="w.way" :layers="board.stack" :barrels="barrels" />
           <span class="says">{{ w.says }}</span>
           <span class="acts">
-            <v-btn
-              :icon="mdiArrowUp"
-              size="x-small"
-              variant="text"
-              :disabled="!i"
-              :aria-label="`Better: ${w.says}`"
-              @click="move(i, -1)"
-            />
-            <v-btn
+            <IconAct :icon="mdiArrowUp" :disabled="!i" :label="`Better: ${w.says}`" @click="move(i, -1)" />
+            <IconAct
               :icon="mdiArrowDown"
-              size="x-small"
-              variant="text"
               :disabled="i === (seen?.ways.length ?? 0) - 1"
-              :aria-label="`Less good: ${w.says}`"
+              :label="`Less good: ${w.says}`"
               @click="move(i, 1)"
             />
-            <v-btn
-              :icon="mdiDeleteOutline"
-              size="x-small"
-              variant="text"
-              :disabled="seen?.ways.length === 1"
-              :aria-label="`Never: ${w.says}`"
-              @click="drop(i)"
-            />
+            <IconAct :icon="mdiDeleteOutline" :disabled="seen?.ways.length === 1" :label="`Never: ${w.says}`" @click="drop(i)" />
           </span>
         </li>
       </ol>
@@ -206,7 +191,7 @@ const drop = (i: number) => order((seen.value?.ways ?? []).map((w) => w.way).fil
           ]"
           @keep="setBarrel(b, { cover: $event })"
         />
-        <v-btn :icon="mdiDeleteOutline" size="x-small" variant="text" :aria-label="`Remove ${b.name}`" @click="dropBarrel(b)" />
+        <IconAct :icon="mdiDeleteOutline" :label="`Remove ${b.name}`" @click="dropBarrel(b)" />
         <span class="quiet deep">{{ depth(b) }}</span>
       </div>
     </section>

@@ -1,22 +1,23 @@
 <script setup lang="ts">
 import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiPlus } from '@mdi/js'
 import { computed, onMounted, ref, shallowRef, watch } from 'vue'
-import { inNaturalOrder } from '../../live/natural'
 import type { Project } from '../../live/project'
-import type { ReadyStack, StackLayer, StackSeen } from '../../live/wire.gen'
+import type { Commands, ReadyStack, StackLayer, StackSeen } from '../../live/wire.gen'
 import ChoiceField from '../../shell/fields/ChoiceField.vue'
 import LengthField from '../../shell/fields/LengthField.vue'
 import OneOf from '../../shell/fields/OneOf.vue'
 import TextField from '../../shell/fields/TextField.vue'
+import IconAct from '../../shell/IconAct.vue'
 import { openMenu, placeOf } from '../../shell/menu'
 import { complain } from '../../shell/notices'
 import { useTaste } from '../../shell/taste'
 import { format } from '../../live/units'
 import type { BoardEditor } from '../editor'
+import { netChoices } from '../nets'
 import HolesTab from './HolesTab.vue'
 import PartField from './PartField.vue'
 import StackDrawing from './StackDrawing.vue'
-import { coats } from './bands'
+import { coats, spansOf } from './bands'
 
 /** The stack of the board: its section large, with a line of fields for each layer, and what is to be said of the whole. */
 const props = defineProps<{ project: Project; editor: BoardEditor }>()
@@ -33,16 +34,16 @@ watch(() => props.project.docTick.value, load)
 const board = computed(() => (void props.project.docTick.value, props.project.board))
 const layers = computed<StackLayer[]>(() => board.value.stack)
 const told = (id: number) => seen.value?.layers.find((l) => l.id === id)
-const nets = computed(() => [{ value: 0, title: 'no plane' }, ...inNaturalOrder(props.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name }))]) // prettier-ignore
+const nets = computed(() => [{ value: 0, title: 'no plane' }, ...netChoices(props.project)])
 const plane = (id: number) => {
   const of = told(id)?.planes ?? []
   return of.length > 1 ? null : (of[0] ?? 0)
 }
-const set = (id: number, f: Partial<Omit<StackLayer, 'id'>>) => props.project.edit('setLayer', { id, ...f }).catch(complain)
+const set = (id: number, f: Omit<Commands['setLayer'], 'id'>) => props.project.edit('setLayer', { id, ...f }).catch(complain)
 const setPlane = (layer: number, net: number) => props.project.edit('setPlane', { layer, net }).catch(complain)
 const move = (id: number, down: boolean) => props.project.edit('moveLayer', { id, down }).catch(complain)
 const drop = (id: number) => props.project.edit('dropLayer', { id }).catch(complain)
-const add = (kind: string, at: number, below: boolean) => props.project.edit('addLayer', { kind, at, below }).catch(complain)
+const add = (kind: string, at: number, below: boolean) => props.project.edit('addLayer', { of: kind, at, below }).catch(complain)
 const words: Record<string, string> = { copper: 'Copper', core: 'Core', prepreg: 'Prepreg', mask: 'Mask', silk: 'Silk', finish: 'Finish' } // prettier-ignore
 function more(e: MouseEvent, l: StackLayer) {
   const inside = !coats.has(l.kind)
@@ -60,13 +61,7 @@ function more(e: MouseEvent, l: StackLayer) {
 const lowerHalf = (l: StackLayer) => layers.value.indexOf(l) >= layers.value.length / 2
 const barrels = computed(() => {
   void props.project.docTick.value
-  const at = (id: number) => layers.value.findIndex((l) => l.id === id)
-  const spans = new Map<string, { from: number; to: number; laser: boolean }>()
-  for (const v of props.project.all('via')) {
-    const [from, to] = [at(v.from), at(v.to)]
-    if (from >= 0 && to >= 0) spans.set(`${from} ${to} ${v.kind ?? ''}`, { from, to, laser: v.kind === 'laser' })
-  }
-  return [...spans.values()].sort((a, b) => a.from - b.from || b.to - a.to)
+  return spansOf(props.project.all('via'), (id) => layers.value.findIndex((l) => l.id === id))
 })
 const long = (nm: number) => `${format(nm, taste.unit, 3)} ${taste.unit}`
 const off = computed(() => (seen.value && board.value.wanted ? seen.value.thickness - board.value.wanted : 0))
@@ -220,41 +215,23 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
                   { value: 'core', title: 'core' },
                   { value: 'prepreg', title: 'prepreg' },
                 ]"
-                @keep="set(l.id, { kind: $event })"
+                @keep="set(l.id, { of: $event })"
               />
               <span v-else class="quiet">{{ l.kind }}</span>
             </template>
             <span class="acts">
-              <v-btn
-                :icon="mdiArrowUp"
-                size="x-small"
-                variant="text"
-                :disabled="coats.has(l.kind)"
-                :aria-label="`Move ${l.name} up`"
-                @click="move(l.id, false)"
-              />
-              <v-btn
+              <IconAct :icon="mdiArrowUp" :disabled="coats.has(l.kind)" :label="`Move ${l.name} up`" @click="move(l.id, false)" />
+              <IconAct
                 :icon="mdiArrowDown"
-                size="x-small"
-                variant="text"
                 :disabled="coats.has(l.kind)"
-                :aria-label="`Move ${l.name} down`"
+                :label="`Move ${l.name} down`"
                 @click="move(l.id, true)"
               />
-              <v-btn
-                :icon="mdiPlus"
-                size="x-small"
-                variant="text"
-                :aria-label="`Add a layer at ${l.name}`"
-                aria-haspopup="menu"
-                @click="more($event, l)"
-              />
-              <v-btn
+              <IconAct :icon="mdiPlus" :label="`Add a layer at ${l.name}`" aria-haspopup="menu" @click="more($event, l)" />
+              <IconAct
                 :icon="mdiDeleteOutline"
-                size="x-small"
-                variant="text"
                 :title="told(l.id)?.holds ? `${l.name} holds ${told(l.id)?.holds}` : `Remove ${l.name}`"
-                :aria-label="`Remove ${l.name}`"
+                :label="`Remove ${l.name}`"
                 @click="drop(l.id)"
               />
             </span>

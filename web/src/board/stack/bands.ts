@@ -1,4 +1,4 @@
-import type { StackLayer } from '../../live/wire.gen'
+import type { Kinds, StackLayer } from '../../live/wire.gen'
 import { copperColour } from '../../shell/tokens'
 
 /** One layer in the drawing of the stack: its band, and the middle of the line of fields that belongs to it. */
@@ -38,4 +38,14 @@ export function coloursOf(layers: readonly StackLayer[]): string[] {
   let at = 0
   const of: Record<string, string> = { core: '#7C6A4E', prepreg: '#9A8A63', mask: '#4F6B58', silk: '#F4ECDC', finish: '#D9D2B8' }
   return layers.map((l) => of[l.kind] ?? copperColour(at++, n))
+}
+
+/** Between which layers vias lead, each span of each kind once, from above; at says where a layer lies, below zero nowhere. */
+export function spansOf(vias: Iterable<Kinds['via']>, at: (layer: number) => number) {
+  const spans = new Map<string, { from: number; to: number; laser: boolean }>()
+  for (const v of vias) {
+    const [from, to] = [at(v.from), at(v.to)]
+    if (from >= 0 && to >= 0) spans.set(`${from} ${to} ${v.kind ?? ''}`, { from, to, laser: v.kind === 'laser' })
+  }
+  return [...spans.values()].sort((a, b) => a.from - b.from || b.to - a.to)
 }

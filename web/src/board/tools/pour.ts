@@ -1,9 +1,9 @@
 import { mdiFormatPaint } from '@mdi/js'
 import { reactive } from 'vue'
 import { choice, type Field, oneOf } from '../../hands/fields'
-import { inNaturalOrder } from '../../live/natural'
 import type { Corner } from '../../live/wire.gen'
 import { complain, say } from '../../shell/notices'
+import { netChoices } from '../nets'
 import { RingTool } from './ring'
 
 /** Draws copper areas: parts of the board that copper of a net fills. */
@@ -40,7 +40,7 @@ export class PourTool extends RingTool {
       say('There is no copper area on this layer that a line could cut.', 'error')
       return
     }
-    ed.project.edit('splitPour', { id: area.id, net, line: line.map(({ x, y }) => ({ x, y })) }).catch(complain)
+    ed.project.edit('cutPour', { id: area.id, net, line: line.map(({ x, y }) => ({ x, y })) }).catch(complain)
   }
   protected put(outline: Corner[]) {
     const { ed } = this
@@ -57,9 +57,7 @@ export class PourTool extends RingTool {
       .then(() => {
         const made = ed.project.all('pour').find((p) => !before.has(p.id))
         if (!made) return
-        ed.selection.clear()
-        ed.selection.add(made.id)
-        ed.redraw()
+        ed.pickOnly([made.id])
       })
       .catch(complain)
   }
@@ -79,7 +77,7 @@ export class PourTool extends RingTool {
   strip(): Field[] {
     const { state, ed } = this
     const layer = ed.copper.find((l) => l.id === ed.state.layer)?.name ?? ''
-    const nets = inNaturalOrder(ed.project.all('net'), (n) => n.name).map((n) => ({ value: n.id, title: n.name }))
+    const nets = netChoices(ed.project)
     return [
       choice('Net', this.net(), nets, (v) => (state.net = v)),
       oneOf('Form', state.form, [{ value: 'rectangle' as const, title: 'Rectangle' }, { value: 'free' as const, title: 'Free' }, { value: 'cut' as const, title: 'Cut' }], (v) => ((state.form = v), this.drop())), // prettier-ignore

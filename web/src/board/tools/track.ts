@@ -319,7 +319,8 @@ export class TrackTool implements Tool {
   async hop(to: number) {
     const { ed } = this
     const r = this.route!
-    const asks = { ...this.asks(r, this.target?.at ?? ed.at), hop: true, hopTo: to }
+    const asks = { ...this.asks(r, this.target?.at ?? ed.at), hop: true }
+    if (asks.hopTo !== to) Object.assign(asks, { hopTo: to, hopBy: undefined }) // a way is one between two layers
     const way = await ed.project.question('track', asks).catch(complain)
     if (!way || this.route !== r) return
     if (way.via) {
