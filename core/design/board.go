@@ -16,6 +16,8 @@ type Board struct {
 	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
 	Rise    int32           `json:"rise,omitempty"`    // how much warmer than its surroundings currents may make a track, in kelvins; 0: UsualRise
 	Holes   Holes           `json:"holes,omitzero"`
+	// Teardrops are how tracks widen towards pads and vias; nil: they do not.
+	Teardrops *Teardrops `json:"teardrops,omitempty"`
 	// Next is the id of the next layer that will be made.
 	Next LayerID `json:"nextLayer"`
 }

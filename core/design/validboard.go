@@ -150,6 +150,9 @@ func (b *Board) Valid() error {
 	if err := b.edges(); err != nil {
 		return err
 	}
+	if err := b.Teardrops.valid(); err != nil {
+		return err
+	}
 	if b.Rise < 0 || b.Rise > 200 {
 		return fmt.Errorf("tracks that become %d K warmer are not meant; 1 to 200 are", b.Rise)
 	}

@@ -112,6 +112,7 @@ var kinds = map[string]func() Command{
 	"setLetters":      func() Command { return &SetLetters{} },
 	"varyFootprint":   func() Command { return &VaryFootprint{} },
 	"setRise":         func() Command { return &SetRise{} },
+	"setTeardrops":    func() Command { return &SetTeardrops{} },
 	"takeWidths":      func() Command { return &TakeWidths{} },
 	"setTrack":        func() Command { return &SetTrack{} },
 	"addHole":         func() Command { return &AddHole{} },

@@ -32,6 +32,10 @@ type fill struct {
 	failed  map[Tile]error // tiles that the library failed on: they are empty
 }
 
+func newFill() *fill {
+	return &fill{tiles: map[Tile][]*Piece{}, islands: map[*Island]bool{}, failed: map[Tile]error{}}
+}
+
 // New knows of no copper area yet: all tiles of those there are are to be filled.
 func New(d *design.Doc, x *layout.Index, r *rules.Set) *Fills {
 	f := &Fills{ground: ground{doc: d, index: x, rules: r}, of: map[Key]*fill{}, stale: map[Key]map[Tile]bool{}}
@@ -42,7 +46,9 @@ func New(d *design.Doc, x *layout.Index, r *rules.Set) *Fills {
 // Anew makes all tiles of all areas stale, as after a rule, the stack or the board's edge changed.
 func (f *Fills) Anew() {
 	f.bonds = nil
+	f.dropsAnew()
 	gone := maps.Clone(f.of)
+	maps.DeleteFunc(gone, func(k Key, _ *fill) bool { return k.AreTeardrops() })
 	for p := range f.doc.Pours.All() {
 		for _, l := range p.Layers {
 			k := Key{p.ID, l}
@@ -59,7 +65,7 @@ func (f *Fills) Anew() {
 func (f *Fills) whole(k Key) {
 	was := f.of[k]
 	if was == nil {
-		was = &fill{tiles: map[Tile][]*Piece{}, islands: map[*Island]bool{}, failed: map[Tile]error{}}
+		was = newFill()
 		f.of[k] = was
 	}
 	was.area = f.areaOf(k)
@@ -121,8 +127,14 @@ func (f *Fills) givesWay(k Key, to *design.Pour) {
 	f.stales(k, geom.Within(to.Outline).Box().Grow(to.Clearance))
 }
 
-// Near makes the tiles around a box stale, of all areas on the layers of a mask.
+// Near makes the tiles around a box stale, of all areas and teardrops on the layers of a mask.
 func (f *Fills) Near(b geom.Box, layers uint32) {
+	f.areasNear(b, layers)
+	f.dropsNear(b, layers)
+}
+
+// areasNear does so of areas.
+func (f *Fills) areasNear(b geom.Box, layers uint32) {
 	for k, is := range f.of {
 		if is.area != nil && layers&(1<<is.area.layer) != 0 {
 			f.stales(k, b)
@@ -157,6 +169,7 @@ func (f *Fills) Waiting() (n int) {
 
 // Due are the tiles that are stale; they count as filled from now on, as soon as outcomes for them are taken.
 func (f *Fills) Due() map[Key]map[Tile]bool {
+	f.settle()
 	out := f.stale
 	f.stale = map[Key]map[Tile]bool{}
 	return out
@@ -177,6 +190,10 @@ func (f *Fills) Tasks(due map[Key]map[Tile]bool) (out []*Task) {
 	for _, k := range slices.SortedFunc(maps.Keys(due), Key.Compare) {
 		is := f.of[k]
 		for _, t := range slices.SortedFunc(maps.Keys(due[k]), Tile.Compare) {
+			if k.AreTeardrops() {
+				out = append(out, f.dropsTask(k, t))
+				continue
+			}
 			if is == nil || is.area == nil || !t.Box().Meets(is.area.box) {
 				out = append(out, &Task{Key: k, Tile: t}) // nothing any more
 				continue
@@ -241,7 +258,7 @@ func (f *Fills) Take(list []Outcome) (out []Changed) {
 			}
 			changed[k][o.Tile] = true
 		}
-		is.replace(by[k], f.doc.Pours[k.Pour], changed[k])
+		is.replace(by[k], func(i *Island) bool { return k.AreTeardrops() || stays(f.doc.Pours[k.Pour], i) }, changed[k])
 		if is.area == nil && len(is.tiles) == 0 && f.stale[k] == nil {
 			delete(f.of, k)
 		}

@@ -34,7 +34,7 @@ var search atomic.Int64
 
 // replace puts the outcomes' pieces in the place of those of their tiles, finds the islands that this touches anew, and notes the tiles in
 // which islands come or go.
-func (f *fill) replace(list []Outcome, pour *design.Pour, changed map[Tile]bool) {
+func (f *fill) replace(list []Outcome, stay func(*Island) bool, changed map[Tile]bool) {
 	touched := map[*Island]bool{}
 	for _, o := range list {
 		for _, p := range f.tiles[o.Tile] {
@@ -73,13 +73,13 @@ func (f *fill) replace(list []Outcome, pour *design.Pour, changed map[Tile]bool)
 	visit := search.Add(1)
 	for _, p := range seeds {
 		if p.visit != visit {
-			f.spread(p, visit, pour, changed)
+			f.spread(p, visit, stay, changed)
 		}
 	}
 }
 
 // spread makes an island of all that hangs together with a piece.
-func (f *fill) spread(from *Piece, visit int64, pour *design.Pour, changed map[Tile]bool) {
+func (f *fill) spread(from *Piece, visit int64, stay func(*Island) bool, changed map[Tile]bool) {
 	is := &Island{}
 	from.visit = visit
 	for todo := []*Piece{from}; len(todo) > 0; {
@@ -99,7 +99,7 @@ func (f *fill) spread(from *Piece, visit int64, pour *design.Pour, changed map[T
 	is.Touches = slices.Compact(is.Touches)
 	first := slices.MinFunc(is.Pieces, comparePieces)
 	is.At, is.first = first.Outer[0], first.tile
-	is.Stays = stays(pour, is)
+	is.Stays = stay(is)
 	for _, p := range is.Pieces {
 		if p.island != nil {
 			delete(f.islands, p.island)

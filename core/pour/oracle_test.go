@@ -30,6 +30,9 @@ func scattered(t *rapid.T) (d *design.Doc, p *design.Pour) {
 	if rapid.Bool().Draw(t, "cut") {
 		b.CutOuts = [][]geom.Corner{{mm(10, 8).Through(mm(11, 7)), mm(12, 8).Through(mm(11, 9))}}
 	}
+	if rapid.Bool().Draw(t, "teardrops") {
+		b.Teardrops = &design.Teardrops{Length: 800, Breadth: 950, Most: 1_500_000, On: design.TeardropThings}
+	}
 	d.Put(&b)
 	nets := []design.ID{synthetic.Net(d, "GND"), synthetic.Net(d, "SIG"), synthetic.Net(d, "VCC")}
 	net := func() design.ID { return rapid.SampledFrom(nets).Draw(t, "net") }
@@ -50,6 +53,9 @@ func scattered(t *rapid.T) (d *design.Doc, p *design.Pour) {
 		tr := &design.Track{ID: d.NewID(), Layer: top, A: at(), B: at(), Width: whole("width", 3, 12), Net: net()}
 		if tr.A != tr.B {
 			d.Put(tr)
+			if rapid.Bool().Draw(t, "ends in a via") {
+				d.Put(&design.Via{ID: d.NewID(), At: tr.A, Diameter: whole("diameter", 12, 30), Hole: 350_000, From: top, To: d.Board.Bottom(), Net: tr.Net})
+			}
 		}
 	}
 	for range rapid.IntRange(0, 8).Draw(t, "vias") {
@@ -174,7 +180,7 @@ func kept(d *design.Doc, x *layout.Index, p *design.Pour) (shapes []geom.Shape, 
 
 // Tiles together fill what the one-piece overlay of the library fills: the same area within a ten-thousandth, spokes aside.
 func TestTilesAgainstOnePiece(t *testing.T) {
-	settled := 0
+	settled, around := 0, 0
 	rapid.Check(t, func(t *rapid.T) {
 		d, p := scattered(t)
 		x := layout.NewIndex(d)
@@ -203,10 +209,18 @@ func TestTilesAgainstOnePiece(t *testing.T) {
 		got := c.NewCollection(geos.TypeIDMultiPolygon, pieces)
 		require.True(t, got.IsValid(), got.IsValidReason())
 		guards, keeps := kept(d, x, p)
+		drops := pour.Teardrops(p.Layers[0])
+		for _, is := range f.Islands(drops) {
+			if f.Net(drops, is) != p.Net {
+				guards = append(guards, geom.Shape{Pts: is.Pieces[0].Outer, Area: true})
+				keeps = append(keeps, max(d.Numbers()[design.Clearance], p.Clearance))
+				around++
+			}
+		}
 		// Whether a neck of just the least width is filled is a matter of micrometres: what is filled lies between what is for a width that is a
 		// hair more and for one that is a hair less.
 		least, most := onePiece(c, d, p, guards, keeps, 8_000), onePiece(c, d, p, guards, keeps, -8_000)
-		require.Less(t, least.Difference(got).Area(), 1e-4*least.Area()+1e9, "missing")
+		require.Less(t, least.Difference(got).Area(), 1e-4*least.Area()+5e9, "missing")
 		require.Zero(t, least.Difference(got).Buffer(-3_000, 8).Area(), "nothing of it is wider than chords stray")
 		if most.Area()-least.Area() < 2e-5*least.Area() {
 			settled++
@@ -239,6 +253,7 @@ func TestTilesAgainstOnePiece(t *testing.T) {
 		}
 	})
 	require.Positive(t, settled, "areas were compared")
+	require.Positive(t, around, "some lay around teardrops")
 }
 
 // ownAt tells whether a shape is that of a pad or via of the area's net.

@@ -7,6 +7,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/rules"
+	"goldentrace/core/teardrop"
 )
 
 // ground is what areas are laid out on.
@@ -14,6 +15,7 @@ type ground struct {
 	doc   *design.Doc
 	index *layout.Index
 	rules *rules.Set
+	drops *drops // nil: the board has none
 }
 
 // kerbs are closed lines with the box around them.
@@ -143,6 +145,11 @@ func (a *area) task(at Tile) *Task {
 			}
 		}
 	}
+	for _, d := range a.drops.near(a.layer, margin) {
+		if d.Net != a.Net {
+			t.guards = append(t.guards, guard{d.Shape, a.dropClearance(d)})
+		}
+	}
 	for i := range a.index.KeepOuts() {
 		k := &a.index.KeepOuts()[i]
 		if k.Keeps(design.APour, 1<<a.layer) && k.Box().Meets(margin) {
@@ -181,6 +188,19 @@ func (a *area) clearance(c *layout.Copper, s geom.Shape) int64 {
 	}
 	for _, at := range places {
 		most = max(most, a.rules.Between(design.Clearance, subject(a.Pour), c.Subject(), a.layer, at).Of(0))
+		if !a.rules.ByPlace(design.Clearance) {
+			break
+		}
+	}
+	return most
+}
+
+// dropClearance is that to a teardrop of another net.
+func (a *area) dropClearance(d teardrop.Teardrop) int64 {
+	track := rules.Subject{Net: d.Net, Thing: design.ATrack}
+	most := a.Clearance
+	for _, at := range d.Shape.Pts {
+		most = max(most, a.rules.Between(design.Clearance, subject(a.Pour), track, a.layer, at).Of(0))
 		if !a.rules.ByPlace(design.Clearance) {
 			break
 		}

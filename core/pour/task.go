@@ -19,6 +19,7 @@ type Task struct {
 	guards []guard     // what is kept free
 	own    []ownCopper // that the area may touch
 	spokes []spoke
+	ready  []*Piece // of teardrops: there is nothing to fill
 }
 
 // kerb is a closed line that what is filled stays within, or, for a cut-out, outside of; Keep is how far from it copper stays.
@@ -61,8 +62,8 @@ func (t *Task) Do() Outcome {
 }
 
 func (t *Task) fill() []*Piece {
-	if t.least == 0 { // the area is gone from here
-		return nil
+	if t.least == 0 { // teardrops, or the area is gone from here
+		return t.ready
 	}
 	w := overlay.Begin()
 	box := t.Tile.Box()

@@ -35,6 +35,8 @@ type Filled struct {
 	X     int32          `json:"x"`
 	Y     int32          `json:"y"`
 	Lines [][]int64      `json:"lines"` // x and y in turn, in nanometres
+	// Nets are those of the lines, where they are teardrops: the area is 0 then.
+	Nets []design.ID `json:"nets,omitempty"`
 }
 
 // manyTiles is how many tiles are planned while everybody waits; more are planned on a copy of the design.
@@ -208,7 +210,7 @@ func (p *pours) say(k pour.Key) {
 func (p *pours) told() (out []Filled) {
 	for _, k := range slices.SortedFunc(maps.Keys(p.before), pour.Key.Compare) {
 		for _, t := range slices.SortedFunc(maps.Keys(p.before[k]), pour.Tile.Compare) {
-			out = append(out, filled(k, t, p.fills.Seen(k, t)))
+			out = append(out, p.filled(k, t, p.fills.Seen(k, t)))
 		}
 	}
 	p.before = map[pour.Key]map[pour.Tile]bool{}
@@ -219,16 +221,19 @@ func (p *pours) told() (out []Filled) {
 func (p *pours) all() (out []Filled) {
 	for _, k := range p.fills.Keys() {
 		for t, pieces := range p.fills.Tiles(k) {
-			out = append(out, filled(k, t, pieces))
+			out = append(out, p.filled(k, t, pieces))
 		}
 	}
 	return out
 }
 
-func filled(k pour.Key, t pour.Tile, pieces []*pour.Piece) Filled {
+func (p *pours) filled(k pour.Key, t pour.Tile, pieces []*pour.Piece) Filled {
 	out := Filled{Pour: k.Pour, Layer: k.Layer, X: t.X, Y: t.Y, Lines: [][]int64{}}
-	for _, p := range pieces {
-		for _, ring := range append([][]geom.Point{p.Outer}, p.Holes...) {
+	for _, piece := range pieces {
+		if k.AreTeardrops() {
+			out.Nets = append(out.Nets, p.fills.NetOf(piece))
+		}
+		for _, ring := range append([][]geom.Point{piece.Outer}, piece.Holes...) {
 			line := make([]int64, 0, 2*len(ring))
 			for _, at := range ring {
 				line = append(line, at.X, at.Y)

@@ -97,7 +97,7 @@ func (j Job) Copper(layer int) []byte {
 	return p.Bytes()
 }
 
-// pours draws what copper areas fill on a layer: regions, to whose holes cuts of no width lead.
+// pours draws what copper areas fill on a layer, and teardrops: regions, to whose holes cuts of no width lead.
 func (j Job) pours(p *Plot, layer int) {
 	if j.Fills == nil {
 		return
@@ -106,11 +106,11 @@ func (j Job) pours(p *Plot, layer int) {
 		if k.Layer != j.Doc.Board.At(layer) {
 			continue
 		}
-		p.Object(map[string]string{"N": Escape(j.Doc.NetName(j.Doc.Pours[k.Pour].Net))})
 		for _, is := range j.Fills.Islands(k) {
 			if !is.Stays {
 				continue
 			}
+			p.Object(map[string]string{"N": Escape(j.Doc.NetName(j.Fills.Net(k, is)))})
 			areas, err := is.Whole()
 			if err != nil {
 				panic(err) // whoever makes the files is told

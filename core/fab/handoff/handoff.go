@@ -55,7 +55,7 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 	stem := Stem(name)
 	stamp := at.UTC().Format(time.RFC3339)
 	job := gerber.Job{Doc: d, Index: x, Rules: rules.Of(d), Stamp: stamp}
-	if len(d.Pours) > 0 { // filled anew, so that nothing of before is in the files
+	if len(d.Pours) > 0 || d.Board.Teardrops != nil { // filled anew, so that nothing of before is in the files
 		var err error
 		if job.Fills, err = pour.Of(ctx, d, x, job.Rules, nil); err != nil {
 			return nil, fmt.Errorf("making the files was stopped: %w", err)

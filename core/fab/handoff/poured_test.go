@@ -77,6 +77,11 @@ func poured(t *rapid.T) *design.Doc {
 		}
 		d.Put(p)
 	}
+	if rapid.Bool().Draw(t, "teardrops") {
+		b := *d.Board
+		b.Teardrops = &design.Teardrops{Length: 900, Breadth: 1000, Most: 2_000_000, On: design.TeardropThings}
+		d.Put(&b)
+	}
 	require.NoError(t, d.Whole())
 	return d
 }

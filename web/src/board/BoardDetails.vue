@@ -19,6 +19,7 @@ import JoinField from './JoinField.vue'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
+import TeardropFields from './TeardropFields.vue'
 import StitchingDetails from './StitchingDetails.vue'
 import ViaDetails from './ViaDetails.vue'
 import PourDetails from './PourDetails.vue'
@@ -248,6 +249,7 @@ function resize(w: number, h: number) {
         <span class="quiet">{{ { '': 'grid', edge: 'edge', along: 'beside tracks' }[s.pattern ?? ''] }}</span>
       </v-btn>
     </template>
+    <TeardropFields :project="project" />
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />
   </template>

@@ -7,7 +7,7 @@ import { paintAreaGrips } from './areaShape'
 import { drawTrack } from './draw'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
-import { paintNetFills } from './pours'
+import { paintNetDrops, paintNetFills } from './pours'
 import { paintTouches } from './touches'
 
 /** Draws what moves or is marked on the board. */
@@ -88,6 +88,7 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
   ctx.globalAlpha = 0.16
   paintNetFills(pen, ed.project, net, ed.state.layer, box, c.linkNet)
   ctx.globalAlpha = 0.5
+  if (ed.project.board.teardrops) paintNetDrops(pen, ed.project, net, box, c.linkNet)
   for (const id of ed.scene.idsWithin(box)) {
     const found = ed.project.find(id)
     if (found?.kind === 'track') {

@@ -41,6 +41,14 @@ describe('what copper areas fill', () => {
     ed.derived({ filled: [tile({ lines: [] })] } as unknown as Delta)
     expect(ed.scene.holds('fill-1')).toBe(false)
   })
+  it('is of teardrops copper among tracks, wherever their tile ends', async () => {
+    const { ed } = await onBoard([board(2)])
+    const drops = tile({ pour: 0, lines: [square(9, 9, 2)], nets: [net('GND')] })
+    ed.derived({ filled: [drops] } as unknown as Delta)
+    expect(ed.scene.holds('copper-1')).toBe(true)
+    expect(ed.scene.holds('fill-1')).toBe(false)
+    expect(ed.touched(at(10.5, 10.5), 100_000)).toBeNull()
+  })
   it('has an id of its own by area, layer and place', () => {
     const ids = new TileIds()
     const all = [tile(), tile({ x: 2 }), tile({ y: 2 }), tile({ layer: 2 }), tile({ pour: 32 })].map((f) => ids.of(f))

@@ -1,6 +1,6 @@
 import { ringBox, traceRing } from '../canvas/arcs'
 import type { Item, Pen } from '../canvas/scene'
-import type { Box } from '../canvas/viewport'
+import { type Box, boxOf } from '../canvas/viewport'
 import type { Project } from '../live/project'
 import type { Filled, Kinds, Point } from '../live/wire.gen'
 import { copperColour, hatchAngle, mixed } from '../shell/tokens'
@@ -30,8 +30,9 @@ export class TileIds {
   }
 }
 
-/** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from. */
+/** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from; teardrops look as tracks do. */
 export function filledItem(f: Filled, look: () => Look, fills: () => Fills): Item {
+  if (!f.pour) return dropsItem(f, look)
   const [x, y] = [f.x * side, f.y * side]
   return {
     minX: x,
@@ -41,6 +42,22 @@ export function filledItem(f: Filled, look: () => Look, fills: () => Fills): Ite
     id: 0,
     layer: 'fill-' + f.layer,
     draw: (pen) => paintFilled(pen, f, look(), fills()),
+  }
+}
+
+function dropsItem(f: Filled, look: () => Look): Item {
+  const corners = f.lines.flatMap((l) => l.flatMap((x, i) => (i % 2 ? [] : [{ x, y: l[i + 1] }])))
+  return {
+    ...boxOf(corners, 0),
+    id: 0,
+    layer: 'copper-' + f.layer,
+    draw: ({ ctx }) => {
+      const { position, layers } = look()
+      ctx.beginPath()
+      trace(ctx, f.lines)
+      ctx.fillStyle = copperColour(position(f.layer), layers)
+      ctx.fill()
+    },
   }
 }
 
@@ -162,15 +179,30 @@ export function filledAt(project: Project, p: Point): Filled[] {
     .filter((f) => !!f && fillsAt(f, p)) as Filled[]
 }
 
+/** The places of the tiles that a box meets. */
+function* tilesOf(box: Box) {
+  const at = (v: number) => Math.floor(v / side)
+  for (let x = at(box.minX); x <= at(box.maxX); x++) for (let y = at(box.minY); y <= at(box.maxY); y++) yield `${x} ${y}`
+}
+
 /** What is filled of a net on a layer within a box. */
 export function paintNetFills({ ctx }: Pen, project: Project, net: number, layer: number, box: Box, colour: string) {
-  const at = (v: number) => Math.floor(v / side)
   ctx.beginPath()
   for (const a of project.all('pour'))
     if (a.net === net && a.layers.includes(layer))
-      for (let x = at(box.minX); x <= at(box.maxX); x++)
-        for (let y = at(box.minY); y <= at(box.maxY); y++)
-          trace(ctx, project.filled.get(`${a.id} ${layer} ${x} ${y}`)?.lines ?? [])
+      for (const t of tilesOf(box)) trace(ctx, project.filled.get(`${a.id} ${layer} ${t}`)?.lines ?? [])
   ctx.fillStyle = colour
   ctx.fill('evenodd')
+}
+
+/** The teardrops of a net within a box, on all layers. */
+export function paintNetDrops({ ctx }: Pen, project: Project, net: number, box: Box, colour: string) {
+  ctx.beginPath()
+  for (const l of project.board.stack)
+    for (const t of tilesOf(box)) {
+      const drops = project.filled.get(`0 ${l.id} ${t}`)
+      trace(ctx, drops?.lines.filter((_, i) => drops.nets?.[i] === net) ?? [])
+    }
+  ctx.fillStyle = colour
+  ctx.fill()
 }

@@ -242,6 +242,7 @@ export interface Board {
   oneSide?: boolean
   rise?: number
   holes?: Holes
+  teardrops?: Teardrops
   nextLayer: number
 }
 
@@ -1297,6 +1298,10 @@ export interface SetSymbol {
   valueAt?: Point
 }
 
+export interface SetTeardrops {
+  teardrops: Teardrops | null
+}
+
 export interface SetThickness {
   wanted: number
 }
@@ -2207,6 +2212,13 @@ export interface Holes {
   next?: number
 }
 
+export interface Teardrops {
+  length: number
+  breadth: number
+  most: number
+  on: string[]
+}
+
 export interface Scope {
   class?: string
   net?: string
@@ -3042,6 +3054,7 @@ export interface Filled {
   x: number
   y: number
   lines: number[][]
+  nets?: number[]
 }
 
 export interface File {
@@ -3320,6 +3333,7 @@ export interface Commands {
   setSides: SetSides
   setSupply: SetSupply
   setSymbol: SetSymbol
+  setTeardrops: SetTeardrops
   setThickness: SetThickness
   setTrack: SetTrack
   shapeEdge: ShapeEdge
