@@ -115,14 +115,14 @@ func (tx *Tx) putMade(field *route.Field, m *route.Made, hop *route.Hop, legs []
 		if err := tx.Put(v); err != nil {
 			return nil, err
 		}
-		field.Laid = append(field.Laid, layout.PiecesOf(tx.Doc, v)...)
+		field.Lay(layout.PiecesOf(tx.Doc, v)...)
 	}
 	for _, t := range tracks {
 		t.ID, t.Group = tx.Doc.NewID(), group
 		if err := tx.Put(t); err != nil {
 			return nil, err
 		}
-		field.Laid = append(field.Laid, layout.PiecesOf(tx.Doc, t)...)
+		field.Lay(layout.PiecesOf(tx.Doc, t)...)
 	}
 	return vias, nil
 }

@@ -56,7 +56,7 @@ func (tx *Tx) putHop(field *route.Field, hop *route.Hop, net design.ID, width in
 		if o := field.ClearOf(pieces[0]); o != nil {
 			return fmt.Errorf("the holes cannot be joined here: %w", o)
 		}
-		field.Laid = append(field.Laid, pieces...)
+		field.Lay(pieces...)
 		if err := tx.Put(t); err != nil {
 			return err
 		}

@@ -100,6 +100,7 @@ var kinds = map[string]func() Command{
 	"setPlaced":       func() Command { return &SetPlaced{} },
 	"lock":            func() Command { return &Lock{} },
 	"drawTrack":       func() Command { return &DrawTrack{} },
+	"escape":          func() Command { return &Escape{} },
 	"removeTrack":     func() Command { return &RemoveTrack{} },
 	"pullTrack":       func() Command { return &PullTrack{} },
 	"pullVia":         func() Command { return &PullVia{} },

@@ -56,19 +56,8 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 			return err
 		}
 	}
-	for i, leg := range legs {
-		if i > 0 && leg.Layer != legs[i-1].Layer {
-			hop, err := field.HopOf(legs[i-1], leg, c.Net)
-			if err != nil {
-				return err
-			}
-			if err := tx.putHop(field, hop, c.Net, leg.Width); err != nil {
-				return err
-			}
-		}
-		if err := c.lay(tx, field, leg); err != nil {
-			return err
-		}
+	if err := tx.layLegs(field, legs, c.Net); err != nil {
+		return err
 	}
 	if c.Renew {
 		return c.renew(tx, field, legs)
@@ -165,14 +154,33 @@ func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error
 	return out, nil
 }
 
-// lay puts the pieces of one leg.
-func (c *DrawTrack) lay(tx *Tx, field *route.Field, leg route.Leg) error {
+// layLegs puts legs of a net, with the hops between those on different layers.
+func (tx *Tx) layLegs(field *route.Field, legs []route.Leg, net design.ID) error {
+	for i, leg := range legs {
+		if i > 0 && leg.Layer != legs[i-1].Layer {
+			hop, err := field.HopOf(legs[i-1], leg, net)
+			if err != nil {
+				return err
+			}
+			if err := tx.putHop(field, hop, net, leg.Width); err != nil {
+				return err
+			}
+		}
+		if err := tx.layLeg(field, leg, net); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// layLeg puts the pieces of one leg.
+func (tx *Tx) layLeg(field *route.Field, leg route.Leg, net design.ID) error {
 	for _, piece := range route.PiecesOf(leg.Path) {
-		t := &design.Track{ID: tx.Doc.NewID(), Layer: tx.Doc.Board.At(leg.Layer), A: piece.A, B: piece.B, Width: leg.Width, Net: c.Net}
+		t := &design.Track{ID: tx.Doc.NewID(), Layer: tx.Doc.Board.At(leg.Layer), A: piece.A, B: piece.B, Width: leg.Width, Net: net}
 		if piece.Round() {
 			t.Mid = &piece.M
 		}
-		wish := route.Wish{Shape: geom.Bow(piece, leg.Width), Layers: 1 << leg.Layer, Net: c.Net, Thing: design.ATrack}
+		wish := route.Wish{Shape: geom.Bow(piece, leg.Width), Layers: 1 << leg.Layer, Net: net, Thing: design.ATrack}
 		if least := field.Usual(design.LeastWidth, wish); t.Width < least {
 			return fmt.Errorf("a track of %s is narrower than the least width, %s", units.Text(t.Width), units.Text(least))
 		}

@@ -73,6 +73,6 @@ func (tx *Tx) setVia(field *route.Field, v *design.Via) error {
 	if o := field.ClearOf(pieces[0]); o != nil {
 		return fmt.Errorf("no via fits here: %w", o)
 	}
-	field.Laid = append(field.Laid, pieces...)
+	field.Lay(pieces...)
 	return tx.Put(v)
 }

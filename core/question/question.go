@@ -59,6 +59,7 @@ var kinds = map[string]entry{
 	"hopOf":       is[HopOf, *HopMade](),
 	"holes":       is[HolesOf, *HolesSeen](),
 	"stack":       is[Stack, *StackSeen](),
+	"escape":      is[Escape, *EscapeSeen](),
 	"gaps":        is[Gaps, []Gap](),
 	"touches":     is[Touches, []Touch](),
 	"pourLook":    is[PourLook, []workbench.PourSeen](),

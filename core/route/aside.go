@@ -130,7 +130,7 @@ func (f Field) mover(still map[design.ID]bool) *mover {
 	for id := range f.Gone {
 		m.f.Gone[id] = true
 	}
-	m.f, m.base = m.f.boxed(), f
+	m.f, m.base = m.f.Boxed(), f
 	return m
 }
 
@@ -151,7 +151,7 @@ func (m *mover) lay(t *thing) {
 	for _, c := range t.copper {
 		m.of[c] = t
 	}
-	m.f.put(t.copper...)
+	m.f.Lay(t.copper...)
 }
 
 // lift takes it out.

@@ -48,15 +48,16 @@ type Field struct {
 	boxes []geom.Box
 }
 
-// boxed is the field with the boxes of what is laid kept, for many questions; put lays more into it.
-func (f Field) boxed() Field {
+// Boxed is the field with the boxes of what is laid kept, for many questions; Lay lays more into it.
+func (f Field) Boxed() Field {
 	laid := f.Laid
 	f.Laid, f.boxes = nil, nil
-	f.put(laid...)
+	f.Lay(laid...)
 	return f
 }
 
-func (f *Field) put(laid ...*layout.Copper) {
+// Lay lays copper, which the index does not have yet.
+func (f *Field) Lay(laid ...*layout.Copper) {
 	for _, c := range laid {
 		f.Laid, f.boxes = append(f.Laid, c), append(f.boxes, c.Box())
 	}

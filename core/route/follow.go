@@ -87,7 +87,7 @@ func (f Field) Follow(list []Carried, effort Effort) *Followed {
 	for _, s := range strands {
 		w.gone = append(w.gone, s.IDs...)
 	}
-	after := w.In(f).boxed()
+	after := w.In(f).Boxed()
 	after.touches(w, pieces)
 	few := min(effort.Strands, len(strands))
 	for _, s := range strands[few:] {
@@ -97,7 +97,7 @@ func (f Field) Follow(list []Carried, effort Effort) *Followed {
 	lay := func(s *Strand, path []geom.Point) {
 		copper := s.copper(path)
 		w.Strands, w.copper = append(w.Strands, Moved{s, path}), append(w.copper, copper...)
-		after.put(copper...)
+		after.Lay(copper...)
 	}
 	var search []*following
 	for i, s := range strands[:few] {

@@ -136,6 +136,9 @@ function resize(w: number, h: number) {
         </tr>
       </tbody>
     </v-table>
+    <div v-if="Object.keys(placed.nets).length > 7" class="acts">
+      <v-btn size="small" variant="outlined" @click="editor.state.escaping = true">Lead pads out</v-btn>
+    </div>
     <ManyDetails :editor="editor" :picked="picked as Boxed[]" />
     <PlaceNotes :project="project" :editor="editor" :part="placed" />
   </template>

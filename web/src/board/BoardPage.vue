@@ -28,6 +28,7 @@ import LinksChip from './LinksChip.vue'
 import LogoPanel from './LogoPanel.vue'
 import WidthsView from './WidthsView.vue'
 import RulesView from './rules/RulesView.vue'
+import EscapePanel from './escape/EscapePanel.vue'
 import TouchLegend from './TouchLegend.vue'
 import StackView from './stack/StackView.vue'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
@@ -51,6 +52,7 @@ const hand = useStage(ed, canvas, {
             'side',
             'lock',
             '',
+            'escape',
             'gather',
             'pickCluster',
             'pickSheet',
@@ -209,6 +211,7 @@ const commands: Command[] = [
   { id: 'touches', title: 'What touches the copper areas of the layer', keys: 'Shift O', group: 'See', run: () => (ed.state.touching = !ed.state.touching) }, // prettier-ignore
   { id: 'widths', title: 'Widths for currents', keys: 'K', group: 'Tools', run: () => (ed.state.widths = !ed.state.widths) },
   { id: 'begin', title: 'Begin the board', group: 'Tools', run: () => (ed.state.beginning = true), enabled: () => !begun.value && empty.value }, // prettier-ignore
+  { id: 'escape', title: 'Lead pads out', keys: 'Shift E', group: 'Change', run: () => (ed.state.escaping = !ed.state.escaping) }, // prettier-ignore
   { id: 'gather', title: 'Gather what is picked at the cursor', keys: 'Shift G', group: 'Change', run: () => ed.gather(), enabled: picked }, // prettier-ignore
   { id: 'pickCluster', title: 'Pick all of its cluster', keys: 'Shift A', group: 'Change', run: () => ed.pickTogether(false), enabled: picked }, // prettier-ignore
   { id: 'swap', title: 'Let two parts change places', keys: 'X', group: 'Change', run: () => ed.swap(), enabled: () => ed.picked('placed').length === 2 }, // prettier-ignore
@@ -315,6 +318,12 @@ defineExpose({ ed })
     <LayerLadder :project="project" :editor="ed" />
     <HopTable :editor="ed" />
     <TouchLegend :project="project" :editor="ed" />
+    <EscapePanel
+      v-if="ed.state.escaping"
+      :project="project"
+      :editor="ed"
+      @place="(s) => goTo({ minX: s.at.x, minY: s.at.y, maxX: s.at.x, maxY: s.at.y })"
+    />
     <div class="topright">
       <LinksChip :project="project" :editor="ed" :empty="empty" />
       <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">

@@ -70,6 +70,7 @@ export class BoardEditor extends Stage {
     widths: false, // the widths for currents are open
     stacking: false, // the stack is open
     touching: false, // what touches the copper areas of the layer in work is marked
+    escaping: false, // the pads of what is picked are being led out
     beginning: false, // what the board is to be is being said
     drawing: false, // an outline is being taken from a drawing
     logo: false, // a logo is being taken from a drawing
@@ -104,6 +105,8 @@ export class BoardEditor extends Stage {
   /** The open links and the faults of the board, by place. */
   readonly linkMarks = markRaw(new Marks(this.project.links, () => this.project.derivedTick.value, (list) => list.map((l) => [l, boxOf([l.a, l.b])]))) // prettier-ignore
   readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
+  /** How pads would be led out. */
+  readonly escape = shallowRef<Questions['escape']['answers'] | null>(null)
   /** Things that a list points at. */
   readonly pointed = shallowRef(new Set<number>())
   /** What else the core says of what the hand moves. */

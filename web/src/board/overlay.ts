@@ -5,6 +5,7 @@ import { format } from '../live/units'
 import type { Kinds, Link, NoteLine, Placed, Point } from '../live/wire.gen'
 import { paintAreaGrips } from './areaShape'
 import { drawTrack } from './draw'
+import { paintEscape } from './escape/picture'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
 import { paintNetDrops, paintNetFills } from './pours'
@@ -18,6 +19,7 @@ export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawSelection(ed, pen)
   if (!ed.grab) paintNotes(ed, pen, ed.notes.value)
   if (ed.state.touching) paintTouches(ed, pen)
+  paintEscape(ed, pen)
   if (ed.picks) paintAreaGrips(ed, pen)
   ed.paint(pen)
   if (ed.keyed) drawHand(ed, pen)

@@ -749,6 +749,13 @@ export interface DropLayer {
   id: number
 }
 
+export interface Escape {
+  parts: number[]
+  layers: number[]
+  beyond?: number
+  holes?: boolean
+}
+
 export interface EditExcuse {
   key: string
   print: string
@@ -1556,6 +1563,21 @@ export interface Dragged {
   going?: number[]
   sought?: boolean
   touches?: Obstacle[]
+}
+
+export interface QuestionEscape {
+  parts: number[]
+  layers: number[]
+  beyond?: number
+  holes?: boolean
+}
+
+export interface EscapeSeen {
+  led: number
+  already: number
+  tracks: Track[]
+  vias: Via[]
+  stuck: PadStuck[]
 }
 
 export interface Families {
@@ -2570,6 +2592,13 @@ export interface Obstacle {
   required: number
 }
 
+export interface PadStuck {
+  name: string
+  id: number
+  at: Point
+  why: string
+}
+
 export interface BodyDimension {
   key: string
   words: string
@@ -3246,6 +3275,7 @@ export interface Commands {
   dropCut: DropCut
   dropItems: DropItems
   dropLayer: DropLayer
+  escape: Escape
   excuse: EditExcuse
   flipPlaced: FlipPlaced
   footprintPieces: FootprintPieces
@@ -3381,6 +3411,7 @@ export interface Questions {
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
   drag: { asks: Drag; answers: Dragged }
+  escape: { asks: QuestionEscape; answers: EscapeSeen }
   families: { asks: Families; answers: Family[] }
   find: { asks: Find; answers: Hit[] }
   finish: { asks: Finish; answers: Finished }

@@ -1,0 +1,347 @@
+package edit_test
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/check"
+	"goldentrace/core/design"
+	"goldentrace/core/edit"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/pour"
+	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
+)
+
+// dense is a board with a part of n × n balls in the middle, each of a net that a pin far away has too; tracks are 0.1 mm wide and apart.
+type dense struct {
+	*design.Doc
+	part  *design.Placed
+	n     int
+	pitch int64
+	nets  []design.ID // row by row from below
+	x     *layout.Index
+}
+
+func denseBoard(t require.TestingT, stack string, n int, pitch, ball int64, angle int32) *dense {
+	d := design.New("Dense")
+	d.Next = 100
+	b := *d.Board
+	b.Outline = geom.Corners(mmf(0, 0), mmf(60, 0), mmf(60, 60), mmf(0, 60))
+	d.Put(&b)
+	_, err := edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "tallow", Name: stack})
+	require.NoError(t, err)
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.LeastRing: 75_000,
+		design.LeastHole: 100_000, design.HoleClearance: 200_000, design.ViaDiameter: 450_000, design.ViaHole: 200_000})
+	s := &dense{Doc: d, n: n, pitch: pitch}
+	balls := &design.Footprint{ID: 90, Name: "Balls"}
+	pins := &design.Footprint{ID: 91, Name: "Pins"}
+	nets := map[string]design.ID{}
+	for i := range n * n {
+		number := fmt.Sprint(i + 1)
+		at := geom.Pt((int64(i%n)*2-int64(n-1))*pitch/2, (int64(i/n)*2-int64(n-1))*pitch/2)
+		balls.Pads = append(balls.Pads, design.Pad{ID: i + 1, Number: number, Form: design.Round, Size: geom.Pt(ball, ball), At: at})
+		pins.Pads = append(pins.Pads, design.Pad{ID: i + 1, Number: number, Form: design.Round, Size: geom.Pt(300_000, 300_000), At: geom.Pt(int64(i%50)*mm, int64(i/50)*mm)})
+		net := synthetic.Net(d, "N"+number)
+		nets[number] = net
+		s.nets = append(s.nets, net)
+	}
+	d.Put(balls)
+	d.Put(pins)
+	s.part = &design.Placed{ID: d.NewID(), Part: 5001, Designator: "U1", Footprint: "Balls", At: mmf(30, 30), Angle: angle, Nets: nets}
+	d.Put(s.part)
+	d.Put(&design.Placed{ID: d.NewID(), Part: 5002, Designator: "J1", Footprint: "Pins", At: mmf(5, 2), Nets: nets})
+	require.NoError(t, d.Whole())
+	return s
+}
+
+const mm = 1_000_000
+
+func mmf(x, y float64) geom.Point { return geom.Pt(int64(math.Round(x*mm)), int64(math.Round(y*mm))) }
+
+func (s *dense) layers(at ...int) (out []design.LayerID) {
+	for _, l := range at {
+		out = append(out, s.Board.At(l))
+	}
+	return out
+}
+
+// escapes runs the command and checks all that is laid against the whole check.
+func (s *dense) escapes(t require.TestingT, c edit.EscapeAsk) (string, error) {
+	c.Parts = []design.ID{s.part.ID}
+	act := &edit.Escape{EscapeAsk: c}
+	cs, err := edit.Apply(s.Doc, edit.Env{}, act)
+	if err != nil {
+		return "", err
+	}
+	require.NoError(t, s.Whole())
+	mine := map[design.ID]bool{}
+	for _, ch := range cs {
+		mine[ch.ID] = true
+	}
+	s.x = layout.NewIndex(s.Doc)
+	board := check.NewBoard(s.Doc, s.x, rules.Of(s.Doc))
+	board.All()
+	for _, f := range board.Found {
+		for _, id := range f.Objects {
+			require.False(t, f.Severity == check.Fault && mine[id], f.Text)
+		}
+	}
+	back := s.Snapshot()
+	cs.Inverted().Apply(back)
+	require.Empty(t, back.Tracks)
+	require.Empty(t, back.Vias)
+	return act.Said(), nil
+}
+
+// reached is what hangs together with a ball by copper.
+func (s *dense) reached(i int) []*layout.Copper {
+	for _, is := range layout.Islands(s.x.NetPieces(s.nets[i])) {
+		for _, c := range is {
+			if c.ID == s.part.ID {
+				return is
+			}
+		}
+	}
+	return nil
+}
+
+// outside tells whether copper of a ball ends so far beyond the outermost balls, and on which layers.
+func (s *dense) outside(i int, beyond float64) (out []int) {
+	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
+	edge := float64(s.n-1) * float64(s.pitch) / 2
+	for _, c := range s.reached(i) {
+		if c.Kind != "track" {
+			continue
+		}
+		for _, p := range []geom.Point{s.Tracks[c.ID].A, s.Tracks[c.ID].B} {
+			v := p.Sub(s.part.At)
+			x, y := float64(v.X)*cos+float64(v.Y)*sin, float64(v.Y)*cos-float64(v.X)*sin
+			if max(math.Abs(x), math.Abs(y)) > edge+beyond-2000 {
+				out = append(out, s.Board.Position(s.Tracks[c.ID].Layer))
+			}
+		}
+	}
+	return out
+}
+
+// Of 8 × 8 balls 0.8 mm apart two ranks find room on top, as one track fits between two balls, and some of the third; the innermost hop,
+// and lead out on another layer. Turned by any angle it is the same.
+func TestRankByRank(t *testing.T) {
+	for _, angle := range []int32{0, 90_000, 45_000, 30_000} {
+		s := denseBoard(t, "Four layers, 0.8 mm", 8, 800_000, 400_000, angle)
+		said, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 1, 3), Beyond: 500_000})
+		require.NoError(t, err)
+		assert.Equal(t, "64 pads lead out.", said)
+		for i := range 64 {
+			x, y := i%8, i/8
+			rank := min(x, 7-x, y, 7-y) + 1
+			on := s.outside(i, 500_000)
+			require.NotEmpty(t, on, "ball %d", i+1)
+			switch rank {
+			case 1, 2:
+				assert.Equal(t, 0, on[0], "ball %d of rank %d", i+1, rank)
+			case 4:
+				assert.NotEqual(t, 0, on[0], "ball %d of rank %d", i+1, rank)
+			}
+			assert.Equal(t, on[0] != 0, len(s.viasOf(i)) > 0)
+		}
+		_, err = s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 1, 3), Beyond: 500_000})
+		require.EqualError(t, err, "no pad could be led out: of all, something leads away already")
+	}
+}
+
+func (s *dense) viasOf(i int) (out []*design.Via) {
+	for _, c := range s.reached(i) {
+		if v := s.Vias[c.ID]; v != nil {
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+// A hop takes the best way of the board: from the top to the first inner layer a micro via, not one through all layers.
+func TestEscapesTakeTheBestHop(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 6, 800_000, 400_000, 0)
+	_, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(1), Beyond: 500_000})
+	require.NoError(t, err)
+	for i := range 36 {
+		vias := s.viasOf(i)
+		require.Len(t, vias, 1, "ball %d", i+1)
+		assert.Equal(t, design.Lasered, vias[0].Kind)
+		assert.Equal(t, s.Board.At(1), vias[0].To)
+		assert.Contains(t, s.outside(i, 500_000), 1)
+	}
+	holes := denseBoard(t, "Four layers, 0.8 mm", 6, 800_000, 400_000, 0)
+	said, err := holes.escapes(t, edit.EscapeAsk{Layers: holes.layers(3), Holes: true})
+	require.NoError(t, err)
+	assert.Equal(t, "36 pads lead out.", said)
+	for i := range 36 {
+		require.NotEmpty(t, holes.viasOf(i))
+		for _, c := range holes.reached(i) {
+			if c.Kind == "track" {
+				tr := holes.Tracks[c.ID]
+				assert.LessOrEqual(t, max(tr.A.Dist(tr.B), 0), 1.2*mm, "short")
+			}
+		}
+	}
+}
+
+// Pads of a net that has a plane only reach that, at once; filled, the plane joins them.
+func TestEscapesIntoAPlane(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 8, 800_000, 400_000, 0)
+	gnd := s.nets[27] // in the inner ranks
+	s.Put(&design.Pour{ID: s.NewID(), Name: "GND", Net: gnd, Layers: s.layers(1)})
+	p := *s.part
+	p.Nets = map[string]design.ID{}
+	for n, id := range s.part.Nets {
+		p.Nets[n] = id
+	}
+	for _, n := range []string{"1", "20", "36", "64"} {
+		p.Nets[n] = gnd
+	}
+	s.Put(&p)
+	_, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 3), Beyond: 500_000})
+	require.NoError(t, err)
+	f, err := pour.Of(context.Background(), s.Doc, s.x, rules.Of(s.Doc), nil)
+	require.NoError(t, err)
+	for _, is := range layout.Islands(s.x.NetPieces(gnd), f.Bonds(gnd)...) {
+		balls := 0
+		for _, c := range is {
+			if c.ID == s.part.ID {
+				balls++
+			}
+		}
+		if balls > 0 {
+			assert.Equal(t, 5, balls, "all hang together over the plane")
+		}
+	}
+}
+
+// What is asked for that cannot be is said.
+func TestEscapesThatCannotBe(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
+	for says, c := range map[string]*edit.Escape{
+		"pick the parts first whose pads are to escape":   {},
+		"there is no such part any more (id 7)":           {EscapeAsk: edit.EscapeAsk{Parts: []design.ID{7}}},
+		"the board has no such copper layer (id 99)":      {EscapeAsk: edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: []design.LayerID{99}}},
+		"tracks lead 0 to 20 mm beyond a part, not 21 mm": {EscapeAsk: edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Beyond: 21 * mm}},
+		"no layer that may be led out on is there for it": {EscapeAsk: edit.EscapeAsk{Parts: []design.ID{s.part.ID}}},
+	} {
+		_, err := edit.Apply(s.Doc, edit.Env{}, c)
+		require.ErrorContains(t, err, says)
+	}
+	assert.Empty(t, s.Tracks)
+}
+
+// Whatever stands around: what is laid keeps every rule, each pad led out is joined to an end beyond the part, and of those that are not a
+// straight way out on top would break a rule.
+func TestEscapesOfAnyPart(t *testing.T) {
+	stuck := 0
+	rapid.Check(t, func(t *rapid.T) {
+		n := rapid.IntRange(2, 7).Draw(t, "balls")
+		pitch := rapid.Int64Range(10, 20).Draw(t, "pitch") * 50_000
+		s := denseBoard(t, rapid.SampledFrom([]string{"Four layers, 0.8 mm", "Six layers, 1.2 mm"}).Draw(t, "stack"), n, pitch, pitch/2,
+			int32(rapid.IntRange(0, 23).Draw(t, "angle"))*15_000)
+		for range rapid.IntRange(0, 8).Draw(t, "obstacles") {
+			a := geom.Pt(30*mm+rapid.Int64Range(-50, 50).Draw(t, "x")*100_000, 30*mm+rapid.Int64Range(-50, 50).Draw(t, "y")*100_000)
+			tr := &design.Track{ID: s.NewID(), Layer: s.Board.At(rapid.IntRange(0, s.Board.Layers()-1).Draw(t, "layer")), Width: 200_000,
+				A: a, B: a.Add(geom.Pt(rapid.Int64Range(-30, 30).Draw(t, "dx")*100_000, 1_500_000)), Net: synthetic.Net(s.Doc, "WALL")}
+			s.Put(tr)
+		}
+		walls := len(s.Tracks)
+		layers := s.layers(rapid.SliceOfNDistinct(rapid.IntRange(0, s.Board.Layers()-1), 1, 3, rapid.ID[int]).Draw(t, "layers")...)
+		beyond := rapid.Int64Range(0, 20).Draw(t, "beyond") * 100_000
+		ask := edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: layers, Beyond: beyond}
+		act := &edit.Escape{EscapeAsk: ask}
+		before := s.Snapshot()
+		cs, err := edit.Apply(s.Doc, edit.Env{}, act)
+		if err != nil {
+			require.Len(t, s.Tracks, walls)
+			return
+		}
+		mine := map[design.ID]bool{}
+		for _, ch := range cs {
+			mine[ch.ID] = true
+		}
+		s.x = layout.NewIndex(s.Doc)
+		board := check.NewBoard(s.Doc, s.x, rules.Of(s.Doc))
+		board.All()
+		for _, f := range board.Found {
+			for _, id := range f.Objects {
+				require.False(t, f.Severity == check.Fault && mine[id], f.Text)
+			}
+		}
+		led := 0
+		for i := range n * n {
+			if len(s.outside(i, float64(beyond))) > 0 {
+				led++
+				continue
+			}
+			require.Len(t, s.reached(i), 1, "nothing is left half done")
+			if layers[0] != s.Board.Top() {
+				continue
+			}
+			stuck++
+			// straight on over the nearest side, on the board as it is now
+			require.False(t, s.straight(i, beyond), "ball %d has a way out", i+1)
+		}
+		require.Contains(t, act.Said(), fmt.Sprintf("%d pad", led))
+		cs.Inverted().Apply(s.Doc)
+		require.Equal(t, len(before.Tracks), len(s.Tracks))
+		require.Empty(t, s.Vias)
+	})
+	require.Positive(t, stuck)
+}
+
+// straight tells whether a straight track of the least width from a ball over its nearest side keeps all rules; false where two sides are equally near.
+func (s *dense) straight(i int, beyond int64) bool {
+	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
+	x, y := i%s.n, i/s.n
+	away := map[[2]float64]int{{-1, 0}: x, {1, 0}: s.n - 1 - x, {0, -1}: y, {0, 1}: s.n - 1 - y}
+	nearest := min(x, y, s.n-1-x, s.n-1-y)
+	var at geom.Point
+	for _, c := range s.x.Of(s.part.ID) {
+		if c.Number == fmt.Sprint(i+1) {
+			at = c.At
+		}
+	}
+	var ways [][2]float64
+	for d, k := range away {
+		if k == nearest {
+			ways = append(ways, d)
+		}
+	}
+	if len(ways) > 1 { // it chose one
+		return false
+	}
+	for _, d := range ways {
+		long := float64(int64(nearest)*s.pitch + beyond)
+		to := geom.Pt(at.X+int64((d[0]*cos-d[1]*sin)*long), at.Y+int64((d[0]*sin+d[1]*cos)*long))
+		if to == at {
+			continue
+		}
+		with := s.Snapshot()
+		tr := &design.Track{ID: with.NewID(), Layer: with.Board.Top(), A: at, B: to, Width: 75_000, Net: s.nets[i]}
+		with.Put(tr)
+		board := check.NewBoard(with, layout.NewIndex(with), rules.Of(with))
+		board.All()
+		ok := true
+		for _, f := range board.Found {
+			for _, id := range f.Objects {
+				ok = ok && !(id == tr.ID && f.Severity == check.Fault)
+			}
+		}
+		if ok {
+			return true
+		}
+	}
+	return false
+}
