@@ -14,7 +14,9 @@ import (
 )
 
 // Names lists the demo projects.
-func Names() []string { return []string{"Moth Lamp", "Moth Lamp, first try", "Weir Gauge"} }
+func Names() []string {
+	return []string{"Moth Lamp", "Moth Lamp, first try", "Weir Gauge", "Loom Bridge"}
+}
 
 // Build makes a demo project.
 func Build(name string) (*design.Doc, error) {
@@ -23,6 +25,8 @@ func Build(name string) (*design.Doc, error) {
 		return mothLamp(false)
 	case "Moth Lamp, first try":
 		return mothLamp(true)
+	case "Loom Bridge":
+		return loomBridge()
 	case "Weir Gauge":
 		return weirGauge(func(b *builder) { b.layTracks(weirTracks) })
 	}

@@ -21,6 +21,7 @@ type EscapeAsk struct {
 	Layers []design.LayerID `json:"layers"`           // on which tracks may lead beyond the part
 	Beyond int64            `json:"beyond,omitempty"` // how far beyond the outermost pads they end
 	Holes  bool             `json:"holes,omitempty"`  // a hop beside each pad is enough
+	Areas  bool             `json:"areas,omitempty"`  // only pads of nets that have a copper area
 }
 
 // Said tells how many pads lead out.
@@ -31,7 +32,7 @@ const mostBeyond = 20 * units.MM
 
 // Of finds how the pads escape, without laying anything; errors say what is wrong with what is asked.
 func (c *EscapeAsk) Of(f *route.Field, going func(float64) error) (out escape.Outcome, err error) {
-	a := escape.Ask{Parts: c.Parts, Beyond: c.Beyond, Holes: c.Holes}
+	a := escape.Ask{Parts: c.Parts, Beyond: c.Beyond, Holes: c.Holes, Areas: c.Areas}
 	d := f.Doc
 	if len(c.Parts) == 0 {
 		return out, fmt.Errorf("pick the parts first whose pads are to escape")

@@ -19,6 +19,7 @@ type Ask struct {
 	Parts  []design.ID // on the board
 	Layers []int       // on which tracks may lead beyond the part
 	Beyond int64       // how far beyond the outermost pads they end
+	Areas  bool        // only pads of nets that have an area
 	Holes  bool        // a hop beside each pad is enough: nothing is led beyond the part on other layers
 }
 
@@ -110,7 +111,7 @@ func (w *worker) padsOf(id design.ID) (out []*pad) {
 	}
 	g := gridOf(w.field.Index.Of(id), o.Angle)
 	for _, c := range w.field.Index.Of(id) {
-		if c.Kind != "pad" || c.Bare || c.Net == 0 || len(w.field.Index.NetPieces(c.Net)) < 2 && w.sheets[c.Net] == nil {
+		if c.Kind != "pad" || c.Bare || c.Net == 0 || w.sheets[c.Net] == nil && (w.ask.Areas || len(w.field.Index.NetPieces(c.Net)) < 2) {
 			continue
 		}
 		out = append(out, g.pad(c))

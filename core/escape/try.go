@@ -2,6 +2,7 @@ package escape
 
 import (
 	"cmp"
+	"fmt"
 	"math/bits"
 	"slices"
 
@@ -166,30 +167,39 @@ func (t *try) hopped() []route.Leg {
 	return nil
 }
 
-// toArea leads the pad by a hop into an area of its net, the nearest layer first; a pad that is on a layer with one is there already.
+// toArea leads the pad by a hop into an area of its net on another layer, the nearest first; a pad for which there is no such hop, or no
+// such layer, and that lies in an area on its own, is there already: it gets no legs.
 func (t *try) toArea(areas map[int][]*geom.Prepared) []route.Leg {
 	from := t.first()
 	var layers []int
+	in := false
 	for l, list := range areas {
-		if t.copper.Has(l) && covers(list, t.copper.At) {
-			return []route.Leg{}
+		if !t.copper.Has(l) {
+			layers = append(layers, l)
+		} else if covers(list, t.copper.At) {
+			in = true
 		}
-		layers = append(layers, l)
 	}
-	slices.SortFunc(layers, func(a, b int) int {
-		return cmp.Or(apart(a, from)-apart(b, from), a-b)
-	})
+	slices.SortFunc(layers, func(a, b int) int { return cmp.Or(apart(a, from)-apart(b, from), a-b) })
+	beside := false
 	for _, to := range layers {
-		if t.copper.Has(to) {
-			continue
-		}
 		for _, at := range t.spots() {
+			if !covers(areas[to], at) {
+				continue
+			}
+			beside = true
 			if begin, hop := t.hop(at, from, to); hop != nil && covers(areas[to], hop.End()) {
 				end := t.leg(to, []geom.Point{hop.End()})
 				end.Hop = hop
 				return []route.Leg{begin, end}
 			}
 		}
+	}
+	if !beside && t.why == nil {
+		t.why = fmt.Errorf("no area of %s on another layer lies beside it", t.field.Doc.NetName(t.copper.Net))
+	}
+	if in {
+		return []route.Leg{}
 	}
 	return nil
 }

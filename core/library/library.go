@@ -102,7 +102,14 @@ var shippedItems = sync.OnceValue(func() []Item {
 		symbols[s.Name] = s
 	}
 	origin := design.Origin{Library: ShippedName, Version: ShippedVersion}
-	list := handmade()
+	list, drawnSymbols, drawnFeet := loomParts()
+	for _, x := range drawnSymbols {
+		symbols[x.Name] = x
+	}
+	for _, f := range drawnFeet {
+		footprints[f.Name] = f
+	}
+	list = append(list, handmade()...)
 	for _, g := range catalogue() {
 		p, feet := g.made()
 		for _, f := range feet {

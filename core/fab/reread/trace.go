@@ -116,9 +116,32 @@ func Trace(copper []*Artwork, drills []*Drilling) ([]Island, error) {
 
 func touch(s geom.Shape, others []geom.Shape) bool {
 	for _, o := range others {
-		if gap, _, _ := geom.Gap(s, o); gap <= 0 {
+		if meet(s, o) {
 			return true
 		}
 	}
 	return false
+}
+
+// meet tells whether two shapes touch or overlap. Of a region of many sides only those near the other shape are measured.
+func meet(s, o geom.Shape) bool {
+	const many = 24
+	if len(s.Pts) > len(o.Pts) {
+		s, o = o, s
+	}
+	if !o.Area || o.R != 0 || o.Mids != nil || len(o.Pts) < many {
+		gap, _, _ := geom.Gap(s, o)
+		return gap <= 0
+	}
+	box := s.Box()
+	for i, a := range o.Pts {
+		b := o.Pts[(i+1)%len(o.Pts)]
+		if max(a.X, b.X) < box.Min.X || min(a.X, b.X) > box.Max.X || max(a.Y, b.Y) < box.Min.Y || min(a.Y, b.Y) > box.Max.Y {
+			continue
+		}
+		if gap, _, _ := geom.Gap(s, geom.Stroke(a, b, 0)); gap <= 0 {
+			return true
+		}
+	}
+	return geom.InPolygon(s.Pts[0], o.Pts) // none of its sides is met: all within, or all without
 }

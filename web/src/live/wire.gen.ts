@@ -754,6 +754,7 @@ export interface Escape {
   layers: number[]
   beyond?: number
   holes?: boolean
+  areas?: boolean
 }
 
 export interface EditExcuse {
@@ -1570,6 +1571,7 @@ export interface QuestionEscape {
   layers: number[]
   beyond?: number
   holes?: boolean
+  areas?: boolean
 }
 
 export interface EscapeSeen {

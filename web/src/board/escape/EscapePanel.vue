@@ -19,6 +19,7 @@ const ask = reactive({
   layers: free.length ? free : editor.copper.map((l) => l.id),
   beyond: 500_000,
   holes: false,
+  areas: false,
   parts: [] as number[],
 })
 const parts = () => editor.picked('placed').map((p) => p.id)
@@ -34,7 +35,7 @@ async function look() {
   editor.escape.value = seen ?? null
   editor.redraw()
 }
-watch(() => [ask.layers.join(), ask.beyond, ask.holes, [...editor.selection].join(), props.project.docTick.value].join('|'), () => void look(), { immediate: true }) // prettier-ignore
+watch(() => [ask.layers.join(), ask.beyond, ask.holes, ask.areas, [...editor.selection].join(), props.project.docTick.value].join('|'), () => void look(), { immediate: true }) // prettier-ignore
 onUnmounted(() => {
   editor.escape.value = null
   editor.redraw()
@@ -63,6 +64,7 @@ async function lay() {
       <LayerTicks :editor="editor" :layers="ask.layers" @keep="ask.layers = $event" />
       <LengthField label="Beyond the part" :value="ask.beyond" :step="100_000" @keep="ask.beyond = $event" />
       <v-checkbox v-model="ask.holes" label="a hop beside each pad is enough" hide-details density="compact" />
+      <v-checkbox v-model="ask.areas" label="only nets with a copper area" hide-details density="compact" />
       <template v-if="seen">
         <dl>
           <dt>Led out</dt>
