@@ -83,31 +83,39 @@ func BenchmarkFill(b *testing.B) {
 // BenchmarkRefill moves a track beneath an area and fills what follows from it.
 func BenchmarkRefill(b *testing.B) {
 	for _, n := range []int{8_000, 80_000} {
-		b.Run(fmt.Sprint(n), func(b *testing.B) {
-			d, _ := strewn(n)
-			x, set := layout.NewIndex(d), rules.Of(d)
-			f, err := pour.Of(context.Background(), d, x, set, nil)
-			require.NoError(b, err)
-			var tracks []*design.Track
-			for t := range d.Tracks.All() {
-				tracks = append(tracks, t)
-			}
-			report(b, 200, func(i int) {
-				t := tracks[i*len(tracks)/200]
-				q := *t
-				q.A, q.B = q.A.Add(geom.Pt(300_000, 0)), q.B.Add(geom.Pt(300_000, 0))
-				for _, put := range []*design.Track{t, &q} {
-					d.Put(put)
-					x.Put(d, put)
-					for _, c := range x.Of(put.ID) {
-						f.Near(c.Box(), c.Layers)
-					}
-				}
-				_, err := f.Fill(context.Background(), nil)
-				require.NoError(b, err)
-			})
+		b.Run(fmt.Sprint(n), func(b *testing.B) { refill(b, n, nil) })
+		b.Run(fmt.Sprint(n, " with teardrops"), func(b *testing.B) {
+			refill(b, n, &design.Teardrops{Length: 600, Breadth: 900, Most: 1_000_000, On: design.TeardropThings})
 		})
 	}
+}
+
+func refill(b *testing.B, n int, like *design.Teardrops) {
+	d, _ := strewn(n)
+	board := *d.Board
+	board.Teardrops = like
+	d.Put(&board)
+	x, set := layout.NewIndex(d), rules.Of(d)
+	f, err := pour.Of(context.Background(), d, x, set, nil)
+	require.NoError(b, err)
+	var tracks []*design.Track
+	for t := range d.Tracks.All() {
+		tracks = append(tracks, t)
+	}
+	report(b, 200, func(i int) {
+		t := tracks[i*len(tracks)/200]
+		q := *t
+		q.A, q.B = q.A.Add(geom.Pt(300_000, 0)), q.B.Add(geom.Pt(300_000, 0))
+		for _, put := range []*design.Track{t, &q} {
+			d.Put(put)
+			x.Put(d, put)
+			for _, c := range x.Of(put.ID) {
+				f.Near(c.Box(), c.Layers)
+			}
+		}
+		_, err := f.Fill(context.Background(), nil)
+		require.NoError(b, err)
+	})
 }
 
 // BenchmarkPoured edits boards with a ground area on each of four layers: what the hand waits for, and how long until the areas have followed.

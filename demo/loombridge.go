@@ -204,7 +204,7 @@ func loomControl(b *builder) {
 	b.run("U1D./RESET", hor(45), "C2.1")
 	b.run("R4.2", at(60, y("/RESET")))
 	for i, pin := range []string{"BOOT", "HALT"} {
-		x := []float64{95, 80}[i]
+		x := []float64{87.5, 72.5}[i]
 		b.grounded("Resistor 0402", fmt.Sprintf("R%d", 5+i), "10k", x, y(pin)-27.5)
 		b.run("U1D."+pin, hor(x), fmt.Sprintf("R%d.1", 5+i))
 	}

@@ -34,6 +34,7 @@ func weirBoard(b *builder, tracks func(*builder)) {
 	weirPlaceNotes(b)
 	tracks(b)
 	weirPours(b)
+	b.do(&edit.SetTeardrops{Teardrops: &design.Teardrops{On: []design.Thing{design.ThroughPad, design.AVia}}})
 	weirPrint(b)
 }
 

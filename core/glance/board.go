@@ -46,6 +46,7 @@ func stands(d *design.Doc) bool {
 const (
 	topColour, bottomColour = "#E7B549", "#35B7A6"
 	boreColour              = "#17131E"
+	groundColour            = "#2A2036"
 	edgeColour, silkColour  = "#F4ECDC", "#F4ECDC"
 	platedColour            = "#D9906F"
 )
@@ -76,7 +77,7 @@ func Board(d *design.Doc) []byte {
 	for _, ring := range append([]geom.Ring{region.Outer}, region.Holes...) {
 		edge.WriteString(w.path(ring.Flat(flat, false)) + "Z")
 	}
-	fmt.Fprintf(w, `<path d="%s" fill="#2A2036" fill-rule="evenodd" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", edge.String(), edgeColour)
+	fmt.Fprintf(w, `<path d="%s" fill="%s" fill-rule="evenodd" stroke="%s" stroke-width="0.3" stroke-linejoin="round"/>`+"\n", edge.String(), groundColour, edgeColour)
 	shapes := 0
 	for _, layer := range copper {
 		shapes += len(layer)
@@ -87,6 +88,9 @@ func Board(d *design.Doc) []byte {
 	}
 	for i := len(copper) - 1; i >= 0; i-- {
 		colour := colourOf(i, len(copper))
+		if i == 0 {
+			w.areas(d, copper[0], edge.String())
+		}
 		fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", colour, colour)
 		for _, c := range copper[i] {
 			w.shape(c.On(i))
@@ -111,6 +115,37 @@ func Board(d *design.Doc) []byte {
 	}
 	w.WriteString("</g>\n</svg>\n")
 	return w.Bytes()
+}
+
+// apartShown is how far copper of other nets is drawn apart from areas, in nanometres.
+const apartShown = 250_000
+
+// areas draws the copper areas of the uppermost layer in a shade of it, and keeps what lies there of other nets apart from them.
+func (w *writer) areas(d *design.Doc, copper []*layout.Copper, board string) {
+	nets := map[design.ID]bool{}
+	for p := range d.Pours.All() {
+		if !p.On(d.Board.At(0)) {
+			continue
+		}
+		nets[p.Net] = true
+		line := board
+		if len(p.Outline) > 0 {
+			line = w.path(geom.Closing(p.Outline).Flat(flat, false)) + "Z"
+		}
+		fmt.Fprintf(w, `<path d="%s" fill="%s" fill-opacity="0.4" fill-rule="evenodd"/>`+"\n", line, topColour)
+	}
+	if len(nets) == 0 {
+		return
+	}
+	fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", groundColour, groundColour)
+	for _, c := range copper {
+		if !nets[c.Net] {
+			s := c.On(0)
+			s.R += apartShown
+			w.shape(s)
+		}
+	}
+	w.WriteString("</g>\n")
 }
 
 // colourOf a copper layer at a place among so many.

@@ -194,3 +194,27 @@ func TestPictureOfALargeBoard(t *testing.T) {
 		assert.Equal(t, c.want, at(c.x, c.y), "%v, %v", c.x, c.y)
 	}
 }
+
+// Copper areas of the upper side are seen below its copper, in a shade of it: within their edge, or all over the board; what lies on them of
+// other nets is set apart.
+func TestPictureOfAreas(t *testing.T) {
+	d := design.New("areas")
+	d.Board.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(40e6, 0), geom.Pt(40e6, 20e6), geom.Pt(0, 20e6))
+	for i, name := range []string{"GND", "SIG"} {
+		d.Put(&design.Net{ID: design.ID(500 + i), Name: name})
+	}
+	d.Put(&design.Track{ID: d.NewID(), A: geom.Pt(5e6, 5e6), B: geom.Pt(9e6, 5e6), Width: 500_000, Layer: d.Board.Top(), Net: 500})
+	d.Put(&design.Track{ID: d.NewID(), A: geom.Pt(5e6, 9e6), B: geom.Pt(9e6, 9e6), Width: 500_000, Layer: d.Board.Top(), Net: 501})
+	bare := string(glance.Board(d))
+	assert.NotContains(t, bare, "fill-opacity")
+	d.Put(&design.Pour{ID: d.NewID(), Name: "below", Net: 500, Layers: []design.LayerID{d.Board.Bottom()}})
+	assert.Equal(t, bare, string(glance.Board(d)), "below it is not seen")
+	d.Put(&design.Pour{ID: d.NewID(), Name: "part", Net: 500, Layers: []design.LayerID{d.Board.Top()}, Outline: geom.Corners(geom.Pt(2e6, 3e6), geom.Pt(12e6, 3e6), geom.Pt(12e6, 13e6))})
+	svg := string(glance.Board(d))
+	at := strings.Index(svg, `M2 17L12 17L12 7`)
+	require.Positive(t, at, svg)
+	assert.Less(t, at, strings.Index(svg, `<g fill="#E7B549"`), "below the copper")
+	apart := svg[at:strings.Index(svg, `<g fill="#E7B549"`)]
+	assert.Equal(t, 1, strings.Count(apart, `stroke-width="1"`), "the signal alone, by 0.25 mm on either side")
+	assert.Contains(t, apart, "11", "its height from above")
+}

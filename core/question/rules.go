@@ -208,17 +208,17 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 		v.Dims = append(v.Dims, landpattern.Measure(string(k), k.Words(), x0, y0, x1, y1, dx, dy))
 	}
 	space := seen(design.Spacing, 150*um, 1500*um)
-	width, height := 13_700*um, 5_800*um
+	width, height := 18_600*um, 5_800*um
 	box("ground", 0, 0, width, height)
 	// two tracks above the lower edge
 	y1 := edge + wide
 	y2 := y1 + clear
-	box("copper", 1300*um, edge, 5200*um, y1)
-	box("copper", 1300*um, y2, 5200*um, y2+thin)
+	box("copper", 1300*um, edge, 4400*um, y1)
+	box("copper", 1300*um, y2, 4400*um, y2+thin)
 	dim(design.EdgeClearance, 1800*um, 0, 1800*um, edge, -2500*um, 0)
-	dim(design.TrackWidth, 5200*um, edge, 5200*um, y1, 700*um, 0)
+	dim(design.TrackWidth, 4400*um, edge, 4400*um, y1, 700*um, 0)
 	dim(design.Clearance, 1300*um, y1, 1300*um, y2, -2000*um, 0)
-	dim(design.LeastWidth, 5200*um, y2, 5200*um, y2+thin, 700*um, 0)
+	dim(design.LeastWidth, 4400*um, y2, 4400*um, y2+thin, 700*um, 0)
 	// two drilled holes with their rings
 	hx, hy := 1700*um, 4200*um
 	gap := hole + apart
@@ -229,29 +229,43 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 		disc("hole", x, hy, hole/2)
 	}
 	dim(design.LeastHole, hx-hole/2, hy, hx+hole/2, hy, 0, 1100*um)
-	dim(design.LeastRing, hx-hole/2-ring, hy, hx-hole/2, hy, 0, -1000*um)
+	dim(design.LeastRing, hx-hole/2-ring, hy, hx-hole/2, hy, 0, -1200*um)
 	dim(design.HoleClearance, hx+hole/2, hy, hx+hole/2+apart, hy, 0, -1000*um)
 	// a via
 	vx, vy := 5400*um, 4200*um
 	disc("copper", vx, vy, via/2)
 	disc("hole", vx, vy, bore/2)
 	dim(design.ViaDiameter, vx-via/2, vy, vx+via/2, vy, 0, 1100*um)
-	dim(design.ViaHole, vx-bore/2, vy, vx+bore/2, vy, 0, -1000*um)
+	dim(design.ViaHole, vx-bore/2, vy, vx+bore/2, vy, 0, -1200*um)
 	// a pad with its openings, and a line of silk
-	px, py, pw, ph := 8700*um, 1300*um, 1700*um, 1300*um
+	px, py, pw, ph := 9000*um, 1300*um, 1700*um, 1300*um
 	box("mask", px-mask, py-mask, px+pw+mask, py+ph+mask)
 	box("copper", px, py, px+pw, py+ph)
 	box("paste", px+paste, py+paste, px+pw-paste, py+ph-paste)
 	dim(design.MaskMargin, px+pw, py+ph, px+pw+mask, py+ph, 0, 700*um)
 	dim(design.PasteMargin, px, py, px+paste, py, 0, -700*um)
 	// two parts
-	bx, by := 11_700*um, 1500*um
-	for _, y := range []int64{by - 1000*um, by + space} {
-		box("body", bx, y, bx+1100*um, y+1000*um)
+	bx, by := 12_400*um, 1300*um
+	box("body", bx-700*um, by, bx, by+1100*um)
+	box("body", bx+space, by, bx+space+700*um, by+1100*um)
+	dim(design.Spacing, bx, by, bx+space, by, 0, -700*um)
+	// a pad in a copper area, joined by spokes
+	ax, ay, aw, land := 15_000*um, 1200*um, 3000*um, 1100*um
+	joint, around := seen(design.SpokeWidth, 100*um, 900*um), seen(design.SpokeGap, 100*um, 700*um)
+	mx, my, free := ax+aw/2, ay+aw/2, land/2+around
+	box("copper", ax, ay, mx-free, ay+aw)
+	box("copper", mx+free, ay, ax+aw, ay+aw)
+	box("copper", mx-free, ay, mx+free, my-free)
+	box("copper", mx-free, my+free, mx+free, ay+aw)
+	box("copper", mx-land/2, my-land/2, mx+land/2, my+land/2)
+	if n[design.SpokeWidth] > 0 {
+		box("copper", mx-free, my-joint/2, mx+free, my+joint/2)
+		box("copper", mx-joint/2, my-free, mx+joint/2, my+free)
 	}
-	dim(design.Spacing, bx+1100*um, by, bx+1100*um, by+space, 800*um, 0)
+	dim(design.SpokeGap, mx+land/2, my+land/2, mx+land/2+around, my+land/2, 0, 1500*um)
+	dim(design.SpokeWidth, mx-joint/2, my-free, mx+joint/2, my-free, 0, -1300*um)
 	sy := 4800 * um
-	box("silk", 8000*um, sy, 10_300*um, sy+silk)
+	box("silk", 7800*um, sy, 10_300*um, sy+silk)
 	dim(design.SilkWidth, 10_300*um, sy, 10_300*um, sy+silk, 900*um, 0)
 	return v
 }

@@ -157,6 +157,11 @@ func (f Field) HopBy(a HopAsk, w design.Way) (*Hop, error) {
 		}
 		return hop, nil
 	}
+	for _, c := range layout.PiecesOf(f.Doc, f.ViaOf(f.laidOut(a, w, 0).Holes[0], a.Net)) { // which stands there at any angle
+		if o := f.ClearOf(c); o != nil {
+			return nil, o
+		}
+	}
 	var best *Hop
 	var why *Obstacle
 	most := int64(-roomStep)

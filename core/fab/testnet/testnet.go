@@ -41,7 +41,7 @@ func Write(d *design.Doc, x *layout.Index) []byte {
 		f := d.Footprint(p.Footprint)
 		for _, c := range x.Of(p.ID) {
 			if !c.Bare {
-				rec("%s", record(c, alias[d.NetName(c.Net)], p.Designator, f.Pads[c.Pad].Number, bottom))
+				rec("%s", record(c, alias[d.NetName(c.Net)], p.Designator, f.Pads[c.Pad].Number, bottom, "S0"))
 			}
 		}
 	}
@@ -50,7 +50,11 @@ func Write(d *design.Doc, x *layout.Index) []byte {
 			if !c.Has(0) && !c.Has(bottom) {
 				continue // a buried via cannot be probed
 			}
-			rec("%s", record(c, alias[d.NetName(c.Net)], "VIA", "", bottom))
+			mask := "S3" // covered on both sides
+			if v.Cover == design.Open {
+				mask = "S0"
+			}
+			rec("%s", record(c, alias[d.NetName(c.Net)], "VIA", "", bottom, mask))
 		}
 	}
 	b.WriteString("999\r\n")
@@ -77,7 +81,7 @@ func micro(nm int64) int64 {
 
 // record is one line, its fields at the columns of the standard: 1 kind, 4 net, 21 part,
 // 28 pin, 33 hole, 39 access, 42 place, 58 size, 73 mask.
-func record(c *layout.Copper, net, part, pin string, bottom int) string {
+func record(c *layout.Copper, net, part, pin string, bottom int, mask string) string {
 	kind, hole, access := "327", "     ", "A01"
 	switch {
 	case c.Hole > 0 && !(c.Has(0) && c.Has(bottom)): // a blind via is probed from the side it reaches
@@ -99,10 +103,6 @@ func record(c *layout.Copper, net, part, pin string, bottom int) string {
 		upper = bottom
 	}
 	box := c.On(upper).Box()
-	mask := "S0" // open on both
-	if c.Kind == "via" {
-		mask = "S3"
-	}
 	return fmt.Sprintf("%s%-14.14s   %-6.6s%s%-4.4s %-6s%sX%+07dY%+07dX%04dY%04dR000 %s", kind, net, ascii(part, 6), dash, ascii(pin, 4), hole, access,
 		micro(c.At.X), micro(c.At.Y), min(micro(box.Max.X-box.Min.X), 9999), min(micro(box.Max.Y-box.Min.Y), 9999), mask)
 }

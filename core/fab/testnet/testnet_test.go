@@ -85,3 +85,14 @@ func TestOneLayer(t *testing.T) {
 	assert.Contains(t, out, "327N/C              X1    -1          A01X+000000")
 	assert.Contains(t, out, "317N/C              X1    -2    D9999PA00X+000000", "a hole wider than the columns")
 }
+
+// A via that the mask leaves free can be probed on both sides; the code for what is covered says so.
+func TestCoverOfVias(t *testing.T) {
+	d := synthetic.FourLayers()
+	v := *d.Vias[synthetic.FourThrough]
+	v.Cover = design.Open
+	d.Put(&v)
+	out := string(testnet.Write(d, layout.NewIndex(d)))
+	assert.Contains(t, out, "317A                VIA         D0400PA00X+020000Y+020000X0800Y0800R000 S0")
+	assert.Contains(t, out, "307A                VIA         D0400PA01X+025000Y+020000X0800Y0800R000 S3")
+}

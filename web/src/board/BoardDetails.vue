@@ -16,6 +16,7 @@ import type { BoardEditor } from './editor'
 import AreaDetails from './AreaDetails.vue'
 import GapsBelow from './GapsBelow.vue'
 import JoinField from './JoinField.vue'
+import { joinWays } from './pours'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
@@ -56,6 +57,11 @@ const setHole = (fields: { diameter?: number; land?: number; keep?: number }) =>
 const copper = computed(() => board.value.stack.filter((l) => l.kind === 'copper'))
 const area = computed(() => (one.value?.kind === 'ruleArea' ? (one.value.object as Kinds['ruleArea']) : undefined))
 const pours = computed(() => (void props.project.docTick.value, props.project.all('pour')))
+/** Nets of the picked part that have a copper area, where its pads are few enough to be told apart. */
+const poured = computed(() => {
+  const nets = placed.value && Object.keys(placed.value.nets).length <= 64 ? Object.values(placed.value.nets) : []
+  return new Set(pours.value.map((p) => p.net).filter((n) => nets.includes(n)))
+})
 const stitchings = computed(() => (void props.project.docTick.value, props.project.all('stitching')))
 const stitching = computed(() => (one.value?.kind === 'stitching' ? (one.value.object as Kinds['stitching']) : undefined))
 const pick = (id: number) => props.editor.pickOnly([id])
@@ -133,6 +139,16 @@ function resize(w: number, h: number) {
         <tr v-for="(net, pad) in placed.nets" :key="pad">
           <td class="mono">{{ pad }}</td>
           <td class="mono net">{{ project.netName(net) }}</td>
+          <td v-if="poured.size" class="join">
+            <ChoiceField
+              v-if="poured.has(net)"
+              :label="`Areas join pad ${pad}`"
+              bare
+              :value="placed.joins?.[pad] ?? ''"
+              :options="joinWays"
+              @keep="project.edit('setJoins', { ids: [placed.id], pad: String(pad), join: $event }).catch(complain)"
+            />
+          </td>
         </tr>
       </tbody>
     </v-table>
@@ -261,6 +277,9 @@ function resize(w: number, h: number) {
 </template>
 
 <style scoped>
+.join {
+  width: 130px;
+}
 .pour.v-btn {
   width: 100%;
   justify-content: flex-start;
