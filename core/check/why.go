@@ -32,12 +32,22 @@ func Why(d *design.Doc, x *layout.Index, set *rules.Set, ids []design.ID) []Aske
 				w.add(design.Spacing, a.Rule, 0, p.Designator+" and "+q.Designator, units.Text(max(geom.Measured(a.Gap), 0)))
 			}
 		}
-		w.between(x, set, ids[0], ids[1])
+		switch p, q := d.Pours[ids[0]], d.Pours[ids[1]]; {
+		case p != nil:
+			w.pourAnd(x, set, p, ids[1])
+		case q != nil:
+			w.pourAnd(x, set, q, ids[0])
+		default:
+			w.between(x, set, ids[0], ids[1])
+		}
 		return w.out
 	}
 	for _, id := range ids {
 		if p := d.Placed[id]; p != nil {
 			w.add(design.Spacing, set.Between(design.Spacing, rules.Subject{Thing: design.APart, Part: id}, rules.Subject{Thing: design.APart}, 0, p.At), 0, p.Designator, "")
+		}
+		if p := d.Pours[id]; p != nil {
+			w.pour(set, p)
 		}
 		for _, c := range x.Of(id) {
 			w.single(set, c)

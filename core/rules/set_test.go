@@ -269,3 +269,15 @@ func TestManyRulesStayQuick(t *testing.T) {
 		assert.EqualValues(t, want+1, got.Of(0), "N%dx", i)
 	}
 }
+
+// Every kind of thing has a word in a rule's sentence.
+func TestSentencesNameEveryThing(t *testing.T) {
+	d := design.New("Words")
+	seen := map[string]bool{}
+	for _, thing := range design.Things {
+		says := rules.Sentence(d, &design.Rule{Kind: design.LeastWidth, A: design.Scope{Thing: thing}, Value: design.Fixed(200_000)})
+		assert.Regexp(t, `^For [a-z ]{3,}: least width 0.2 mm\.$`, says)
+		assert.False(t, seen[says], says)
+		seen[says] = true
+	}
+}

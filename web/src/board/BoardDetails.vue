@@ -72,7 +72,7 @@ const likenable = computed(() => (one.value && ['placed', 'track', 'via', 'hole'
 const reasoned = computed(() =>
   picked.value.length > 0 &&
   picked.value.length < 3 &&
-  picked.value.every((b) => ['placed', 'track', 'via', 'hole'].includes(b.kind))
+  picked.value.every((b) => ['placed', 'track', 'via', 'hole', 'pour'].includes(b.kind))
     ? picked.value.map((b) => b.object!.id)
     : null,
 )

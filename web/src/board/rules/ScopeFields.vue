@@ -15,6 +15,8 @@ const things = [
   { value: 'throughPad', title: 'plated pads' },
   { value: 'via', title: 'vias' },
   { value: 'unplatedHole', title: 'unplated holes' },
+  { value: 'pour', title: 'copper areas' },
+  { value: 'figure', title: 'copper texts and figures' },
 ]
 const classChoices = computed(() => [{ value: '', title: 'any' }, ...[...new Set([...props.classes, props.scope.class ?? ''])].filter((c) => c).map((c) => ({ value: c, title: c }))]) // prettier-ignore
 const layers = computed(() => [{ value: 0, title: 'all' }, ...props.project.board.stack.filter((l) => l.kind === 'copper').map((l) => ({ value: l.id, title: l.name }))]) // prettier-ignore
