@@ -2,8 +2,11 @@ package edit_test
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"maps"
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -13,9 +16,11 @@ import (
 	"goldentrace/core/check"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/escape"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/pour"
+	"goldentrace/core/route"
 	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
 )
@@ -149,13 +154,115 @@ func TestRankByRank(t *testing.T) {
 			case 1, 2:
 				assert.Equal(t, 0, on[0], "ball %d of rank %d", i+1, rank)
 			case 4:
-				assert.NotEqual(t, 0, on[0], "ball %d of rank %d", i+1, rank)
+				assert.Equal(t, 1, on[0], "ball %d of rank %d: on the nearest layer", i+1, rank)
 			}
+			assert.Contains(t, []int{0, 1}, on[0])
+			assert.InDelta(t, 3.5*800_000+500_000, s.farthest(i), 3, "just so far beyond")
 			assert.Equal(t, on[0] != 0, len(s.viasOf(i)) > 0)
 		}
 		_, err = s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 1, 3), Beyond: 500_000})
 		require.EqualError(t, err, "no pad could be led out: of all, something leads away already")
 	}
+}
+
+// farthest is how far from the part's middle, along its rows or columns, copper of a ball ends.
+func (s *dense) farthest(i int) (most float64) {
+	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
+	for _, c := range s.reached(i) {
+		if tr := s.Tracks[c.ID]; tr != nil {
+			for _, p := range []geom.Point{tr.A, tr.B} {
+				v := p.Sub(s.part.At)
+				x, y := float64(v.X)*cos+float64(v.Y)*sin, float64(v.Y)*cos-float64(v.X)*sin
+				most = max(most, math.Abs(x), math.Abs(y))
+			}
+		}
+	}
+	return most
+}
+
+// Where two tracks fit between two balls, three ranks find room on top.
+func TestTwoTracksBetweenBalls(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 8, 1_000_000, 400_000, 0)
+	said, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0), Beyond: 300_000})
+	require.NoError(t, err)
+	led := 0
+	for i := range 64 {
+		x, y := i%8, i/8
+		if min(x, 7-x, y, 7-y) < 3 {
+			assert.NotEmpty(t, s.outside(i, 300_000), "ball %d", i+1)
+		}
+		if len(s.outside(i, 300_000)) > 0 {
+			led++
+		}
+	}
+	assert.GreaterOrEqual(t, led, 60)
+	assert.Contains(t, said, fmt.Sprintf("%d pads lead out.", led))
+}
+
+// What has nothing to be joined with stays: pads of no net, of nets that nothing else has, unplated holes. What lies in an area of its net
+// on the top alone is there already; pads of nets without an area can be left aside.
+func TestEscapesThatNeedNotBe(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
+	f := *s.FootprintNamed(t, "Balls")
+	f.Pads = append(slices.Clone(f.Pads), design.Pad{ID: 17, Number: "", Form: design.Round, Size: geom.Pt(mm, mm), Hole: mm, Bare: true, At: mmf(8, 0)})
+	s.Put(&f)
+	p := *s.part
+	p.Nets = maps.Clone(s.part.Nets)
+	delete(p.Nets, "1")
+	p.Nets["2"] = synthetic.Net(s.Doc, "ALONE")
+	gnd := s.nets[3]
+	p.Nets["5"], p.Nets["6"] = gnd, gnd
+	s.Put(&p)
+	s.Put(&design.Pour{ID: s.NewID(), Name: "GND", Net: gnd, Layers: s.layers(0), Outline: geom.Corners(mmf(0, 0), mmf(60, 0), mmf(60, 60), mmf(0, 60))})
+	require.NoError(t, s.Whole())
+	_, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 3), Beyond: 500_000, Areas: true})
+	require.EqualError(t, err, "no pad could be led out: of all, something leads away already")
+	said, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 3), Beyond: 500_000})
+	require.NoError(t, err)
+	assert.Equal(t, "11 pads lead out.", said, "16 but for one of no net, one alone and three in the area")
+	for i := range 16 {
+		if on := s.outside(i, 500_000); len(on) > 0 {
+			assert.InDelta(t, 1.5*800_000+500_000, s.farthest(i), 3, "the hole beside the pads is none of them")
+		}
+	}
+}
+
+// A part with two rows of long pads: the pads of ground reach their plane by a via right beyond the pad, no farther than the rules need.
+func TestEscapesBesideLongPads(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
+	rows := &design.Footprint{ID: 92, Name: "Rows"}
+	nets := map[string]design.ID{}
+	for i := range 8 {
+		n := fmt.Sprint(i + 1)
+		rows.Pads = append(rows.Pads, design.Pad{ID: i + 1, Number: n, Form: design.Rect, Size: geom.Pt(400_000, 1_600_000), At: geom.Pt(int64(i%4)*650_000-975_000, int64(i/4)*5_000_000-2_500_000)})
+		nets[n] = s.nets[i]
+	}
+	s.Put(rows)
+	s.Put(&design.Placed{ID: s.part.ID, Part: 5001, Designator: "U1", Footprint: "Rows", At: s.part.At, Nets: nets})
+	s.part = s.Placed[s.part.ID]
+	s.Put(&design.Pour{ID: s.NewID(), Name: "plane", Net: s.nets[1], Layers: s.layers(1)})
+	said, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0), Areas: true})
+	require.NoError(t, err)
+	assert.Equal(t, "1 pad leads out.", said)
+	vias := s.viasOf(1)
+	require.Len(t, vias, 1)
+	var pad *layout.Copper
+	for _, c := range s.x.Of(s.part.ID) {
+		if c.Number == "2" {
+			pad = c
+		}
+	}
+	gap, _, _ := geom.Gap(pad.Shape, geom.Disc(vias[0].At, vias[0].Diameter/2))
+	assert.Less(t, gap, 0.3*mm, "right beside the pad")
+	assert.Equal(t, pad.At.X, vias[0].At.X, "straight on")
+	assert.Less(t, vias[0].At.Y, pad.At.Y-800_000, "away from the part's middle")
+}
+
+// FootprintNamed is one there is.
+func (s *dense) FootprintNamed(t *testing.T, name string) *design.Footprint {
+	f := s.Footprint(name)
+	require.NotNil(t, f)
+	return f
 }
 
 func (s *dense) viasOf(i int) (out []*design.Via) {
@@ -344,4 +451,41 @@ func (s *dense) straight(i int, beyond int64) bool {
 		}
 	}
 	return false
+}
+
+// Stopped, nothing is said to be led out; what stands in the way of a ball is named.
+func TestEscapesAreStoppedAndSaid(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 6, 800_000, 400_000, 0)
+	f := &route.Field{Doc: s.Doc, Index: layout.NewIndex(s.Doc), Rules: rules.Of(s.Doc)}
+	ask := edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(0)}
+	var told []float64
+	out, err := ask.Of(f, func(share float64) error {
+		if told = append(told, share); len(told) > 18 {
+			return errors.New("enough")
+		}
+		return nil
+	})
+	require.EqualError(t, err, "enough")
+	assert.Empty(t, out.Led)
+	assert.InDelta(t, 0.5, told[18], 1e-9)
+	// walls of another net around the part, on every layer: no ball gets out
+	for _, l := range s.Board.Copper() {
+		for _, c := range [][4]float64{{27, 27, 33, 27}, {33, 27, 33, 33}, {33, 33, 27, 33}, {27, 33, 27, 27}} {
+			s.Put(&design.Track{ID: s.NewID(), Layer: l.ID, A: mmf(c[0], c[1]), B: mmf(c[2], c[3]), Width: 200_000, Net: synthetic.Net(s.Doc, "WALL")})
+		}
+	}
+	ask.Layers, ask.Beyond = s.layers(0, 1, 3), 2*mm
+	f = &route.Field{Doc: s.Doc, Index: layout.NewIndex(s.Doc), Rules: rules.Of(s.Doc)}
+	out, err = ask.Of(f, func(float64) error { return nil })
+	require.NoError(t, err)
+	assert.Empty(t, out.Led)
+	require.Len(t, out.Stuck, 36)
+	for _, k := range out.Stuck {
+		assert.NotNil(t, k.Why)
+		assert.Contains(t, k.Name, "pad U1.")
+	}
+	corner := out.Stuck[slices.IndexFunc(out.Stuck, func(k escape.Stuck) bool { return k.Name == "pad U1.2" })]
+	require.EqualError(t, corner.Why, "this would touch track of WALL", "straight down")
+	_, err = edit.Apply(s.Doc, edit.Env{}, &edit.Escape{EscapeAsk: ask})
+	require.ErrorContains(t, err, "no pad could be led out; of pad U1.")
 }
