@@ -42,7 +42,6 @@ func TestPictures(t *testing.T) {
 	})
 	b.key(escape)
 	gauge := p.projectID("Weir Gauge")
-	visit(gauge, "circuit", "block-diagram.png", nil)
 	visit(gauge, "circuit", "controller.png", func() {
 		b.press("Sheets*")
 		b.press("Sheets*")
@@ -77,6 +76,12 @@ func TestPictures(t *testing.T) {
 	visit(lamp, "board", "board-one-sided.png", func() { b.press("Bottom"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(gauge, "board", "board.png", func() { b.key("f") })
 	visit(gauge, "board", "rules.png", func() { b.key("r"); b.sees("Rules for some things") })
+	visit(p.projectID("Loom Bridge"), "board", "grid-array.png", func() {
+		b.until(`goldenTrace.filled.size > 100`)
+		b.point(34, 36)
+		b.key("f", shift)
+		b.key("b")
+	})
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {
 		b.press("Make the files")

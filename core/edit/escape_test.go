@@ -489,3 +489,58 @@ func TestEscapesAreStoppedAndSaid(t *testing.T) {
 	_, err = edit.Apply(s.Doc, edit.Env{}, &edit.Escape{EscapeAsk: ask})
 	require.ErrorContains(t, err, "no pad could be led out; of pad U1.")
 }
+
+// Where the ways lead, place by place, from the middle of the part: straight out from the outer rank; from the next one by half a right angle
+// away from the middle into the gap between two balls, and out; into a plane by a hop between four balls outward, then to either side, then
+// inward.
+func TestWhereEscapesLead(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 8, 800_000, 400_000, 0)
+	_, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0), Beyond: 500_000})
+	require.NoError(t, err)
+	ways := func(i int) (out [][2]geom.Point) {
+		for tr := range s.Tracks.All() {
+			if tr.Net == s.nets[i] {
+				out = append(out, [2]geom.Point{tr.A.Sub(s.part.At), tr.B.Sub(s.part.At)})
+			}
+		}
+		return out
+	}
+	ball := func(col, row int) int { return row*8 + col }
+	assert.Equal(t, [][2]geom.Point{{mmf(-2.8, -0.4), mmf(-3.3, -0.4)}}, ways(ball(0, 3)))
+	assert.Equal(t, [][2]geom.Point{{mmf(-2, -0.4), mmf(-2.4, -0.8)}, {mmf(-2.4, -0.8), mmf(-3.3, -0.8)}}, ways(ball(1, 3)))
+	assert.Equal(t, [][2]geom.Point{{mmf(-2, 0.4), mmf(-2.4, 0.8)}, {mmf(-2.4, 0.8), mmf(-3.3, 0.8)}}, ways(ball(1, 4)))
+	assert.Equal(t, [][2]geom.Point{{mmf(0.4, 2), mmf(0.8, 2.4)}, {mmf(0.8, 2.4), mmf(0.8, 3.3)}}, ways(ball(4, 6)))
+
+	spots := []geom.Point{mmf(-0.8, -0.8), mmf(-0.8, 0), mmf(0, -0.8), mmf(0, 0)}
+	for taken := range spots {
+		s := denseBoard(t, "Four layers, 0.8 mm", 8, 800_000, 400_000, 0)
+		s.Put(&design.Pour{ID: s.NewID(), Name: "plane", Net: s.nets[ball(3, 3)], Layers: s.layers(1)})
+		for _, at := range spots[:taken] {
+			s.Put(&design.Via{ID: s.NewID(), At: s.part.At.Add(at), Diameter: 250_000, Hole: 100_000, From: s.Board.At(0), To: s.Board.At(1), Kind: design.Lasered, Net: synthetic.Net(s.Doc, "WALL")})
+		}
+		_, err := edit.Apply(s.Doc, edit.Env{}, &edit.Escape{EscapeAsk: edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(0), Areas: true}})
+		require.NoError(t, err)
+		for v := range s.Vias.All() {
+			if v.Net == s.nets[ball(3, 3)] {
+				assert.Equal(t, spots[taken], v.At.Sub(s.part.At))
+			}
+		}
+		require.Len(t, s.Tracks, 1)
+	}
+}
+
+// Tracks that need lead no farther than the outermost pads leave those as they are; a plane elsewhere is no way out.
+func TestEscapesNoFartherThanThePads(t *testing.T) {
+	s := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
+	said, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0)})
+	require.NoError(t, err)
+	assert.Equal(t, "4 pads lead out.", said, "12 lie outermost")
+	away := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
+	away.Put(&design.Pour{ID: away.NewID(), Name: "far", Net: away.nets[5], Layers: away.layers(1), Outline: geom.Corners(mmf(2, 40), mmf(9, 40), mmf(9, 50))})
+	f := &route.Field{Doc: away.Doc, Index: layout.NewIndex(away.Doc), Rules: rules.Of(away.Doc)}
+	ask := edit.EscapeAsk{Parts: []design.ID{away.part.ID}, Layers: away.layers(0), Areas: true}
+	out, err := ask.Of(f, func(float64) error { return nil })
+	require.NoError(t, err)
+	require.Len(t, out.Stuck, 1)
+	require.EqualError(t, out.Stuck[0].Why, "no area of N6 on another layer lies beside it")
+}

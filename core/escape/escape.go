@@ -43,7 +43,7 @@ type Stuck struct {
 type Outcome struct {
 	Led     []Escaped
 	Stuck   []Stuck
-	Already int // pads that a track or via leads away from
+	Already int // pads that a track or via leads away from, that lie in an area of their net or beyond the others
 }
 
 // Of leads pads out, without laying anything. It asks going, told the share done, whether to go on.
@@ -67,7 +67,7 @@ func Of(f route.Field, a Ask, going func(float64) error) (out Outcome, err error
 			out.Stuck = append(out.Stuck, Stuck{p.copper.Ref(), p.copper.Name, p.copper.Net, p.copper.At, why})
 			continue
 		}
-		if len(legs) == 0 { // it lies in an area of its net
+		if len(legs) == 0 { // it lies in an area of its net, or beyond the part
 			out.Already++
 			continue
 		}

@@ -69,10 +69,14 @@ func (t *try) own() (out []int) {
 	return out
 }
 
-// beyond leads the pad beyond the part on a layer of its own.
+// beyond leads the pad beyond the part on a layer of its own; one that lies there gets no legs.
 func (t *try) beyond() []route.Leg {
 	for _, l := range t.own() {
-		if path := t.outward(t.copper.At, l); len(path) > 1 {
+		switch path := t.outward(t.copper.At, l); len(path) {
+		case 0:
+		case 1:
+			return []route.Leg{}
+		default:
 			return []route.Leg{t.leg(l, path)}
 		}
 	}

@@ -88,8 +88,8 @@ func Board(d *design.Doc) []byte {
 	}
 	for i := len(copper) - 1; i >= 0; i-- {
 		colour := colourOf(i, len(copper))
-		if i == 0 {
-			w.areas(d, copper[0], edge.String())
+		if i == 0 || i == len(copper)-1 && !poured(d, 0) {
+			w.areas(d, i, copper[i], colour, edge.String())
 		}
 		fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", colour, colour)
 		for _, c := range copper[i] {
@@ -120,11 +120,21 @@ func Board(d *design.Doc) []byte {
 // apartShown is how far copper of other nets is drawn apart from areas, in nanometres.
 const apartShown = 250_000
 
-// areas draws the copper areas of the uppermost layer in a shade of it, and keeps what lies there of other nets apart from them.
-func (w *writer) areas(d *design.Doc, copper []*layout.Copper, board string) {
+// poured tells whether a layer has a copper area.
+func poured(d *design.Doc, layer int) bool {
+	for p := range d.Pours.All() {
+		if p.On(d.Board.At(layer)) {
+			return true
+		}
+	}
+	return false
+}
+
+// areas draws the copper areas of a layer in a shade of it, and keeps what lies there of other nets apart from them.
+func (w *writer) areas(d *design.Doc, layer int, copper []*layout.Copper, colour, board string) {
 	nets := map[design.ID]bool{}
 	for p := range d.Pours.All() {
-		if !p.On(d.Board.At(0)) {
+		if !p.On(d.Board.At(layer)) {
 			continue
 		}
 		nets[p.Net] = true
@@ -132,7 +142,7 @@ func (w *writer) areas(d *design.Doc, copper []*layout.Copper, board string) {
 		if len(p.Outline) > 0 {
 			line = w.path(geom.Closing(p.Outline).Flat(flat, false)) + "Z"
 		}
-		fmt.Fprintf(w, `<path d="%s" fill="%s" fill-opacity="0.4" fill-rule="evenodd"/>`+"\n", line, topColour)
+		fmt.Fprintf(w, `<path d="%s" fill="%s" fill-opacity="0.4" fill-rule="evenodd"/>`+"\n", line, colour)
 	}
 	if len(nets) == 0 {
 		return
@@ -140,7 +150,7 @@ func (w *writer) areas(d *design.Doc, copper []*layout.Copper, board string) {
 	fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`+"\n", groundColour, groundColour)
 	for _, c := range copper {
 		if !nets[c.Net] {
-			s := c.On(0)
+			s := c.On(layer)
 			s.R += apartShown
 			w.shape(s)
 		}
