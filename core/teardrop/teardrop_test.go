@@ -241,3 +241,57 @@ func TestTeardropsAgainstDistances(t *testing.T) {
 	require.Positive(t, kept)
 	require.Positive(t, smaller)
 }
+
+// Of a track that leaves its via in an arc the teardrop bends along: its tip lies on the arc's sides, 0.8 mm of arc from where the via ends.
+func TestTeardropOfAnArc(t *testing.T) {
+	d, net := board(design.Teardrops{Length: 400, Breadth: 900, Most: 3_000_000, On: []design.Thing{design.AVia}})
+	via(d, mm(25, 20), 2_000_000, net)
+	const r = 5.0 // about 20, 20: a quarter of a circle upwards
+	mid := mm(20+r*math.Sqrt2/2, 20+r*math.Sqrt2/2)
+	d.Put(&design.Track{ID: d.NewID(), Layer: d.Board.Top(), A: mm(25, 20), Mid: &mid, B: mm(20, 25), Width: 400_000, Net: net})
+	list := find(d, 0)
+	require.Len(t, list, 1)
+	pts := list[0].Shape.Pts
+	half := len(pts) / 2
+	tips := []geom.Point{pts[half-1], pts[half]}
+	centre := mm(20, 20)
+	assert.InDelta(t, 5.2e6, math.Max(centre.Dist(tips[0]), centre.Dist(tips[1])), 3000)
+	assert.InDelta(t, 4.8e6, math.Min(centre.Dist(tips[0]), centre.Dist(tips[1])), 3000)
+	// the circle of the via, 1 mm about 25, 20, meets the arc where the chord is 1 mm: at 2·asin(1/10)
+	leaves := r * 2 * math.Asin(0.1)
+	for _, p := range tips {
+		angle := math.Atan2(float64(p.Y-centre.Y), float64(p.X-centre.X))
+		assert.InDelta(t, (leaves+0.8)/r, angle, 1e-3)
+	}
+}
+
+// Each teardrop belongs to one tile, that of its track's end.
+func TestTeardropsTileByTile(t *testing.T) {
+	d, net := board(design.Teardrops{Length: 600, Breadth: 900, Most: 1_000_000, On: []design.Thing{design.AVia}})
+	for i := range 64 { // ends on the sides and corners of tiles too
+		at := mm(2.5+5*float64(i%8), 2.5+5*float64(i/8))
+		if i%3 == 0 {
+			at = mm(5*float64(i%8), 5*float64(i/8))
+		}
+		via(d, at, 1_000_000, net)
+		track(d, at, at.Add(mm(0, 1.8)), 200_000, net)
+	}
+	b := *d.Board
+	b.Outline = nil
+	d.Put(&b)
+	f := teardrop.Of(d, layout.NewIndex(d), rules.Of(d))
+	all := f.In(geom.BoxOf(mm(-50, -50), mm(90, 90)), 0)
+	require.Len(t, all, 64)
+	var tiles []teardrop.Teardrop
+	for x := -2.0; x < 10; x++ {
+		for y := -2.0; y < 10; y++ {
+			tiles = append(tiles, f.In(geom.BoxOf(mm(5*x, 5*y), mm(5*x+5, 5*y+5)), 0)...)
+		}
+	}
+	assert.ElementsMatch(t, all, tiles)
+	// a track that ends where it leaves its via has none
+	lone, n := board(design.Teardrops{Length: 600, Breadth: 900, Most: 1_000_000, On: []design.Thing{design.AVia}})
+	via(lone, mm(20, 20), 3_000_000, n)
+	track(lone, mm(20, 20), mm(21, 20), 200_000, n)
+	assert.Empty(t, find(lone, 0))
+}
