@@ -1,5 +1,5 @@
-// Package teardrop finds how tracks widen where they reach pads and vias of their net. A teardrop gives way to everything that is not of
-// its net: where it does not fit whole it is made smaller, and left out where nothing fits that is worth it. Lengths are nanometres;
+// Package teardrop finds how tracks widen where they reach pads and vias of their net. A teardrop joins nothing that is not joined, and gives
+// way to everything that is not of its net: where it does not fit whole it is made smaller, and left out where nothing fits that is worth it. Lengths are nanometres;
 // copper layers count from 0 at the top.
 package teardrop
 
@@ -117,44 +117,74 @@ func (f *Finder) fitting(e end) (t Teardrop, ok bool) {
 				break
 			}
 		}
-		if f.field.Free(route.Wish{Shape: s, Layers: 1 << e.layer, Net: e.track.Net, Thing: design.ATrack}) && f.apart(e, s, others) {
+		wish := route.Wish{Shape: s, Layers: 1 << e.layer, Net: e.track.Net, Thing: design.ATrack}
+		if f.field.Free(wish) && f.apart(e, s, others) && !f.joins(e, s) {
 			return Teardrop{Track: e.track.Ref(), Pad: e.pad.Ref(), Net: e.track.Net, Shape: s}, true
 		}
 	}
 	return t, false
 }
 
-// rival is what the teardrop of another net would be, whole.
+// rival is what another teardrop would be, whole.
 type rival struct {
 	geom.Shape
-	subject rules.Subject
+	of end
 }
 
-// others are what the teardrops of other nets near one would be: those of pads that are no farther from it than theirs are long.
+// others are what the teardrops near one would be: those of pads that are no farther from it than theirs are long.
 func (f *Finder) others(e end, whole geom.Shape) (out []rival) {
 	box := whole.Box().Grow(f.field.Rules.Reach(1 << e.layer))
 	for c := range f.field.Index.Near(box.Grow(f.like.Most)) {
-		if c.Net == 0 || c.Net == e.track.Net || !f.has(c, e.layer) {
+		if c.Net == 0 || !f.has(c, e.layer) {
 			continue
 		}
 		room := c.On(e.layer).Box()
 		room.Max = room.Max.Add(geom.Pt(1, 1))
 		for o := range f.ends(room, e.layer) {
-			if o.pad != c {
+			if o.pad != c || o.track == e.track || o.track.Net == e.track.Net && hang(e, o.track, o.pad) {
 				continue
 			}
 			if s, ok := f.shape(o, 1); ok && s.Box().Meets(box) {
-				out = append(out, rival{s, o.track.Subject()})
+				out = append(out, rival{s, o})
 			}
 		}
 	}
 	return out
 }
 
+// hang tells whether one of some pieces touches the track or the pad of an end, on its layer.
+func hang(e end, pieces ...*layout.Copper) bool {
+	for _, c := range pieces {
+		for _, own := range []*layout.Copper{e.track, e.pad} {
+			if gap, _, _ := geom.Gap(c.On(e.layer), own.On(e.layer)); gap <= 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// joins tells whether a teardrop would touch copper of its net that neither its track nor its pad does.
+func (f *Finder) joins(e end, s geom.Shape) bool {
+	for c := range f.field.Index.Near(s.Box()) {
+		if c.Net != e.track.Net || c.Bare || !c.Has(e.layer) || c == e.track || c == e.pad {
+			continue
+		}
+		if gap, _, _ := geom.Gap(s, c.On(e.layer)); gap <= 0 && !hang(e, c) {
+			return true
+		}
+	}
+	return false
+}
+
+// apart tells whether a teardrop keeps its clearance from others of other nets, and touches none of its own that does not hang on it.
 func (f *Finder) apart(e end, s geom.Shape, others []rival) bool {
 	for _, o := range others {
 		far := f.field.Rules.Nearest(design.Clearance, s, o.Shape, func(gap float64, p, q geom.Point) bool {
-			need := f.field.Rules.Between(design.Clearance, e.track.Subject(), o.subject, e.layer, p.Towards(q, 0.5)).Of(0)
+			if o.of.track.Net == e.track.Net {
+				return gap > 0
+			}
+			need := f.field.Rules.Between(design.Clearance, e.track.Subject(), o.of.track.Subject(), e.layer, p.Towards(q, 0.5)).Of(0)
 			return !geom.Short(gap, need)
 		})
 		if !far {
