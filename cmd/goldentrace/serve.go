@@ -9,6 +9,7 @@ import (
 	"os/signal"
 	"path/filepath"
 	"runtime/debug"
+	"sync"
 	"syscall"
 
 	"github.com/spf13/cobra"
@@ -35,6 +36,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 	var data, addr, books string
 	c := &cobra.Command{Use: "serve", Short: "Serve the web application", Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
+			projects := allDemos()
 			debug.SetGCPercent(300) // memory is plenty; a hand should not wait for the collector
 			ctx, stop := signal.NotifyContext(cmd.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
@@ -43,7 +45,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 				return err
 			}
 			if withDemo {
-				err = putDemos(ctx, s)
+				err = projects.put(ctx, s)
 			}
 			if err == nil && books == "" {
 				supplier := depot.NewService(filepath.Join(data, depotFile))
@@ -51,7 +53,7 @@ func serveCommand(withDemo bool) *cobra.Command {
 				books, err = supplier.Start(ctx, "127.0.0.1:0")
 			}
 			if err == nil {
-				err = server.Serve(ctx, s, addr, books, examples(), func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
+				err = server.Serve(ctx, s, addr, books, projects.examples(), func(a net.Addr) { fmt.Printf("listening on http://%s\n", a) })
 			}
 			return errors.Join(err, s.Close())
 		}}
@@ -64,27 +66,53 @@ func serveCommand(withDemo bool) *cobra.Command {
 	return c
 }
 
-// examples are the demo projects to look at and to take copies of.
-func examples() (out []server.Example) {
+// demos are the demo projects in their order, each built once when it is first asked for.
+type demos []demoProject
+
+type demoProject struct {
+	name  string
+	build func() (*design.Doc, error)
+}
+
+func allDemos() (out demos) {
 	for _, name := range demo.Names() {
-		out = append(out, server.Example{Name: name, Build: func() (*design.Doc, error) { return demo.Build(name) }})
+		once := sync.OnceValues(func() (*design.Doc, error) { return demo.Build(name) })
+		out = append(out, demoProject{name, func() (*design.Doc, error) {
+			d, err := once()
+			if err != nil {
+				return nil, fmt.Errorf("the demo project %s cannot be built: %w", name, err)
+			}
+			return d.Snapshot(), nil
+		}})
 	}
 	return out
 }
 
-// putDemos puts the demo projects in where they are absent.
-func putDemos(ctx context.Context, s *store.Store) error {
-	for _, name := range demo.Names() {
-		if _, err := s.Named(ctx, name); err == nil {
-			continue
-		} else if !errors.Is(err, store.ErrNoProject) {
+// examples are the demo projects to look at and to take copies of.
+func (list demos) examples() (out []server.Example) {
+	for _, p := range list {
+		out = append(out, server.Example{Name: p.name, Build: p.build})
+	}
+	return out
+}
+
+// put puts the demo projects in where they are absent; those are built beside each other.
+func (list demos) put(ctx context.Context, s *store.Store) error {
+	var absent demos
+	for _, p := range list {
+		if _, err := s.Named(ctx, p.name); errors.Is(err, store.ErrNoProject) {
+			absent = append(absent, p)
+			go func() { _, _ = p.build() }() // what fails says so below
+		} else if err != nil {
 			return err
 		}
-		d, err := demo.Build(name)
+	}
+	for _, p := range absent {
+		d, err := p.build()
 		if err != nil {
-			return fmt.Errorf("the demo project %s cannot be built: %w", name, err)
+			return err
 		}
-		if _, err := s.Create(ctx, name, d); err != nil {
+		if _, err := s.Create(ctx, p.name, d); err != nil {
 			return err
 		}
 	}
