@@ -332,3 +332,21 @@ func TestTeardropsTileByTile(t *testing.T) {
 	track(lone, mm(20, 20), mm(21, 20), 200_000, n)
 	assert.Empty(t, find(lone, 0))
 }
+
+// Of a pad as large as a coin the teardrop stays near the end of its track: at most 3 mm broad where it begins, and within 3 mm. Copper of its
+// net on another layer is none that it could touch.
+func TestTeardropOfALargePad(t *testing.T) {
+	d, net := board(design.Teardrops{Length: 3000, Breadth: 1000, Most: 3_000_000, On: []design.Thing{design.AVia}})
+	via(d, mm(20, 20), 12_000_000, net)
+	end := mm(25.5, 20)
+	track(d, end, mm(38, 20), 300_000, net)
+	d.Put(&design.Track{ID: d.NewID(), Layer: d.Board.Bottom(), A: mm(27.2, 19), B: mm(27.2, 23), Width: 300_000, Net: net})
+	list := find(d, 0)
+	require.Len(t, list, 1)
+	pts := list[0].Shape.Pts
+	assert.InDelta(t, 3e6, pts[0].Dist(pts[len(pts)-1]), 2000)
+	for _, p := range pts {
+		assert.LessOrEqual(t, p.Dist(end), float64(teardrop.Farthest))
+	}
+	assert.Greater(t, pts[len(pts)/2].X, end.X+2_000_000, "it leads on along the track")
+}
