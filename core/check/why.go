@@ -22,6 +22,9 @@ type Asked struct {
 	Beaten   []string        `json:"beaten,omitempty"`
 }
 
+// Joined is asked about where a copper area joins something otherwise than by spokes; it is no kind of rule.
+const Joined design.RuleKind = "joined"
+
 // Why tells which rules hold for one thing on the board, or between two, where they come nearest. Alike
 // pads of a part are told once.
 func Why(d *design.Doc, x *layout.Index, set *rules.Set, ids []design.ID) []Asked {

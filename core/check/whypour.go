@@ -4,6 +4,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/pour"
 	"goldentrace/core/rules"
 	"goldentrace/core/units"
 )
@@ -18,9 +19,27 @@ func (w *why) pour(set *rules.Set, p *design.Pour) {
 		w.own(design.Clearance, p.Clearance, set.Between(design.Clearance, who, rules.Subject{}, layer, at), of)
 		w.add(design.EdgeClearance, set.For(design.EdgeClearance, who, layer, at), 0, of, "")
 		w.own(design.LeastWidth, p.LeastWidth, set.For(design.LeastWidth, who, layer, at), of)
-		pad := rules.Subject{Net: p.Net, Thing: design.SurfacePad}
-		w.own(design.SpokeWidth, p.Spokes.Width, set.For(design.SpokeWidth, pad, layer, at), "pads in "+of)
-		w.own(design.SpokeGap, p.Spokes.Gap, set.For(design.SpokeGap, pad, layer, at), "pads in "+of)
+		if p.Join != design.ByRule && p.Join != design.BySpokes {
+			w.joined(p.Join, "pads in "+of, "The copper area says so itself.")
+			continue
+		}
+		w.spokes(set, p, rules.Subject{Net: p.Net, Thing: design.SurfacePad}, layer, at, "pads in "+of)
+	}
+}
+
+// spokes tells how wide the spokes of a pad or via are, and their gap.
+func (w *why) spokes(set *rules.Set, p *design.Pour, pad rules.Subject, layer int, at geom.Point, of string) {
+	w.own(design.SpokeWidth, p.Spokes.Width, set.For(design.SpokeWidth, pad, layer, at), of)
+	w.own(design.SpokeGap, p.Spokes.Gap, set.For(design.SpokeGap, pad, layer, at), of)
+}
+
+// joined tells that a pad or via is joined solidly, or not at all, and why.
+func (w *why) joined(how, of, says string) {
+	key := told{Joined, how, of, 0}
+	if !w.seen[key] {
+		w.seen[key] = true
+		value := map[string]string{design.Solidly: "solidly", design.NotJoined: "not at all"}[how]
+		w.out = append(w.out, Asked{Kind: Joined, Of: of, Value: value, Says: says})
 	}
 }
 
@@ -68,8 +87,13 @@ func (w *why) pourAnd(x *layout.Index, set *rules.Set, p *design.Pour, other des
 			case c.Net != p.Net:
 				w.own(design.Clearance, p.Clearance, set.Between(design.Clearance, who, c.Subject(), layer, c.At), of)
 			case c.Kind == "pad" || c.Kind == "via":
-				w.own(design.SpokeWidth, p.Spokes.Width, set.For(design.SpokeWidth, c.Subject(), layer, c.At), of)
-				w.own(design.SpokeGap, p.Spokes.Gap, set.For(design.SpokeGap, c.Subject(), layer, c.At), of)
+				how := pour.Joins(w.d, set, p, layer, c)
+				if how == design.BySpokes {
+					w.spokes(set, p, c.Subject(), layer, c.At, of)
+				} else {
+					w.joined(how, of, map[string]string{"pad": "The pad, the copper area or a rule says so.",
+						"via": "Vias are joined solidly, unless the via, the copper area or a rule for vias says otherwise."}[c.Kind])
+				}
 			}
 		}
 	}

@@ -21,6 +21,7 @@ func TestWhyOfACopperArea(t *testing.T) {
 		Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(30e6, 0), geom.Pt(30e6, 25e6))}
 	d.Put(area)
 	d.Put(&design.Rule{ID: 900, Kind: design.SpokeWidth, Order: 50, A: design.Scope{Thing: design.AVia}, Value: design.Fixed(450_000)})
+	d.Put(&design.Rule{ID: 902, Kind: design.SpokeGap, Order: 52, A: design.Scope{Thing: design.AVia}, Value: design.Fixed(220_000)})
 	d.Put(&design.Rule{ID: 901, Kind: design.LeastWidth, Order: 51, A: design.Scope{Thing: design.APour}, Value: design.Fixed(170_000)})
 	asked := func(ids ...design.ID) map[design.RuleKind]string {
 		out := map[design.RuleKind]string{}
@@ -35,6 +36,20 @@ func TestWhyOfACopperArea(t *testing.T) {
 	assert.Contains(t, alone[design.EdgeClearance], "0.3 mm; ")
 	assert.Contains(t, alone[design.SpokeGap], "0.25 mm; ")
 	assert.Contains(t, asked(area.ID, synthetic.FourThrough)[design.SpokeWidth], "0.45 mm; For vias", "of its net")
+	via := *d.Vias[synthetic.FourThrough]
+	via.Join = design.NotJoined
+	d.Put(&via)
+	assert.Equal(t, map[design.RuleKind]string{check.Joined: "not at all; Vias are joined solidly, unless the via, the copper area or a rule for vias says otherwise."},
+		asked(via.ID, area.ID))
+	via.Join = design.ByRule
+	d.Remove(design.KindRule, 902)
+	assert.Contains(t, asked(via.ID, area.ID)[check.Joined], "solidly; Vias are")
+	solid := *area
+	solid.Join = design.Solidly
+	d.Put(&solid)
+	assert.Equal(t, "solidly; The copper area says so itself.", asked(area.ID)[check.Joined])
+	assert.NotContains(t, asked(area.ID), design.SpokeGap)
+	d.Put(area)
 	for a := range d.Tracks.All() {
 		if a.Net != synthetic.FourA && a.Layer == top {
 			t.Fatal("the board has none of another net on top")

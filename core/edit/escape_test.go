@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"maps"
-	"math"
 	"slices"
 	"testing"
 
@@ -13,7 +12,6 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"goldentrace/core/check"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/escape"
@@ -24,118 +22,6 @@ import (
 	"goldentrace/core/rules"
 	"goldentrace/core/synthetic"
 )
-
-// dense is a board with a part of n × n balls in the middle, each of a net that a pin far away has too; tracks are 0.1 mm wide and apart.
-type dense struct {
-	*design.Doc
-	part  *design.Placed
-	n     int
-	pitch int64
-	nets  []design.ID // row by row from below
-	x     *layout.Index
-}
-
-func denseBoard(t require.TestingT, stack string, n int, pitch, ball int64, angle int32) *dense {
-	d := design.New("Dense")
-	d.Next = 100
-	b := *d.Board
-	b.Outline = geom.Corners(mmf(0, 0), mmf(60, 0), mmf(60, 60), mmf(0, 60))
-	d.Put(&b)
-	_, err := edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "tallow", Name: stack})
-	require.NoError(t, err)
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.LeastRing: 75_000,
-		design.LeastHole: 100_000, design.HoleClearance: 200_000, design.ViaDiameter: 450_000, design.ViaHole: 200_000})
-	s := &dense{Doc: d, n: n, pitch: pitch}
-	balls := &design.Footprint{ID: 90, Name: "Balls"}
-	pins := &design.Footprint{ID: 91, Name: "Pins"}
-	nets := map[string]design.ID{}
-	for i := range n * n {
-		number := fmt.Sprint(i + 1)
-		at := geom.Pt((int64(i%n)*2-int64(n-1))*pitch/2, (int64(i/n)*2-int64(n-1))*pitch/2)
-		balls.Pads = append(balls.Pads, design.Pad{ID: i + 1, Number: number, Form: design.Round, Size: geom.Pt(ball, ball), At: at})
-		pins.Pads = append(pins.Pads, design.Pad{ID: i + 1, Number: number, Form: design.Round, Size: geom.Pt(300_000, 300_000), At: geom.Pt(int64(i%50)*mm, int64(i/50)*mm)})
-		net := synthetic.Net(d, "N"+number)
-		nets[number] = net
-		s.nets = append(s.nets, net)
-	}
-	d.Put(balls)
-	d.Put(pins)
-	s.part = &design.Placed{ID: d.NewID(), Part: 5001, Designator: "U1", Footprint: "Balls", At: mmf(30, 30), Angle: angle, Nets: nets}
-	d.Put(s.part)
-	d.Put(&design.Placed{ID: d.NewID(), Part: 5002, Designator: "J1", Footprint: "Pins", At: mmf(5, 2), Nets: nets})
-	require.NoError(t, d.Whole())
-	return s
-}
-
-const mm = 1_000_000
-
-func mmf(x, y float64) geom.Point { return geom.Pt(int64(math.Round(x*mm)), int64(math.Round(y*mm))) }
-
-func (s *dense) layers(at ...int) (out []design.LayerID) {
-	for _, l := range at {
-		out = append(out, s.Board.At(l))
-	}
-	return out
-}
-
-// escapes runs the command and checks all that is laid against the whole check.
-func (s *dense) escapes(t require.TestingT, c edit.EscapeAsk) (string, error) {
-	c.Parts = []design.ID{s.part.ID}
-	act := &edit.Escape{EscapeAsk: c}
-	cs, err := edit.Apply(s.Doc, edit.Env{}, act)
-	if err != nil {
-		return "", err
-	}
-	require.NoError(t, s.Whole())
-	mine := map[design.ID]bool{}
-	for _, ch := range cs {
-		mine[ch.ID] = true
-	}
-	s.x = layout.NewIndex(s.Doc)
-	board := check.NewBoard(s.Doc, s.x, rules.Of(s.Doc))
-	board.All()
-	for _, f := range board.Found {
-		for _, id := range f.Objects {
-			require.False(t, f.Severity == check.Fault && mine[id], f.Text)
-		}
-	}
-	back := s.Snapshot()
-	cs.Inverted().Apply(back)
-	require.Empty(t, back.Tracks)
-	require.Empty(t, back.Vias)
-	return act.Said(), nil
-}
-
-// reached is what hangs together with a ball by copper.
-func (s *dense) reached(i int) []*layout.Copper {
-	for _, is := range layout.Islands(s.x.NetPieces(s.nets[i])) {
-		for _, c := range is {
-			if c.ID == s.part.ID {
-				return is
-			}
-		}
-	}
-	return nil
-}
-
-// outside tells whether copper of a ball ends so far beyond the outermost balls, and on which layers.
-func (s *dense) outside(i int, beyond float64) (out []int) {
-	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
-	edge := float64(s.n-1) * float64(s.pitch) / 2
-	for _, c := range s.reached(i) {
-		if c.Kind != "track" {
-			continue
-		}
-		for _, p := range []geom.Point{s.Tracks[c.ID].A, s.Tracks[c.ID].B} {
-			v := p.Sub(s.part.At)
-			x, y := float64(v.X)*cos+float64(v.Y)*sin, float64(v.Y)*cos-float64(v.X)*sin
-			if max(math.Abs(x), math.Abs(y)) > edge+beyond-2000 {
-				out = append(out, s.Board.Position(s.Tracks[c.ID].Layer))
-			}
-		}
-	}
-	return out
-}
 
 // Of 8 × 8 balls 0.8 mm apart two ranks find room on top, as one track fits between two balls, and some of the third; the innermost hop,
 // and lead out on another layer. Turned by any angle it is the same.
@@ -165,21 +51,6 @@ func TestRankByRank(t *testing.T) {
 	}
 }
 
-// farthest is how far from the part's middle, along its rows or columns, copper of a ball ends.
-func (s *dense) farthest(i int) (most float64) {
-	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
-	for _, c := range s.reached(i) {
-		if tr := s.Tracks[c.ID]; tr != nil {
-			for _, p := range []geom.Point{tr.A, tr.B} {
-				v := p.Sub(s.part.At)
-				x, y := float64(v.X)*cos+float64(v.Y)*sin, float64(v.Y)*cos-float64(v.X)*sin
-				most = max(most, math.Abs(x), math.Abs(y))
-			}
-		}
-	}
-	return most
-}
-
 // Where two tracks fit between two balls, three ranks find room on top.
 func TestTwoTracksBetweenBalls(t *testing.T) {
 	s := denseBoard(t, "Four layers, 0.8 mm", 8, 1_000_000, 400_000, 0)
@@ -204,7 +75,8 @@ func TestTwoTracksBetweenBalls(t *testing.T) {
 func TestEscapesThatNeedNotBe(t *testing.T) {
 	s := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
 	f := *s.FootprintNamed(t, "Balls")
-	f.Pads = append(slices.Clone(f.Pads), design.Pad{ID: 17, Number: "", Form: design.Round, Size: geom.Pt(mm, mm), Hole: mm, Bare: true, At: mmf(8, 0)})
+	f.Pads = append(slices.Clone(f.Pads), design.Pad{ID: 17, Number: "", Form: design.Round, Size: geom.Pt(mm, mm), Hole: mm,
+		Bare: true, At: mmf(8, 0)})
 	s.Put(&f)
 	p := *s.part
 	p.Nets = maps.Clone(s.part.Nets)
@@ -213,7 +85,8 @@ func TestEscapesThatNeedNotBe(t *testing.T) {
 	gnd := s.nets[3]
 	p.Nets["5"], p.Nets["6"] = gnd, gnd
 	s.Put(&p)
-	s.Put(&design.Pour{ID: s.NewID(), Name: "GND", Net: gnd, Layers: s.layers(0), Outline: geom.Corners(mmf(0, 0), mmf(60, 0), mmf(60, 60), mmf(0, 60))})
+	s.Put(&design.Pour{ID: s.NewID(), Name: "GND", Net: gnd, Layers: s.layers(0),
+		Outline: geom.Corners(mmf(0, 0), mmf(60, 0), mmf(60, 60), mmf(0, 60))})
 	require.NoError(t, s.Whole())
 	_, err := s.escapes(t, edit.EscapeAsk{Layers: s.layers(0, 3), Beyond: 500_000, Areas: true})
 	require.EqualError(t, err, "no pad could be led out: of all, something leads away already")
@@ -234,7 +107,8 @@ func TestEscapesBesideLongPads(t *testing.T) {
 	nets := map[string]design.ID{}
 	for i := range 8 {
 		n := fmt.Sprint(i + 1)
-		rows.Pads = append(rows.Pads, design.Pad{ID: i + 1, Number: n, Form: design.Rect, Size: geom.Pt(400_000, 1_600_000), At: geom.Pt(int64(i%4)*650_000-975_000, int64(i/4)*5_000_000-2_500_000)})
+		rows.Pads = append(rows.Pads, design.Pad{ID: i + 1, Number: n, Form: design.Rect, Size: geom.Pt(400_000, 1_600_000),
+			At: geom.Pt(int64(i%4)*650_000-975_000, int64(i/4)*5_000_000-2_500_000)})
 		nets[n] = s.nets[i]
 	}
 	s.Put(rows)
@@ -263,15 +137,6 @@ func (s *dense) FootprintNamed(t *testing.T, name string) *design.Footprint {
 	f := s.Footprint(name)
 	require.NotNil(t, f)
 	return f
-}
-
-func (s *dense) viasOf(i int) (out []*design.Via) {
-	for _, c := range s.reached(i) {
-		if v := s.Vias[c.ID]; v != nil {
-			out = append(out, v)
-		}
-	}
-	return out
 }
 
 // A hop takes the best way of the board: from the top to the first inner layer a micro via, not one through all layers.
@@ -374,18 +239,7 @@ func TestEscapesOfAnyPart(t *testing.T) {
 			require.Len(t, s.Tracks, walls)
 			return
 		}
-		mine := map[design.ID]bool{}
-		for _, ch := range cs {
-			mine[ch.ID] = true
-		}
-		s.x = layout.NewIndex(s.Doc)
-		board := check.NewBoard(s.Doc, s.x, rules.Of(s.Doc))
-		board.All()
-		for _, f := range board.Found {
-			for _, id := range f.Objects {
-				require.False(t, f.Severity == check.Fault && mine[id], f.Text)
-			}
-		}
+		s.keepsRules(t, cs)
 		led := 0
 		for i := range n * n {
 			if len(s.outside(i, float64(beyond))) > 0 {
@@ -408,51 +262,6 @@ func TestEscapesOfAnyPart(t *testing.T) {
 	require.Positive(t, stuck)
 }
 
-// straight tells whether a straight track of the least width from a ball over its nearest side keeps all rules; false where two sides are equally near.
-func (s *dense) straight(i int, beyond int64) bool {
-	sin, cos := math.Sincos(float64(s.part.Angle) * math.Pi / 180_000)
-	x, y := i%s.n, i/s.n
-	away := map[[2]float64]int{{-1, 0}: x, {1, 0}: s.n - 1 - x, {0, -1}: y, {0, 1}: s.n - 1 - y}
-	nearest := min(x, y, s.n-1-x, s.n-1-y)
-	var at geom.Point
-	for _, c := range s.x.Of(s.part.ID) {
-		if c.Number == fmt.Sprint(i+1) {
-			at = c.At
-		}
-	}
-	var ways [][2]float64
-	for d, k := range away {
-		if k == nearest {
-			ways = append(ways, d)
-		}
-	}
-	if len(ways) > 1 { // it chose one
-		return false
-	}
-	for _, d := range ways {
-		long := float64(int64(nearest)*s.pitch + beyond)
-		to := geom.Pt(at.X+int64((d[0]*cos-d[1]*sin)*long), at.Y+int64((d[0]*sin+d[1]*cos)*long))
-		if to == at {
-			continue
-		}
-		with := s.Snapshot()
-		tr := &design.Track{ID: with.NewID(), Layer: with.Board.Top(), A: at, B: to, Width: 75_000, Net: s.nets[i]}
-		with.Put(tr)
-		board := check.NewBoard(with, layout.NewIndex(with), rules.Of(with))
-		board.All()
-		ok := true
-		for _, f := range board.Found {
-			for _, id := range f.Objects {
-				ok = ok && !(id == tr.ID && f.Severity == check.Fault)
-			}
-		}
-		if ok {
-			return true
-		}
-	}
-	return false
-}
-
 // Stopped, nothing is said to be led out; what stands in the way of a ball is named.
 func TestEscapesAreStoppedAndSaid(t *testing.T) {
 	s := denseBoard(t, "Four layers, 0.8 mm", 6, 800_000, 400_000, 0)
@@ -471,7 +280,8 @@ func TestEscapesAreStoppedAndSaid(t *testing.T) {
 	// walls of another net around the part, on every layer: no ball gets out
 	for _, l := range s.Board.Copper() {
 		for _, c := range [][4]float64{{27, 27, 33, 27}, {33, 27, 33, 33}, {33, 33, 27, 33}, {27, 33, 27, 27}} {
-			s.Put(&design.Track{ID: s.NewID(), Layer: l.ID, A: mmf(c[0], c[1]), B: mmf(c[2], c[3]), Width: 200_000, Net: synthetic.Net(s.Doc, "WALL")})
+			s.Put(&design.Track{ID: s.NewID(), Layer: l.ID, A: mmf(c[0], c[1]), B: mmf(c[2], c[3]), Width: 200_000,
+				Net: synthetic.Net(s.Doc, "WALL")})
 		}
 	}
 	ask.Layers, ask.Beyond = s.layers(0, 1, 3), 2*mm
@@ -516,9 +326,11 @@ func TestWhereEscapesLead(t *testing.T) {
 		s := denseBoard(t, "Four layers, 0.8 mm", 8, 800_000, 400_000, 0)
 		s.Put(&design.Pour{ID: s.NewID(), Name: "plane", Net: s.nets[ball(3, 3)], Layers: s.layers(1)})
 		for _, at := range spots[:taken] {
-			s.Put(&design.Via{ID: s.NewID(), At: s.part.At.Add(at), Diameter: 250_000, Hole: 100_000, From: s.Board.At(0), To: s.Board.At(1), Kind: design.Lasered, Net: synthetic.Net(s.Doc, "WALL")})
+			s.Put(&design.Via{ID: s.NewID(), At: s.part.At.Add(at), Diameter: 250_000, Hole: 100_000,
+				From: s.Board.At(0), To: s.Board.At(1), Kind: design.Lasered, Net: synthetic.Net(s.Doc, "WALL")})
 		}
-		_, err := edit.Apply(s.Doc, edit.Env{}, &edit.Escape{EscapeAsk: edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(0), Areas: true}})
+		ask := edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(0), Areas: true}
+		_, err := edit.Apply(s.Doc, edit.Env{}, &edit.Escape{EscapeAsk: ask})
 		require.NoError(t, err)
 		for v := range s.Vias.All() {
 			if v.Net == s.nets[ball(3, 3)] {
@@ -536,7 +348,8 @@ func TestEscapesNoFartherThanThePads(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "4 pads lead out.", said, "12 lie outermost")
 	away := denseBoard(t, "Four layers, 0.8 mm", 4, 800_000, 400_000, 0)
-	away.Put(&design.Pour{ID: away.NewID(), Name: "far", Net: away.nets[5], Layers: away.layers(1), Outline: geom.Corners(mmf(2, 40), mmf(9, 40), mmf(9, 50))})
+	away.Put(&design.Pour{ID: away.NewID(), Name: "far", Net: away.nets[5], Layers: away.layers(1),
+		Outline: geom.Corners(mmf(2, 40), mmf(9, 40), mmf(9, 50))})
 	f := &route.Field{Doc: away.Doc, Index: layout.NewIndex(away.Doc), Rules: rules.Of(away.Doc)}
 	ask := edit.EscapeAsk{Parts: []design.ID{away.part.ID}, Layers: away.layers(0), Areas: true}
 	out, err := ask.Of(f, func(float64) error { return nil })

@@ -27,7 +27,7 @@ func gridOf(pieces []*layout.Copper, angle int32) *grid {
 		x, y := g.of(c.At)
 		g.left, g.right, g.low, g.high = min(g.left, x), max(g.right, x), min(g.low, y), max(g.high, y)
 		for _, o := range pieces[:i] {
-			if d := c.At.Dist(o.At); o.Kind == "pad" && d > 0 {
+			if d := c.At.Dist(o.At); o.Kind == "pad" && !o.Bare && d > 0 {
 				g.pitch = min(g.pitch, d)
 			}
 		}

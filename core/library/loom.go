@@ -54,11 +54,12 @@ func loomBalls() (signal map[string]string, supply map[string][]string) {
 			switch {
 			case taken[b]:
 				continue
-			case rank >= 4 && (r+c)%2 == 0 && rank >= 6:
+			case rank < 4 || (r+c)%2 != 0:
+			case rank >= 6:
 				name = "VCORE"
-			case rank >= 4 && (r+c)%2 == 0 && c < loomSide/2:
+			case c < loomSide/2:
 				name = "VIO"
-			case rank >= 4 && (r+c)%2 == 0:
+			default:
 				name = "VMEM"
 			}
 			supply[name] = append(supply[name], b.number())

@@ -47,6 +47,13 @@ func (a *area) joins(c *layout.Copper) joining {
 	return out
 }
 
+// Joins is how an area joins a pad or via of its net on a layer that both are on, counted from 0 at the top: design.Solidly, BySpokes or
+// NotJoined.
+func Joins(d *design.Doc, set *rules.Set, p *design.Pour, layer int, c *layout.Copper) string {
+	a := &area{ground: ground{doc: d, rules: set}, Pour: p, layer: layer}
+	return a.joins(c).how
+}
+
 // own is what a pad or via says itself of how it is joined.
 func (a *area) own(c *layout.Copper) string {
 	switch o := a.doc.Get(c.ID).(type) {

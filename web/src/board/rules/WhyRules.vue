@@ -22,6 +22,7 @@ const words: Record<string, string> = {
   silkWidth: 'Silk lines',
   spokeWidth: 'Spokes',
   spokeGap: 'Gap of spokes',
+  joined: 'Joined',
 }
 async function ask() {
   const said = await props.project.question('why', { ids: props.ids }).catch(complain)
@@ -36,7 +37,7 @@ watch(() => props.project.derivedTick.value, () => asked.value && void ask()) //
     <v-btn v-if="!asked" size="small" variant="outlined" @click="ask">
       {{ ids.length === 2 ? 'Why? Rules between these two' : 'Why? Rules that hold here' }}
     </v-btn>
-    <p v-else-if="!asked.length" class="quiet">No rule holds here: these two share no copper layer.</p>
+    <p v-else-if="!asked.length" class="quiet">No rule holds here: these two share no copper layer, or are of one net.</p>
     <dl v-else>
       <template v-for="(a, i) in asked" :key="i">
         <dt>
