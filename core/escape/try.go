@@ -3,6 +3,7 @@ package escape
 import (
 	"cmp"
 	"fmt"
+	"math"
 	"math/bits"
 	"slices"
 
@@ -108,14 +109,14 @@ func (t *try) reach(way float64) float64 {
 	shape := t.copper.On(bits.TrailingZeros32(t.copper.Layers))
 	b := shape.Box()
 	lo, hi := 0.0, float64(b.Max.X-b.Min.X+b.Max.Y-b.Min.Y)
-	for hi-lo > 1000 {
+	for hi-lo > 0.25 { // of a nanometre
 		if mid := (lo + hi) / 2; shape.Holds(t.from(t.copper.At, way*mid, 0)) {
 			lo = mid
 		} else {
 			hi = mid
 		}
 	}
-	return hi
+	return math.Round(lo)
 }
 
 // hop is the best hop at a place to a layer, with the leg to it; nil: none fits, or there is nothing to hop.

@@ -262,7 +262,7 @@ func (w *web) trim(f Field, without map[int]bool) {
 					left++
 				}
 			}
-			if left < near && left <= 1 && !w.ends(i, without) {
+			if left < near && left <= 1 && w.ends(i, nil) && !w.ends(i, without) {
 				without[i], changed = true, true
 			}
 		}

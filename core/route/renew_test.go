@@ -1,0 +1,186 @@
+package route_test
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/route"
+	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
+)
+
+// branch is a track of a net that is a tree, between two of its places.
+type branch struct {
+	id     design.ID
+	a, b   int
+	layer  int
+	locked bool
+}
+
+const treeNet = 3000
+
+// tree is a random one of tracks on the outer layers of a board of four, over a grid of places a few mm apart, with vias where its layers
+// meet. Place 0 and the last have vias of their own.
+type tree struct {
+	at       []geom.Point
+	branches []branch
+	vias     map[int]design.ID // by place
+	locked   map[int]bool      // vias
+	d        *design.Doc
+}
+
+func treeOf(t *rapid.T) *tree {
+	tr := &tree{vias: map[int]design.ID{}, locked: map[int]bool{}, d: synthetic.FourLayers()}
+	d := tr.d
+	d.Put(&design.Net{ID: treeNet, Name: "TREE"})
+	const columns, rows = 4, 3
+	for i := range columns * rows {
+		jitter := func(n string) int64 { return rapid.Int64Range(-9, 9).Draw(t, n) * 100 * um }
+		odd := int64(i*i) * 1_237 // so that no two ways are equally long
+		tr.at = append(tr.at, geom.Pt(int64(i%columns)*6_000*um+4_000*um+jitter("x")+odd, int64(i/columns)*6_000*um+4_000*um+jitter("y")-odd))
+	}
+	// joined tells what hangs together already
+	group := make([]int, len(tr.at))
+	for i := range group {
+		group[i] = i
+	}
+	var steps [][2]int
+	for i := range tr.at {
+		if i%columns+1 < columns {
+			steps = append(steps, [2]int{i, i + 1})
+		}
+		if i+columns < len(tr.at) {
+			steps = append(steps, [2]int{i, i + columns})
+		}
+	}
+	for k, at := range rapid.Permutation(steps).Draw(t, "steps") {
+		a, b := group[at[0]], group[at[1]]
+		if a == b || rapid.IntRange(0, 9).Draw(t, "left out") == 0 {
+			continue
+		}
+		for i, g := range group {
+			if g == a {
+				group[i] = b
+			}
+		}
+		tr.branches = append(tr.branches, branch{design.ID(1000 + k), at[0], at[1], rapid.SampledFrom([]int{0, 0, 3}).Draw(t, "layer"),
+			rapid.IntRange(0, 7).Draw(t, "locked") == 0})
+	}
+	for i, at := range tr.at {
+		layers := tr.layersAt(i, nil)
+		if i != 0 && i != len(tr.at)-1 && len(layers) < 2 {
+			continue
+		}
+		tr.vias[i] = design.ID(2000 + i)
+		tr.locked[i] = rapid.IntRange(0, 7).Draw(t, "locked") == 0
+		d.Put(&design.Via{ID: tr.vias[i], At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3), Net: treeNet, Locked: tr.locked[i]})
+	}
+	for _, b := range tr.branches {
+		d.Put(&design.Track{ID: b.id, Layer: d.Board.At(b.layer), A: tr.at[b.a], B: tr.at[b.b], Width: 300 * um, Net: treeNet, Locked: b.locked})
+	}
+	return tr
+}
+
+// layersAt are those of the branches at a place, without some.
+func (tr *tree) layersAt(place int, without []design.ID) map[int]bool {
+	out := map[int]bool{}
+	for _, b := range tr.branches {
+		if (b.a == place || b.b == place) && !slices.Contains(without, b.id) {
+			out[b.layer] = true
+		}
+	}
+	return out
+}
+
+// way is that through the tree from a place to the last one; false: there is none.
+func (tr *tree) way(from, last int, before design.ID) ([]branch, []int, bool) {
+	if from == last {
+		return nil, []int{from}, true
+	}
+	for _, b := range tr.branches {
+		if b.id == before || b.a != from && b.b != from {
+			continue
+		}
+		if way, places, ok := tr.way(b.a+b.b-from, last, b.id); ok {
+			return append([]branch{b}, way...), append([]int{from}, places...), true
+		}
+	}
+	return nil, nil, false
+}
+
+// superseded is what a new way from place 0 to the last one on another layer makes needless, worked out over the tree: of the old way's
+// stretches between places where more hangs, or something is locked, the longest goes, with the vias that join nothing any more.
+func (tr *tree) superseded() []design.ID {
+	last := len(tr.at) - 1
+	way, places, ok := tr.way(0, last, 0)
+	if !ok {
+		return nil
+	}
+	degree := func(place int) (n int) {
+		for _, b := range tr.branches {
+			if b.a == place || b.b == place {
+				n++
+			}
+		}
+		return n
+	}
+	var best []int // of the way
+	var now []int
+	long := func(list []int) (sum float64) {
+		for _, i := range list {
+			sum += tr.at[way[i].a].Dist(tr.at[way[i].b])
+		}
+		return sum
+	}
+	for i, b := range way {
+		if b.locked || i > 0 && (degree(places[i]) > 2 || tr.locked[places[i]]) {
+			now = nil
+		}
+		if b.locked {
+			continue
+		}
+		if now = append(slices.Clip(now), i); long(now) > long(best) {
+			best = now
+		}
+	}
+	var out []design.ID
+	for _, i := range best {
+		out = append(out, way[i].id)
+	}
+	for _, i := range best {
+		for _, p := range []int{way[i].a, way[i].b} {
+			if via := tr.vias[p]; via != 0 && p != 0 && p != last && !tr.locked[p] && len(tr.layersAt(p, out)) < 2 && !slices.Contains(out, via) {
+				out = append(out, via)
+			}
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// On random trees of tracks and vias what a new way supersedes is what the tree says.
+func TestWhatANewWaySupersedes(t *testing.T) {
+	some := 0
+	rapid.Check(t, func(t *rapid.T) {
+		tr := treeOf(t)
+		last := len(tr.at) - 1
+		f := route.Field{Doc: tr.d, Index: layout.NewIndex(tr.d), Rules: rules.Of(tr.d)}
+		a, b := tr.at[0], tr.at[last]
+		aside := geom.Corners(a, geom.Pt(a.X, 1_000*um), geom.Pt(39_000*um, 1_000*um), geom.Pt(39_000*um, b.Y), b)
+		fresh := f.HandOf([]route.Leg{{Layer: 1, Width: 300 * um, Path: aside}}, treeNet)
+		want := tr.superseded()
+		require.Equal(t, want, f.Superseded(treeNet, fresh), "%+v", tr.branches)
+		if len(want) > 0 {
+			some++
+		}
+		require.Nil(t, f.Superseded(treeNet, nil))
+	})
+	assert.Greater(t, some, 20)
+}
