@@ -76,6 +76,9 @@ func TestHopsTakeTheBestWay(t *testing.T) {
 	h := made(chain)
 	require.Equal(t, []string{"top", "second"}, holes(d, h))
 	assert.True(t, h.Own, "another than the best was asked for")
+	chain.Only = 1
+	assert.False(t, made(chain).Own, "the best was")
+	chain.Only = 2
 	assert.InDelta(t, 300*um, h.Holes[0].At.Dist(h.Holes[1].At), 1, "half of both holes, and 0.2 mm between them")
 	up := chain
 	up.From, up.To = 2, 0

@@ -184,3 +184,39 @@ func TestWhatANewWaySupersedes(t *testing.T) {
 	})
 	assert.Greater(t, some, 20)
 }
+
+// Where a branch leaves the old way in the middle of a track, that track stays for it: from there on what lies to the nearest other branch or
+// end goes. What led nowhere before does not go along; what leads nowhere now does.
+func TestBranchesOfTheOldWayStay(t *testing.T) {
+	d := synthetic.FourLayers()
+	d.Put(&design.Net{ID: treeNet, Name: "TREE"})
+	via := func(id design.ID, at geom.Point) {
+		d.Put(&design.Via{ID: id, At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3), Net: treeNet})
+	}
+	put := func(id design.ID, layer int, a, b geom.Point) {
+		d.Put(&design.Track{ID: id, Layer: d.Board.At(layer), A: a, B: b, Width: 300 * um, Net: treeNet})
+	}
+	via(2001, mm(4, 4))
+	via(2002, mm(24, 4))
+	put(1001, 0, mm(4, 4), mm(8, 6))
+	put(1002, 0, mm(8, 6), mm(14, 6))
+	put(1003, 0, mm(11, 6), mm(11, 9)) // the branch, from the middle
+	via(2003, mm(11, 9))
+	put(1004, 0, mm(14, 6), mm(18, 6))
+	put(1005, 0, mm(18, 6), mm(24, 4))
+	put(1006, 0, mm(16, 6), mm(16, 8)) // leads nowhere
+	f := fieldOf(d)
+	fresh := f.HandOf([]route.Leg{{Layer: 1, Width: 300 * um, Path: geom.Corners(mm(4, 4), mm(4, 1), mm(24, 1), mm(24, 4))}}, treeNet)
+	assert.Equal(t, []design.ID{1005}, f.Superseded(treeNet, fresh), "the longest between branches, loose ones too, as somebody laid them")
+	d.Remove(design.KindTrack, 1006)
+	f = fieldOf(d)
+	assert.Equal(t, []design.ID{1004, 1005}, f.Superseded(treeNet, fresh))
+	for _, id := range []design.ID{1001, 1005} {
+		l := *d.Tracks[id]
+		l.Locked = true
+		d.Put(&l)
+	}
+	d.Remove(design.KindTrack, 1003)
+	f = fieldOf(d)
+	assert.Equal(t, []design.ID{1002, 1004}, f.Superseded(treeNet, fresh), "what is locked holds")
+}
