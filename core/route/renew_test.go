@@ -220,3 +220,82 @@ func TestBranchesOfTheOldWayStay(t *testing.T) {
 	f = fieldOf(d)
 	assert.Equal(t, []design.ID{1002, 1004}, f.Superseded(treeNet, fresh), "what is locked holds")
 }
+
+// Whatever a net is like, with loops, crossings and branches from the middle of tracks: what stays hangs together as before, nothing locked
+// goes, and no track or via that joined two things is left with one of them alone.
+func TestRenewedWaysPartNothing(t *testing.T) {
+	went, more := 0, 0
+	rapid.Check(t, func(t *rapid.T) {
+		tr := treeOf(t)
+		for i := range rapid.IntRange(0, 6).Draw(t, "more") {
+			place := func(what string) geom.Point {
+				if rapid.Bool().Draw(t, what+" place") || len(tr.branches) == 0 {
+					return tr.at[rapid.IntRange(0, len(tr.at)-1).Draw(t, what)]
+				}
+				b := rapid.SampledFrom(tr.branches).Draw(t, what)
+				return tr.at[b.a].Towards(tr.at[b.b], 0.5)
+			}
+			if a, b := place("a"), place("b"); a != b {
+				tr.d.Put(&design.Track{ID: design.ID(5000 + i), Layer: tr.d.Board.At(rapid.SampledFrom([]int{0, 3}).Draw(t, "layer")), A: a, B: b, Width: 300 * um, Net: treeNet})
+			}
+		}
+		f := fieldOf(tr.d)
+		a, b := tr.at[0], tr.at[len(tr.at)-1]
+		fresh := f.HandOf([]route.Leg{{Layer: 1, Width: 300 * um,
+			Path: geom.Corners(a, geom.Pt(a.X, 1_000*um), geom.Pt(39_000*um, 1_000*um), geom.Pt(39_000*um, b.Y), b)}}, treeNet)
+		gone := f.Superseded(treeNet, fresh)
+		all := append(f.Index.NetPieces(treeNet), fresh...)
+		var left []*layout.Copper
+		for _, c := range all {
+			if !slices.Contains(gone, c.ID) {
+				left = append(left, c)
+			}
+		}
+		require.LessOrEqual(t, len(layout.Islands(left)), len(layout.Islands(all)))
+		for _, id := range gone {
+			if v := tr.d.Vias[id]; v != nil {
+				require.False(t, v.Locked || v.At == a || v.At == b)
+			} else {
+				require.False(t, tr.d.Tracks[id].Locked)
+			}
+		}
+		touching := func(c *layout.Copper, list []*layout.Copper) (near []*layout.Copper) {
+			for _, o := range list {
+				if o != c && layout.Touching(o, c) {
+					near = append(near, o)
+				}
+			}
+			return near
+		}
+		// joins tells whether both ends of a track are on others, or others on two layers are on a via
+		joins := func(c *layout.Copper, near []*layout.Copper) bool {
+			on := func(p geom.Point) bool {
+				return slices.ContainsFunc(near, func(o *layout.Copper) bool { return o.Shape.Holds(p) })
+			}
+			if tr := tr.d.Tracks[c.ID]; tr != nil {
+				return on(tr.A) && on(tr.B)
+			}
+			layers := map[uint32]bool{}
+			for _, o := range near {
+				layers[o.Layers] = true
+			}
+			return len(layers) > 1
+		}
+		if len(gone) > 0 {
+			went++
+			if len(gone) > 2 {
+				more++
+			}
+		}
+		for _, c := range f.Index.NetPieces(treeNet) {
+			tr, v := tr.d.Tracks[c.ID], tr.d.Vias[c.ID]
+			if slices.Contains(gone, c.ID) || tr != nil && tr.Locked || v != nil && (v.Locked || v.At == a || v.At == b) {
+				continue
+			}
+			now := touching(c, left)
+			require.False(t, len(now) < 2 && joins(c, touching(c, all)) && !joins(c, now), "%d is left over, without %v", c.ID, gone)
+		}
+	})
+	assert.Positive(t, went)
+	assert.Positive(t, more)
+}
