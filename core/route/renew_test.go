@@ -221,6 +221,26 @@ func TestBranchesOfTheOldWayStay(t *testing.T) {
 	assert.Equal(t, []design.ID{1002, 1004}, f.Superseded(treeNet, fresh), "what is locked holds")
 }
 
+// Of two old ways the shorter one goes, in whichever order they were laid.
+func TestTheShorterOldWayGoes(t *testing.T) {
+	for _, ids := range [][]design.ID{{1001, 1002, 1003}, {1003, 1002, 1001}, {1002, 1003, 1001}} {
+		d := synthetic.FourLayers()
+		d.Put(&design.Net{ID: treeNet, Name: "TREE"})
+		for i, at := range []geom.Point{mm(4, 4), mm(24, 4)} {
+			d.Put(&design.Via{ID: design.ID(2001 + i), At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3), Net: treeNet})
+		}
+		put := func(id design.ID, a, b geom.Point) {
+			d.Put(&design.Track{ID: id, Layer: d.Board.At(0), A: a, B: b, Width: 300 * um, Net: treeNet})
+		}
+		put(ids[0], mm(4, 4), mm(24, 4))
+		put(ids[1], mm(4, 4), mm(14, 12))
+		put(ids[2], mm(14, 12), mm(24, 4))
+		f := fieldOf(d)
+		fresh := f.HandOf([]route.Leg{{Layer: 1, Width: 300 * um, Path: geom.Corners(mm(4, 4), mm(4, 1), mm(24, 1), mm(24, 4))}}, treeNet)
+		assert.Equal(t, []design.ID{ids[0]}, f.Superseded(treeNet, fresh))
+	}
+}
+
 // Whatever a net is like, with loops, crossings and branches from the middle of tracks: what stays hangs together as before, nothing locked
 // goes, and no track or via that joined two things is left with one of them alone.
 func TestRenewedWaysPartNothing(t *testing.T) {
