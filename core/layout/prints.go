@@ -21,13 +21,13 @@ type Print struct {
 func (p Print) Shapes() []geom.Shape {
 	out := append([]geom.Shape{}, p.Areas...)
 	for _, l := range p.Lines {
-		out = append(out, lineShape(l))
+		out = append(out, l.Shape())
 	}
 	return out
 }
 
-// lineShape is the area that a round pen covers along a line.
-func lineShape(l Printed) geom.Shape {
+// Shape is the area that a round pen covers along the line.
+func (l Printed) Shape() geom.Shape {
 	s := geom.Shape{R: l.Width / 2}
 	bent := false
 	for _, p := range l.Line {

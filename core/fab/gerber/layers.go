@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"fmt"
 	"maps"
-	"math/bits"
 	"slices"
 
 	"goldentrace/core/design"
@@ -12,6 +11,7 @@ import (
 	"goldentrace/core/layout"
 	"goldentrace/core/pour"
 	"goldentrace/core/rules"
+	"goldentrace/core/surface"
 )
 
 // common file attributes of one board's files.
@@ -122,20 +122,18 @@ func (j Job) pours(p *Plot, layer int) {
 	}
 }
 
-// opening is a place free of mask, and the middle of what it is for; drawn ones have none.
-type opening struct {
-	shape  geom.Shape
-	middle geom.Point
-	drawn  bool
+// put puts an opening down.
+func (p *Plot) put(o surface.Opening) {
+	if o.Drawn {
+		p.Draw("", o.Shape)
+	} else {
+		p.Put("", o.Shape, o.Middle)
+	}
 }
 
-// put puts an opening down.
-func (p *Plot) put(o opening) {
-	if o.drawn {
-		p.Draw("", o.shape)
-	} else {
-		p.Put("", o.shape, o.middle)
-	}
+// surface is what lies on the faces.
+func (j Job) surface() surface.Board {
+	return surface.Board{Doc: j.Doc, Index: j.Index, Rules: j.Rules}
 }
 
 // drawn are the texts and figures on a surface of a side, or on a copper layer.
@@ -154,78 +152,12 @@ func (j Job) drawn(on string, bottom bool, layer design.LayerID) (out []design.O
 }
 
 // openings lists the mask openings of one side.
-func (j Job) openings(bottom bool) (out []opening) {
-	for part := range j.Doc.Placed.All() {
-		f := j.Doc.Footprint(part.Footprint)
-		for _, c := range j.Index.Of(part.ID) {
-			pad := f.Pads[c.Pad]
-			if pad.Hole == 0 && (part.Bottom != pad.Far) != bottom {
-				continue
-			}
-			shape := pad.ShapeOn(group(part.Bottom, bottom))
-			if pad.Bare {
-				margin := j.asked(design.MaskMargin, c, pad.Hole)
-				if s := c.Bore(); s.R+margin > 0 {
-					s.R += margin
-					out = append(out, opening{shape: s, middle: c.Drill})
-				}
-				continue
-			}
-			margin := j.asked(design.MaskMargin, c, min(shape.Size.X, shape.Size.Y))
-			for _, s := range layout.Opened(&pad, shape, pad.Mask, margin, part.Pose()) {
-				out = append(out, opening{shape: s, middle: c.At})
-			}
-		}
-	}
-	for v := range j.Doc.Vias.All() {
-		for _, c := range j.Index.Of(v.ID) {
-			if layer := j.outer(bottom); v.Cover == design.Open && c.Has(layer) {
-				s := c.On(layer)
-				s.R += j.asked(design.MaskMargin, c, 2*s.R)
-				out = append(out, opening{shape: s, middle: v.At})
-			}
-		}
-	}
-	for h := range j.Doc.Holes.All() {
-		c := j.Index.Of(h.ID)[0]
-		out = append(out, opening{shape: geom.Disc(h.At, h.Room()+j.asked(design.MaskMargin, c, 2*h.Room())), middle: h.At})
-	}
-	outer := j.Doc.Board.At(j.outer(bottom))
-	for t := range j.Doc.Tracks.All() {
-		if t.Bare && t.Layer == outer {
-			c := j.Index.Of(t.ID)[0]
-			s := c.Shape
-			s.R += j.asked(design.MaskMargin, c, 2*s.R)
-			out = append(out, opening{shape: s, drawn: true})
-		}
-	}
-	for _, o := range j.drawn(design.OnMask, bottom, 0) {
-		for _, s := range layout.PrintOf(j.Doc, o, 0).Shapes() {
-			out = append(out, opening{shape: s, drawn: true})
-		}
+func (j Job) openings(bottom bool) (out []surface.Opening) {
+	f := j.surface()
+	for o := range surface.Objects(j.Doc) {
+		out = append(out, f.Openings(o, bottom)...)
 	}
 	return out
-}
-
-// asked is what the rules ask for of a piece of a size.
-func (j Job) asked(k design.RuleKind, c *layout.Copper, size int64) int64 {
-	return j.Rules.For(k, c.Subject(), bits.TrailingZeros32(c.Layers), c.At).Of(size)
-}
-
-// outer is the position of the outer copper layer of a side.
-func (j Job) outer(bottom bool) int {
-	if bottom {
-		return j.Doc.Board.Layers() - 1
-	}
-	return 0
-}
-
-// group is how a side of the board is seen from a part.
-func group(part, bottom bool) string {
-	if part == bottom {
-		return design.Near
-	}
-	return design.Far
 }
 
 func side(bottom bool) string {
@@ -247,23 +179,10 @@ func (j Job) Mask(bottom bool) []byte {
 // Paste draws where solder paste goes: on the surface pads of one side.
 func (j Job) Paste(bottom bool) []byte {
 	p := j.plot("Paste,"+side(bottom), "Positive")
-	for part := range j.Doc.Placed.All() {
-		f := j.Doc.Footprint(part.Footprint)
-		for _, c := range j.Index.Of(part.ID) {
-			pad := &f.Pads[c.Pad]
-			if pad.Hole > 0 && pad.Paste == nil || pad.Hole == 0 && (part.Bottom != pad.Far) != bottom {
-				continue
-			}
-			shape := pad.ShapeOn(group(part.Bottom, bottom))
-			margin := -j.asked(design.PasteMargin, c, min(shape.Size.X, shape.Size.Y))
-			for _, s := range layout.Opened(pad, shape, pad.Paste, margin, part.Pose()) {
-				p.Put("", s, c.At)
-			}
-		}
-	}
-	for _, o := range j.drawn(design.OnPaste, bottom, 0) {
-		for _, s := range layout.PrintOf(j.Doc, o, 0).Shapes() {
-			p.Draw("", s)
+	f := j.surface()
+	for o := range surface.Objects(j.Doc) {
+		for _, paste := range f.Pastes(o, bottom) {
+			p.put(paste)
 		}
 	}
 	return p.Bytes()
@@ -273,12 +192,14 @@ func (j Job) Paste(bottom bool) []byte {
 // that comes first, the farthest first, and is cleared as far around.
 func (j Job) Silk(bottom bool) []byte {
 	p := j.plot("Legend,"+side(bottom), "Positive")
-	width := j.Rules.For(design.SilkWidth, rules.Subject{}, j.outer(bottom), geom.Point{}).Of(0)
+	f := j.surface()
+	width := f.SilkWidth(bottom)
 	list := j.openings(bottom)
 	silk := map[int64][]geom.Shape{}
 	for _, o := range j.drawn(design.OnSilk, bottom, 0) {
-		apart := apart(o)
-		silk[apart] = append(silk[apart], layout.PrintOf(j.Doc, o, width).Shapes()...)
+		for _, print := range f.Silk(o, bottom) {
+			silk[print.Apart] = append(silk[print.Apart], print.Shape)
+		}
 	}
 	last := silk[0]
 	delete(silk, 0)
@@ -288,7 +209,7 @@ func (j Job) Silk(bottom bool) []byte {
 		}
 		p.Polarity(len(list) == 0)
 		for _, o := range list {
-			o.shape.R += apart
+			o.Shape.R += apart
 			p.put(o)
 		}
 		p.Polarity(true)
@@ -310,17 +231,6 @@ func (j Job) Silk(bottom bool) []byte {
 		p.put(o)
 	}
 	return p.Bytes()
-}
-
-// apart is how far something is kept off what the mask leaves free.
-func apart(o design.Object) int64 {
-	switch o := o.(type) {
-	case *design.Legend:
-		return o.Apart
-	case *design.BoardFigure:
-		return o.Apart
-	}
-	return 0
 }
 
 // Outline draws the board's edge, its cut-outs too, as closed lines of 0.1 mm.
