@@ -94,9 +94,9 @@ func TestJournalsOfVersionOne(t *testing.T) {
 	assert.ErrorContains(t, err, "going back ends here")
 }
 
-// A project of version 2 to 4 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
+// A project of version 2 to 5 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
 func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
-	for _, version := range []string{"version2", "version3", "version4"} {
+	for _, version := range []string{"version2", "version3", "version4", "version5"} {
 		t.Run(version, func(t *testing.T) {
 			data, err := os.ReadFile("testdata/" + version + ".db")
 			require.NoError(t, err)
@@ -114,6 +114,8 @@ func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
 			assert.Zero(t, l.Doc.Base(design.Spacing).Value.Fixed)
 			assert.EqualValues(t, 300_000, l.Doc.Base(design.SpokeWidth).Value.Fixed)
 			assert.EqualValues(t, 250_000, l.Doc.Base(design.SpokeGap).Value.Fixed)
+			assert.Zero(t, l.Doc.Base(design.HoleCopper).Value.Fixed, "holes may be as near to copper as they might")
+			assert.EqualValues(t, 100_000, l.Doc.Base(design.MaskWeb).Value.Fixed)
 			assert.Len(t, l.Doc.Holes, 5, "four, and the one that was drilled last")
 			steps, err := s.Since(ctx, id, 0, 10)
 			require.NoError(t, err)

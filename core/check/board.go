@@ -12,6 +12,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/rules"
+	"goldentrace/core/surface"
 )
 
 // Board holds the design-rule findings of a board and keeps them up to date.
@@ -19,6 +20,7 @@ type Board struct {
 	doc     *design.Doc
 	index   *layout.Index
 	rules   *rules.Set
+	faces   *surface.Index
 	Found   map[string]*Finding
 	owners  map[design.ID]map[string]bool
 	added   map[string]bool
@@ -66,6 +68,8 @@ func (b *Board) Adopt(other *Board) {
 	old := b.Found
 	b.begin()
 	b.Found, b.owners, b.further, b.noting = other.Found, other.owners, other.further, other.noting
+	b.faces = other.faces
+	b.faces.Board = surface.Board{Doc: b.doc, Index: b.index, Rules: b.rules}
 	for k := range b.Found {
 		b.added[k] = true
 	}
@@ -86,6 +90,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 	b.Found, b.owners = map[string]*Finding{}, map[design.ID]map[string]bool{}
 	b.begin()
 	b.further, b.changed = 0, nil
+	b.faces = surface.NewIndex(b.doc, b.index, b.rules)
 	all := slices.SortedFunc(b.index.All(), compare) // so that the same ones are listed each time
 	for i, c := range all {
 		if b.further >= mostCounted {
@@ -102,6 +107,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 		b.single(c, nil)
 		b.pairs(c, nil, func(other *layout.Copper) bool { return less(c, other) })
 	}
+	b.ofFaces(nil, nil)
 	b.outside(nil)
 	b.partsKeptOut(nil)
 	b.spacing(nil)
@@ -144,6 +150,9 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 		return true
 	}
 	b.begin()
+	for id := range ids {
+		b.faces.Renew(id)
+	}
 	b.again(ids)
 	piles := b.piles(ids)
 	for id := range ids {
@@ -163,6 +172,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 		}
 	}
 	if len(ids) > 0 {
+		b.ofFaces(ids, nil)
 		b.outside(ids)
 		b.partsKeptOut(ids)
 		b.spacing(ids)

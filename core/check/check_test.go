@@ -22,9 +22,9 @@ import (
 
 const um = 1000
 
-// said are the findings but for corners of tracks, of which generated boards have some.
+// said are the findings but for corners of tracks and silk on pads, of which generated boards have some.
 func said(b *workbench.Bench) []*check.Finding {
-	return slices.DeleteFunc(b.OpenFindings(), func(f *check.Finding) bool { return f.Kind == "corner" })
+	return slices.DeleteFunc(b.OpenFindings(), func(f *check.Finding) bool { return f.Kind == "corner" || f.Kind == "silkOn" })
 }
 
 // clean is a generated board with no finding but its open links and corners.

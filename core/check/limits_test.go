@@ -32,13 +32,16 @@ func bare() *design.Doc {
 	return d
 }
 
-// found lists the findings of a board in words: kind, measured, required, layer.
+// found lists the findings of a board in words: kind, measured, required, layer; but for those of where designators are printed.
 func found(d *design.Doc) []string {
 	out := []string{}
 	for _, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
 		layer := ""
 		if l := d.Board.Layer(f.Layer); l != nil {
 			layer = " " + l.Name
+		}
+		if f.Kind == "silkOn" || f.Kind == "silkOff" {
+			continue
 		}
 		out = append(out, fmt.Sprintf("%s %d of %d%s", f.Kind, f.Measured, f.Required, layer))
 	}
@@ -144,7 +147,7 @@ func bear(d *design.Doc, nets []string) map[string]design.ID {
 
 func footprint(together ...string) *design.Footprint {
 	f := &design.Footprint{
-		ID: 20, Name: "F", Courtyard: []geom.Point{{X: -3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: -3_000_000},
+		ID: 20, Name: "F", DesignatorAt: geom.Pt(0, 2_500_000), Courtyard: []geom.Point{{X: -3_000_000, Y: -3_000_000}, {X: 3_000_000, Y: -3_000_000},
 			{X: 3_000_000, Y: 3_000_000}, {X: -3_000_000, Y: 3_000_000}},
 		Pads: []design.Pad{
 			{Number: "1", Form: "rect", At: geom.Pt(-600_000, 0), Size: geom.Pt(1_000_000, 1_000_000)},

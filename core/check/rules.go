@@ -35,6 +35,8 @@ func (b *Board) Forget() { b.changed = nil }
 var about = map[design.RuleKind][]string{
 	design.Clearance: {"clearance"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
 	design.LeastWidth: {"width"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
+	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin"},
+	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"},
 }
 
 // again checks anew what the rules that changed are about, but for the objects, which are checked anew
@@ -59,6 +61,7 @@ func (b *Board) again(ids map[design.ID]bool) {
 	if by[design.Spacing] {
 		b.spacing(nil)
 	}
+	b.facesAgain(by, stale)
 	pairs := by[design.Clearance] || by[design.EdgeClearance] || by[design.HoleClearance]
 	for _, c := range slices.SortedFunc(b.index.All(), compare) {
 		if ids[c.ID] {
@@ -68,6 +71,23 @@ func (b *Board) again(ids map[design.ID]bool) {
 		if pairs {
 			b.pairs(c, by, func(other *layout.Copper) bool { return !ids[other.ID] && less(c, other) })
 		}
+	}
+}
+
+// facesAgain checks anew what lies on the faces, as far as findings of it are stale.
+func (b *Board) facesAgain(by kinds, stale map[string]bool) {
+	faces := kinds{}
+	for kind, rule := range map[string]design.RuleKind{"maskWeb": design.MaskWeb, "silkOn": design.SilkApart, "silkThin": design.LeastSilk,
+		"silkOff": design.SilkWidth, "letters": design.LetterHeight} {
+		if stale[kind] {
+			faces[rule] = true
+		}
+	}
+	if by[design.MaskMargin] || by[design.SilkWidth] {
+		b.faces.Anew()
+	}
+	if len(faces) > 0 {
+		b.ofFaces(nil, faces)
 	}
 }
 

@@ -26,11 +26,19 @@ const (
 	Spacing       RuleKind = "spacing"    // between the courtyards of parts of one side
 	SpokeWidth    RuleKind = "spokeWidth" // of what leads from a pad to a copper area of its net; 0: nothing does
 	SpokeGap      RuleKind = "spokeGap"   // between a pad and the area around it; 0: it is joined solidly
+	HoleCopper    RuleKind = "holeCopper" // from a plated hole's wall to copper of another net, inside too
+	MaskWeb       RuleKind = "maskWeb"    // of mask between two openings
+	SilkApart     RuleKind = "silkApart"  // of what is printed from openings of the mask
+	LeastSilk     RuleKind = "leastSilk"  // width of what is printed
+	LetterHeight  RuleKind = "letterHeight"
+	HeightAbove   RuleKind = "heightAbove" // that parts may have above the board; 0: any
+	HeightBelow   RuleKind = "heightBelow"
 )
 
 // RuleKinds lists the kinds in the order in which they are read. Of each there is one rule for
 // everything, which cannot be removed.
-var RuleKinds = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth, Spacing, SpokeWidth, SpokeGap}
+var RuleKinds = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth, Spacing, SpokeWidth, SpokeGap,
+	HoleCopper, MaskWeb, SilkApart, LeastSilk, LetterHeight, HeightAbove, HeightBelow}
 
 // words of the kinds, and the least a rule of the kind may ask for in nanometres.
 var ruleKinds = map[RuleKind]struct {
@@ -43,6 +51,9 @@ var ruleKinds = map[RuleKind]struct {
 	LeastRing: {"least ring", 0, false}, ViaDiameter: {"via's diameter", 1000, false}, ViaHole: {"via's hole", 1000, false},
 	MaskMargin: {"mask margin", -1_000_000, false}, PasteMargin: {"paste margin", -1_000_000, false}, SilkWidth: {"silk width", 1000, false},
 	Spacing: {"spacing of parts", 0, true}, SpokeWidth: {"width of spokes", 0, false}, SpokeGap: {"gap of spokes", 0, false},
+	HoleCopper: {"clearance of holes to copper", 0, true}, MaskWeb: {"web of mask", 0, false}, SilkApart: {"clearance of silk to openings", 0, false},
+	LeastSilk: {"least width of silk", 0, false}, LetterHeight: {"least height of letters", 0, false},
+	HeightAbove: {"greatest height above", 0, false}, HeightBelow: {"greatest height below", 0, false},
 }
 
 // Words of the kind, as they stand in a sentence.
@@ -136,6 +147,7 @@ func Usual() map[RuleKind]int64 {
 		Clearance: 200_000, EdgeClearance: 300_000, HoleClearance: 250_000, TrackWidth: 400_000, LeastWidth: 150_000,
 		LeastHole: 300_000, LeastRing: 150_000, ViaDiameter: 800_000, ViaHole: 400_000, MaskMargin: 50_000,
 		PasteMargin: 0, SilkWidth: 150_000, Spacing: 0, SpokeWidth: 300_000, SpokeGap: 250_000,
+		HoleCopper: 200_000, MaskWeb: 100_000, SilkApart: 0, LeastSilk: 100_000, LetterHeight: 800_000, HeightAbove: 0, HeightBelow: 0,
 	}
 }
 

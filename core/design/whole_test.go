@@ -207,7 +207,7 @@ func TestDamagedFiles(t *testing.T) {
 	for why, file := range map[string]string{
 		"the file is empty":                                   "",
 		"not a Golden Trace project":                          `{"format":"other"}`,
-		"of version 6; this program":                          strings.Replace(good, `"version":5`, `"version":6`, 1),
+		"of version 7; this program":                          strings.Replace(good, `"version":6`, `"version":7`, 1),
 		"damaged in line 2":                                   lines[0] + "\nnonsense\n",
 		"is cut short: it should hold":                        strings.Join(lines[:n-1], "\n"),
 		fmt.Sprintf("line %d: the id 142 is used twice", n+1): good + lines[n-1],

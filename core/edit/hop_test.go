@@ -315,4 +315,53 @@ func TestRecipesAreFollowed(t *testing.T) {
 	assert.Equal(t, "1 hop: Top micro 0.3 mm/0.1 mm → Through 0.45 mm/0.2 mm.", c.Said())
 	assert.Empty(t, s.broken())
 
+	// that of its own is of its barrel still, where the barrel changes
+	thin := through
+	thin.Barrels = slices.Clone(through.Barrels)
+	for i := range thin.Barrels {
+		if thin.Barrels[i].Name == "Top micro" {
+			thin.Barrels[i].Diameter = 280_000
+		}
+	}
+	s.do(&edit.SetHoles{Holes: thin})
+	assert.EqualValues(t, 280_000, s.Doc.Vias[ids[1]].Diameter)
+	assert.True(t, s.Doc.Vias[ids[1]].Own)
+	assert.False(t, s.Doc.Vias[ids[0]].Own)
+}
+
+// A hop that nothing comes to below is turned without anything that joins it there.
+func TestAHopThatLeadsNowhereIsTurned(t *testing.T) {
+	s := fine(t)
+	stepped(s)
+	var first design.ID
+	for tr := range s.Doc.Tracks.All() {
+		if tr.Layer == s.Doc.Board.At(3) {
+			s.do(&edit.Remove{IDs: []design.ID{tr.ID}})
+		}
+	}
+	for v := range s.Doc.Vias.All() {
+		first = v.ID
+		break
+	}
+	turn := int32(270_000)
+	s.do(&edit.SetHop{ID: first, Turned: &turn})
+	assert.Len(t, s.Doc.Tracks, 2, "that from the pad, and what joins both holes")
+	assert.Len(t, s.Doc.Vias, 2)
+	for tr := range s.Doc.Tracks.All() {
+		assert.Positive(t, tr.Width)
+	}
+	assert.Empty(t, s.broken())
+}
+
+// Holes of one hop are up to 10 mm apart, and no more.
+func TestHolesOfAHopAreNotFarApart(t *testing.T) {
+	s := fine(t)
+	b := s.Doc.Board
+	draw := func(to float64) edit.Command {
+		return &edit.DrawTrack{Net: s.net("A"), Runs: []edit.Run{{Layer: b.At(0), Path: geom.Corners(at(2, 10), at(5, 10))},
+			{Layer: b.At(3), Path: geom.Corners(at(to, 10), at(16, 10)), Hop: s.hop("Top micro", at(5, 10), "Buried", at(to, 10))}}}
+	}
+	s.refuses(draw(15.1), "holes of a hop are up to 10 mm apart, not 10.1 mm")
+	s.do(draw(15))
+	assert.Empty(t, s.broken())
 }

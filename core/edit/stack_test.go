@@ -328,3 +328,26 @@ func TestPlaneIsCut(t *testing.T) {
 	s.Doc.Put(&locked)
 	s.refuses(&edit.CutPour{ID: plane, Net: a, Line: line(at(20, -5), at(20, 30))}, "is locked")
 }
+
+// Layers that lie on another of their sort change places with it, up and down; the outermost copper may be a plane too.
+func TestLayersBesideTheirLike(t *testing.T) {
+	d := synthetic.FourLayers()
+	do := func(c edit.Command) error {
+		_, err := edit.Apply(d, edit.Env{}, c)
+		return err
+	}
+	require.NoError(t, putting(t, d, func(list []design.StackLayer) []design.StackLayer {
+		at := slices.IndexFunc(list, func(l design.StackLayer) bool { return l.Name == "Core" })
+		return slices.Insert(list, at+1, design.StackLayer{Name: "Core 2", Kind: design.CoreLayer, Thickness: 100_000, Material: "FR-4"})
+	}))
+	id := func(name string) design.LayerID {
+		return d.Board.Stack[slices.IndexFunc(d.Board.Stack, func(l design.StackLayer) bool { return l.Name == name })].ID
+	}
+	was := order(d)
+	require.NoError(t, do(&edit.MoveLayer{ID: id("Core 2")}))
+	assert.Equal(t, strings.Replace(was, "Core, Core 2", "Core 2, Core", 1), order(d))
+	require.NoError(t, do(&edit.MoveLayer{ID: id("Core 2"), Down: true}))
+	assert.Equal(t, was, order(d))
+	require.NoError(t, do(&edit.SetPlane{Layer: d.Board.Top(), Net: synthetic.FourA}))
+	require.Len(t, d.Pours, 1)
+}

@@ -284,3 +284,13 @@ func polygons(c *geos.Context, list []Area) *geos.Geom {
 	}
 	return c.NewCollection(geos.TypeIDMultiPolygon, all)
 }
+
+// Overlap tells whether two lines that cross themselves nowhere bound places in common, beyond what is less than so thin.
+func Overlap(a, b []geom.Point, thin int64) (over bool, err error) {
+	err = Done(func() error {
+		w := Begin()
+		over = !w.Union([][]geom.Point{a}).Grown(-thin, thin).Within(w.Union([][]geom.Point{b})).Empty()
+		return nil
+	})
+	return over, err
+}
