@@ -21,6 +21,7 @@ type Board struct {
 	index   *layout.Index
 	rules   *rules.Set
 	faces   *surface.Index
+	widest  int64 // how far a part's body reaches beyond its courtyard, at most
 	Found   map[string]*Finding
 	owners  map[design.ID]map[string]bool
 	added   map[string]bool
@@ -68,7 +69,7 @@ func (b *Board) Adopt(other *Board) {
 	old := b.Found
 	b.begin()
 	b.Found, b.owners, b.further, b.noting = other.Found, other.owners, other.further, other.noting
-	b.faces = other.faces
+	b.faces, b.widest = other.faces, other.widest
 	b.faces.Board = surface.Board{Doc: b.doc, Index: b.index, Rules: b.rules}
 	for k := range b.Found {
 		b.added[k] = true
@@ -91,6 +92,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 	b.begin()
 	b.further, b.changed = 0, nil
 	b.faces = surface.NewIndex(b.doc, b.index, b.rules)
+	b.widen(nil)
 	all := slices.SortedFunc(b.index.All(), compare) // so that the same ones are listed each time
 	for i, c := range all {
 		if b.further >= mostCounted {
@@ -108,6 +110,7 @@ func (b *Board) survey(ctx context.Context, progress func(float64)) error {
 		b.pairs(c, nil, func(other *layout.Copper) bool { return less(c, other) })
 	}
 	b.ofFaces(nil, nil)
+	b.bodies(nil, nil)
 	b.outside(nil)
 	b.partsKeptOut(nil)
 	b.spacing(nil)
@@ -153,6 +156,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 	for id := range ids {
 		b.faces.Renew(id)
 	}
+	b.widen(ids)
 	b.again(ids)
 	piles := b.piles(ids)
 	for id := range ids {
@@ -173,6 +177,7 @@ func (b *Board) Update(ids map[design.ID]bool) bool {
 	}
 	if len(ids) > 0 {
 		b.ofFaces(ids, nil)
+		b.bodies(ids, nil)
 		b.outside(ids)
 		b.partsKeptOut(ids)
 		b.spacing(ids)

@@ -22,6 +22,9 @@ func (b *Board) ofFaces(ids map[design.ID]bool, by kinds) {
 			b.mask(id, bottom, ids, by)
 			b.silk(id, bottom, ids, by)
 		}
+		if p := b.doc.Placed[id]; p != nil {
+			b.ofPads(p, by)
+		}
 	}
 	if ids == nil {
 		for o := range surface.Objects(b.doc) {

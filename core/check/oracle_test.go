@@ -236,7 +236,7 @@ func TestRulesThatChange(t *testing.T) {
 		b := check.NewBoard(d, x, set)
 		for range rapid.IntRange(1, 6).Draw(t, "edits") {
 			kind := rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance, design.LeastWidth,
-				design.LeastHole, design.LeastRing, design.SilkWidth}).Draw(t, "kind")
+				design.LeastHole, design.LeastRing, design.SilkWidth, design.HoleCopper, design.MaskMargin}).Draw(t, "kind")
 			r := *d.Base(kind)
 			if rapid.Bool().Draw(t, "scoped") {
 				r.ID, r.A = 600, design.Scope{Class: rapid.SampledFrom([]string{"power", "signal"}).Draw(t, "class")}

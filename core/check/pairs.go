@@ -34,6 +34,12 @@ func (b *Board) pairs(c *layout.Copper, by kinds, want func(*layout.Copper) bool
 			b.holes(x, y)
 		}
 		b.clearance(x, y, by)
+		if by.has(design.HoleCopper) || by.has(design.Clearance) {
+			b.walls(x, y)
+		}
+		if by == nil {
+			b.inPad(x, y)
+		}
 	}
 }
 

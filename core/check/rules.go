@@ -33,10 +33,11 @@ func (b *Board) Forget() { b.changed = nil }
 
 // about are the kinds of findings that follow from a kind of rule.
 var about = map[design.RuleKind][]string{
-	design.Clearance: {"clearance"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
+	design.Clearance: {"clearance", "wall"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
 	design.LeastWidth: {"width"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
-	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin"},
-	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"},
+	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn", "maskOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin"},
+	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"}, design.PasteMargin: {"paste"}, design.HoleCopper: {"wall"},
+	design.HeightAbove: {"height"}, design.HeightBelow: {"height"},
 }
 
 // again checks anew what the rules that changed are about, but for the objects, which are checked anew
@@ -62,7 +63,7 @@ func (b *Board) again(ids map[design.ID]bool) {
 		b.spacing(nil)
 	}
 	b.facesAgain(by, stale)
-	pairs := by[design.Clearance] || by[design.EdgeClearance] || by[design.HoleClearance]
+	pairs := by[design.Clearance] || by[design.EdgeClearance] || by[design.HoleClearance] || by[design.HoleCopper]
 	for _, c := range slices.SortedFunc(b.index.All(), compare) {
 		if ids[c.ID] {
 			continue
@@ -78,7 +79,7 @@ func (b *Board) again(ids map[design.ID]bool) {
 func (b *Board) facesAgain(by kinds, stale map[string]bool) {
 	faces := kinds{}
 	for kind, rule := range map[string]design.RuleKind{"maskWeb": design.MaskWeb, "silkOn": design.SilkApart, "silkThin": design.LeastSilk,
-		"silkOff": design.SilkWidth, "letters": design.LetterHeight} {
+		"silkOff": design.SilkWidth, "letters": design.LetterHeight, "maskOn": design.MaskMargin, "paste": design.PasteMargin} {
 		if stale[kind] {
 			faces[rule] = true
 		}
@@ -88,6 +89,9 @@ func (b *Board) facesAgain(by kinds, stale map[string]bool) {
 	}
 	if len(faces) > 0 {
 		b.ofFaces(nil, faces)
+	}
+	if stale["height"] {
+		b.bodies(nil, kinds{design.HeightAbove: true, design.HeightBelow: true})
 	}
 }
 

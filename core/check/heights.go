@@ -1,0 +1,158 @@
+package check
+
+import (
+	"fmt"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/rules"
+	"goldentrace/core/units"
+)
+
+// The bodies of parts in space: how high they reach, and whether they meet.
+
+// bodies checks the bodies of parts: of all, or those among ids against all others.
+func (b *Board) bodies(ids map[design.ID]bool, by kinds) {
+	look := func(p *design.Placed) {
+		b.height(p, by)
+		if by == nil {
+			b.clashes(p, ids)
+		}
+	}
+	if ids == nil {
+		for p := range b.doc.Placed.All() {
+			look(p)
+		}
+		return
+	}
+	for id := range ids {
+		if p := b.doc.Placed[id]; p != nil {
+			look(p)
+		}
+	}
+}
+
+// widen notes how far bodies reach beyond their courtyards: of all parts, or of those among ids.
+func (b *Board) widen(ids map[design.ID]bool) {
+	look := func(p *design.Placed) {
+		yard, ok := layout.Yard(b.doc, p)
+		for _, body := range layout.BodiesOf(b.doc, p) {
+			if own := geom.BoxOf(body.Edge...); ok {
+				y := yard.Box()
+				b.widest = max(b.widest, y.Min.X-own.Min.X, y.Min.Y-own.Min.Y, own.Max.X-y.Max.X, own.Max.Y-y.Max.Y)
+			}
+		}
+	}
+	if ids == nil {
+		b.widest = 0
+		for p := range b.doc.Placed.All() {
+			look(p)
+		}
+		return
+	}
+	for id := range ids {
+		if p := b.doc.Placed[id]; p != nil {
+			look(p)
+		}
+	}
+}
+
+// height checks how far a part reaches above and below the board. Where it stands in several areas the least height of all counts.
+func (b *Board) height(p *design.Placed, by kinds) {
+	above, beyond := layout.Heights(b.doc, p)
+	if p.Bottom {
+		above, beyond = beyond, above
+	}
+	for _, side := range []struct {
+		kind  design.RuleKind
+		has   int64
+		where string
+	}{{design.HeightAbove, above, "above"}, {design.HeightBelow, beyond, "below"}} {
+		if side.has <= 0 || !by.has(side.kind) {
+			continue
+		}
+		need := int64(0)
+		for _, at := range b.under(p) {
+			if most := b.rules.For(side.kind, rules.Subject{Thing: design.APart, Part: p.ID}, b.faces.Outer(side.where == "below"), at).Of(0); most > 0 && (need == 0 || most < need) {
+				need = most
+			}
+		}
+		if need == 0 || side.has <= need {
+			continue
+		}
+		b.list(Finding{Key: fmt.Sprintf("height %d %s", p.ID, side.where), Kind: "height", Severity: Fault, Rule: "Greatest height " + side.where, Measured: side.has,
+			Required: need, At: p.At, Objects: []design.ID{p.ID},
+			Text: fmt.Sprintf("%s reaches %s %s the board; %s is the most there.", p.Designator, units.Text(side.has), side.where, units.Text(need))})
+	}
+}
+
+// under are the places that tell in which areas a part stands: its own, and the corners of its body.
+func (b *Board) under(p *design.Placed) []geom.Point {
+	out := []geom.Point{p.At}
+	if b.rules.ByPlace(design.HeightAbove) || b.rules.ByPlace(design.HeightBelow) {
+		for _, body := range layout.BodiesOf(b.doc, p) {
+			out = append(out, body.Edge...)
+		}
+	}
+	return out
+}
+
+// clashes finds parts whose bodies lie over each other at the same height.
+func (b *Board) clashes(p *design.Placed, ids map[design.ID]bool) {
+	mine := layout.BodiesOf(b.doc, p)
+	if len(mine) == 0 {
+		return
+	}
+	var e geom.Extent
+	for _, body := range mine {
+		e.Add(body.Edge...)
+	}
+	for id := range b.index.Parts(e.Box.Grow(b.widest)) {
+		q := b.doc.Placed[id]
+		if q == nil || id == p.ID || (ids == nil || ids[id]) && id < p.ID {
+			continue // the other one looks at this pair
+		}
+		first, second := p, q
+		if q.ID < p.ID {
+			first, second = q, p
+		}
+		at, deep := b.meet(first, second)
+		if deep <= 0 {
+			continue
+		}
+		b.list(Finding{Key: fmt.Sprintf("bodies %d %d", first.ID, second.ID), Kind: "bodies", Severity: Fault, Rule: "Bodies of parts do not meet", At: at,
+			Objects: []design.ID{first.ID, second.ID}, Measured: -deep,
+			Text: fmt.Sprintf("The bodies of %s and %s meet over %s of height.", first.Designator, second.Designator, units.Text(deep))})
+	}
+}
+
+// reaches is a body as heights above the middle of the board.
+func (b *Board) reaches(p *design.Placed, body layout.Body) (from, to int64) {
+	half := b.doc.Board.Thickness() / 2
+	if p.Bottom {
+		return -half - body.To, -half - body.From
+	}
+	return half + body.From, half + body.To
+}
+
+// meet tells over how much of their height two parts' bodies lie in each other, and where; 0: they do not.
+func (b *Board) meet(p, q *design.Placed) (at geom.Point, deep int64) {
+	for _, x := range layout.BodiesOf(b.doc, p) {
+		low, high := b.reaches(p, x)
+		own := geom.BoxOf(x.Edge...)
+		for _, y := range layout.BodiesOf(b.doc, q) {
+			from, to := b.reaches(q, y)
+			common := min(high, to) - max(low, from)
+			if common <= max(deep, geom.Slack) || !own.Meets(geom.BoxOf(y.Edge...)) {
+				continue
+			}
+			gap, place, _ := depth(geom.Shape{Pts: slices.Clone(x.Edge), Area: true}, geom.Shape{Pts: slices.Clone(y.Edge), Area: true})
+			if gap < 0 {
+				at, deep = place, common
+			}
+		}
+	}
+	return at, deep
+}

@@ -1,0 +1,73 @@
+package layout
+
+import (
+	"math"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+)
+
+// Body is a piece of a part's body as it stands on the board: all over an area from one height to another, above the face that the part is
+// on, in nanometres. What reaches below zero goes into the board, or through it.
+type Body struct {
+	Edge     []geom.Point
+	From, To int64
+}
+
+// chordOfBody is how far the straight sides of a body may stray from its round ones.
+const chordOfBody = 10_000
+
+// roundSides is how many sides stand for the circle of a ball or a rod's end.
+const roundSides = 16
+
+// BodiesOf are the pieces of a part's body; none: its footprint says nothing of it.
+func BodiesOf(d *design.Doc, p *design.Placed) (out []Body) {
+	f := d.Footprint(p.Footprint)
+	if f == nil {
+		return nil
+	}
+	t := p.Pose()
+	for i := range f.Solids {
+		s := &f.Solids[i]
+		var edge []geom.Point
+		switch s.Form {
+		case design.Prism:
+			edge = geom.Closing(s.Edge).Flat(chordOfBody, false)
+		case design.Ball:
+			edge = around(s.A, float64(s.To-s.From)/2)
+		default:
+			edge = rodFromAbove(s.A, s.B, float64(s.To-s.From)/2)
+		}
+		out = append(out, Body{t.ApplyAll(edge), s.From, s.To})
+	}
+	return out
+}
+
+// around is a circle's many-sided stand-in, which holds it.
+func around(at geom.Point, r float64) (out []geom.Point) {
+	r /= math.Cos(math.Pi / roundSides)
+	for i := range roundSides {
+		sin, cos := math.Sincos(2 * math.Pi * (float64(i) + 0.5) / roundSides)
+		out = append(out, at.Add(geom.Pt(int64(math.Round(r*cos)), int64(math.Round(r*sin)))))
+	}
+	return out
+}
+
+// rodFromAbove is what a lying rod of a radius covers.
+func rodFromAbove(a, b geom.Point, r float64) []geom.Point {
+	far := a.Dist(b)
+	if far == 0 {
+		return around(a, r)
+	}
+	side := geom.Pt(int64(math.Round(-float64(b.Y-a.Y)/far*r)), int64(math.Round(float64(b.X-a.X)/far*r)))
+	return []geom.Point{a.Add(side), a.Sub(side), b.Sub(side), b.Add(side)}
+}
+
+// Heights are how high a part reaches above its face of the board, and how far beyond the other face; 0: it does not, or nothing is known.
+func Heights(d *design.Doc, p *design.Placed) (above, beyond int64) {
+	thick := d.Board.Thickness()
+	for _, b := range BodiesOf(d, p) {
+		above, beyond = max(above, b.To), max(beyond, -b.From-thick)
+	}
+	return above, beyond
+}
