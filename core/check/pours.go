@@ -31,10 +31,13 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 		return say(Fault, "Copper areas are filled", at, "The copper area %s cannot be filled near %s, %s on %s: %v.",
 			p.Name, units.Text(at.X), units.Text(at.Y), l.Name, why)
 	}
-	var stay, gone []*pour.Island
+	var stay, gone, loose []*pour.Island
 	for _, is := range f.Islands(k) {
 		if is.Stays {
 			stay = append(stay, is)
+			if len(is.Touches) == 0 {
+				loose = append(loose, is)
+			}
 		} else {
 			gone = append(gone, is)
 		}
@@ -46,6 +49,10 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 	case len(p.Outline) == 0 && len(stay) > 1 && position > 0 && position < d.Board.Layers()-1:
 		least := slices.MinFunc(stay, func(a, b *pour.Island) int { return cmp.Compare(a.Size, b.Size) })
 		return say(Warning, "Planes are whole", least.At, "The plane of %s on %s falls into %d pieces.", net, l.Name, len(stay))
+	case len(loose) == 1:
+		return say(Warning, "Copper is joined", loose[0].At, "One island of the copper area %s on %s stays that nothing of %s reaches.", p.Name, l.Name, net)
+	case len(loose) > 1:
+		return say(Warning, "Copper is joined", loose[0].At, "%d islands of the copper area %s on %s stay that nothing of %s reaches.", len(loose), p.Name, l.Name, net)
 	}
 	return nil
 }

@@ -44,6 +44,9 @@ type Bench struct {
 	parts      *partSheet
 	dimensions *dimensions
 	advice     *advice
+	ends       *ends
+	starved    *starved
+	assembly   *assembly
 }
 
 // Open derives everything from a document.
@@ -70,6 +73,9 @@ func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Benc
 	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.dimensions = newDimensions(b.graph, d)
 	b.advice = newAdvice(b.graph, d, b.copper, b.findings)
+	b.ends = newEnds(b)
+	b.starved = newStarved(b)
+	b.assembly = newAssembly(b.graph, d, b.findings)
 	b.Settle()
 	return b
 }

@@ -135,6 +135,8 @@ func (s *partSheet) look(k fitting) {
 		for i, x := range parts.CheckFootprint(f, parts.LimitsOf(s.doc)) {
 			if x.Severity == parts.Fault {
 				say(fmt.Sprintf("%s %d", x.Kind, i), "footprint", check.Fault, "footprints by themselves", fmt.Sprintf("The footprint %s: %s", f.Name, x.Text), f.ID)
+			} else if x.Kind == "mark" {
+				say("mark", "mark", check.Warning, "Pin 1 is marked", fmt.Sprintf("The footprint %s: %s", f.Name, x.Text), f.ID)
 			}
 		}
 	}

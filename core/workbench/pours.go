@@ -25,7 +25,14 @@ type pours struct {
 	busy     bool         // tiles are being filled beside
 	findings *ledger
 	nets     derive.Feed[design.ID]          // whose areas fill otherwise now
+	tiles    derive.Feed[filledTile]         // that were filled
 	before   map[pour.Key]map[pour.Tile]bool // tiles that changed since it was last told
+}
+
+// filledTile is a tile of an area on a layer.
+type filledTile struct {
+	key  pour.Key
+	tile pour.Tile
 }
 
 // Filled is what a copper area fills of a tile: closed lines, of which an odd number surround what is filled. Without any, it fills nothing there.
@@ -186,6 +193,7 @@ func (p *pours) take(list []pour.Outcome) {
 		}
 		for _, t := range c.Tiles {
 			p.before[c.Key][t] = true
+			p.tiles.Tell(filledTile{c.Key, t})
 		}
 		p.say(c.Key)
 		if o := p.doc.Pours[c.Pour]; o != nil {

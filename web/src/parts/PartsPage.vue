@@ -44,13 +44,14 @@ function tell() {
   emit('where', crumbs)
 }
 onMounted(tell)
-/** A finding leads to its part. */
+/** A finding leads to its part, or, of the parts that are to be bought and fitted, to the table of all. */
 watch(
   () => route.query.finding,
   (key) => {
     const f = key && props.project.findings.get(String(key))
     const p = f && props.project.get('libraryPart', f.objects?.[0] ?? 0)
     if (p) void router.replace({ query: { part: p.name, own: '1' } })
+    else if (f) go({ view: 'assign' })
   },
   { immediate: true },
 )
