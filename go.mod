@@ -20,6 +20,7 @@ require (
 	github.com/tidwall/rtree v1.10.0
 	github.com/twpayne/go-geos v0.20.2
 	golang.org/x/image v0.47.0
+	golang.org/x/net v0.61.0
 	pgregory.net/rapid v1.3.0
 )
 
@@ -34,7 +35,6 @@ require (
 	go.yaml.in/yaml/v3 v3.0.5 // indirect
 	golang.org/x/exp/typeparams v0.0.0-20231108232855-2478ac86f678 // indirect
 	golang.org/x/mod v0.41.0 // indirect
-	golang.org/x/net v0.61.0 // indirect
 	golang.org/x/sync v0.24.0 // indirect
 	golang.org/x/sys v0.49.0 // indirect
 	golang.org/x/text v0.43.0 // indirect

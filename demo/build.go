@@ -123,3 +123,17 @@ func (b *builder) checked(but ...string) {
 }
 
 func text(s string) *string { return &s }
+
+// excuse excuses all findings of a kind for a reason.
+func (b *builder) excuse(kind, reason string) {
+	if b.err != nil {
+		return
+	}
+	var list []edit.Excuse
+	for _, f := range b.bench.Findings() {
+		if f.Kind == kind {
+			list = append(list, edit.Excuse{Key: f.Key, Fingerprint: f.Fingerprint, Text: f.Text, Reason: reason})
+		}
+	}
+	b.do(&edit.ExcuseAlike{Excuses: list})
+}

@@ -24,7 +24,7 @@ func TestMothLampIsFinishedAndClean(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, d.Whole())
 	b := workbench.Open(d, 0)
-	assert.Empty(t, b.Findings())
+	assert.Empty(t, b.OpenFindings())
 	assert.Len(t, d.Parts, 12)
 	assert.Empty(t, d.Vias)
 	for tr := range d.Tracks.All() {
@@ -85,9 +85,9 @@ func TestWeirGaugeCircuit(t *testing.T) {
 		excused++
 		assert.NotEmpty(t, f.Excused, f.Text)
 	}
-	assert.Equal(t, 1, excused)
+	assert.Equal(t, 4, excused, "a pin alone, and three trunks that end in nothing")
 	assert.Equal(t, []string{"The part Coin cell has not been checked against a datasheet.",
-		"The part Relay has not been checked against a datasheet."}, notes)
+		"The part Relay has not been checked against a datasheet.", "2 parts have no ordering data: B1, K1."}, notes)
 	assert.NotEmpty(t, d.Timings)
 	assert.NotEmpty(t, d.Clusters)
 	assert.NotEmpty(t, d.Notes)

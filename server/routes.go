@@ -88,6 +88,7 @@ func (a *api) routes(e *echo.Echo) {
 	a.depotRoutes(e)
 	a.glanceRoutes(e)
 	a.drawingRoutes(e)
+	a.reportRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})

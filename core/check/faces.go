@@ -121,8 +121,9 @@ func (b *Board) web(o, n *surface.Opening, bottom bool) {
 	if x != nil {
 		who = x.Subject()
 	}
-	need := b.rules.For(design.MaskWeb, who, b.faces.Outer(bottom), at).Of(0)
-	f := Finding{Key: fmt.Sprintf("maskWeb %s %s %s", openingRef(o), openingRef(n), faceName(bottom)), Kind: "maskWeb", Severity: Warning, Rule: "Web of mask",
+	ruling := b.rules.For(design.MaskWeb, who, b.faces.Outer(bottom), at)
+	need := ruling.Of(0)
+	f := Finding{Ends: []geom.Point{p, q}, Says: b.says(ruling), Key: fmt.Sprintf("maskWeb %s %s %s", openingRef(o), openingRef(n), faceName(bottom)), Kind: "maskWeb", Severity: Warning, Rule: "Web of mask",
 		Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{o.Owner, n.Owner}}
 	switch {
 	case gap > 0 && geom.Short(gap, need):
@@ -175,11 +176,12 @@ func (b *Board) printOn(id design.ID, list []surface.Print, openings func(func(*
 			}
 			gap, p, q := depth(s.Shape, open.Shape)
 			at := p.Towards(q, 0.5)
-			need := b.rules.For(design.SilkApart, rules.Subject{}, b.faces.Outer(bottom), at).Of(0)
+			ruling := b.rules.For(design.SilkApart, rules.Subject{}, b.faces.Outer(bottom), at)
+			need := ruling.Of(0)
 			if !geom.Short(gap, need) {
 				continue
 			}
-			f := Finding{Key: fmt.Sprintf("silkOn %d %s %s", id, openingRef(open), faceName(bottom)), Kind: "silkOn", Severity: Warning, Rule: "Silk keeps off openings",
+			f := Finding{Ends: []geom.Point{p, q}, Says: b.says(ruling), Key: fmt.Sprintf("silkOn %d %s %s", id, openingRef(open), faceName(bottom)), Kind: "silkOn", Severity: Warning, Rule: "Silk keeps off openings",
 				Measured: max(geom.Measured(gap), 0), Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{id, open.Owner}}
 			if f.Measured > 0 {
 				f.Text = fmt.Sprintf("%s is %s from the opening of %s.", capital(b.printName(id)), units.Text(f.Measured), b.openingName(open))

@@ -197,6 +197,10 @@ func TestFacesAtTheLimits(t *testing.T) {
 						require.InDelta(t, want, f.Measured, 2, f.Text)
 						require.Equal(t, c.fault, f.Severity == check.Fault)
 						require.NotEmpty(t, f.Rule)
+						if len(f.Ends) == 2 && f.Measured > 0 {
+							require.InDelta(t, f.Measured, f.Ends[0].Dist(f.Ends[1]), 3, "measured between its ends")
+							require.NotEmpty(t, f.Says)
+						}
 						if c.kind != "silkOff" {
 							require.Less(t, f.At.Dist(mid), 3.2*mm, "it points at the place")
 						}

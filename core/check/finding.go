@@ -42,6 +42,8 @@ type Finding struct {
 	Place       string         `json:"place,omitempty"` // what the use of the sheet is called
 	Layer       design.LayerID `json:"layer,omitempty"` // copper layer of the board
 	Objects     []design.ID    `json:"objects,omitempty"`
+	Ends        []geom.Point   `json:"ends,omitempty"`    // the two places between which it was measured
+	Says        string         `json:"says,omitempty"`    // the rule of the board that decided what is required, as a sentence
 	Fingerprint string         `json:"print"`             // what it is about; an excuse holds as long as it stays
 	Excused     string         `json:"excused,omitempty"` // the reason it was excused for
 	about       string

@@ -7,6 +7,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/rules"
 	"goldentrace/core/units"
 )
 
@@ -61,12 +62,21 @@ func (b *Board) holes(x, y *layout.Copper) {
 	}
 	gap, p, q := geom.Gap(x.Bore(), y.Bore())
 	at := p.Towards(q, 0.5)
-	need := b.rules.Between(design.HoleClearance, x.Subject(), y.Subject(), bits.TrailingZeros32(x.Layers&y.Layers), at).Of(0)
+	ruling := b.rules.Between(design.HoleClearance, x.Subject(), y.Subject(), bits.TrailingZeros32(x.Layers&y.Layers), at)
+	need := ruling.Of(0)
 	if m := geom.Measured(gap); geom.Short(gap, need) && !b.full() {
 		b.list(Finding{Key: "holes " + ref(x) + " " + ref(y), Kind: "holes", Severity: Fault, Rule: "Clearance between holes",
 			Text: fmt.Sprintf("The holes of %s and %s are %s apart.", b.named(x), b.named(y), units.Text(max(m, 0))), Measured: max(m, 0), Required: need,
-			At: at, Objects: []design.ID{x.ID, y.ID}})
+			At: at, Objects: []design.ID{x.ID, y.ID}, Ends: []geom.Point{p, q}, Says: b.says(ruling)})
 	}
+}
+
+// says is the rule that decided, as a sentence.
+func (b *Board) says(r *rules.Ruling) string {
+	if r.Rule == nil {
+		return ""
+	}
+	return rules.Sentence(b.doc, r.Rule)
 }
 
 // nearness is how near two things come on some layers, and what is asked for there.
@@ -75,6 +85,8 @@ type nearness struct {
 	need   int64
 	at     geom.Point
 	layers uint32
+	ends   [2]geom.Point
+	ruling *rules.Ruling
 }
 
 func (b *Board) clearance(x, y *layout.Copper, by kinds) {
@@ -94,7 +106,7 @@ func (b *Board) clearance(x, y *layout.Copper, by kinds) {
 	}
 	m := geom.Measured(worst.gap)
 	f := Finding{Key: name + " " + ref(x) + " " + ref(y), Kind: name, Severity: Fault, Rule: rule, Measured: m, Required: worst.need,
-		At: worst.at, Layer: b.uppermost(worst.layers), Objects: []design.ID{x.ID, y.ID}}
+		At: worst.at, Layer: b.uppermost(worst.layers), Objects: []design.ID{x.ID, y.ID}, Ends: worst.ends[:], Says: b.says(worst.ruling)}
 	if m <= 0 {
 		f.Text = fmt.Sprintf("%s and %s touch.", capital(b.named(x)), b.named(y))
 		f.Measured = 0
@@ -107,27 +119,28 @@ func (b *Board) clearance(x, y *layout.Copper, by kinds) {
 // nearest finds where two pieces fall shortest of what a kind of rule asks for between them, and
 // whether they do anywhere.
 func (b *Board) nearest(kind design.RuleKind, x, y *layout.Copper) (worst nearness, short bool) {
-	ask := func(layer int, at geom.Point) int64 {
+	ask := func(layer int, at geom.Point) *rules.Ruling {
 		switch {
 		case kind.Pairs():
-			return b.rules.Between(kind, x.Subject(), y.Subject(), layer, at).Of(0)
+			return b.rules.Between(kind, x.Subject(), y.Subject(), layer, at)
 		case x.Bare:
-			return b.rules.For(kind, y.Subject(), layer, at).Of(0)
+			return b.rules.For(kind, y.Subject(), layer, at)
 		}
-		return b.rules.For(kind, x.Subject(), layer, at).Of(0)
+		return b.rules.For(kind, x.Subject(), layer, at)
 	}
 	common := x.Layers & y.Layers
 	for _, lx := range x.Levels(common) {
 		for _, ly := range y.Levels(lx.Layers) {
 			b.rules.Nearest(kind, lx.Shape, ly.Shape, func(gap float64, p, q geom.Point) bool {
-				n := nearness{gap: gap, at: p.Towards(q, 0.5), layers: ly.Layers}
+				n := nearness{gap: gap, at: p.Towards(q, 0.5), layers: ly.Layers, ends: [2]geom.Point{p, q}}
 				layers := ly.Layers
 				if !b.rules.Layered(kind) {
 					layers &= -layers // all alike
 				}
 				for ; layers != 0; layers &= layers - 1 {
 					layer := bits.TrailingZeros32(layers)
-					n.need = ask(layer, n.at)
+					n.ruling = ask(layer, n.at)
+					n.need = n.ruling.Of(0)
 					if b.rules.Layered(kind) {
 						n.layers = 1 << layer
 					}

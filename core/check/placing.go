@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/units"
 )
@@ -90,7 +91,7 @@ func (b *Board) standing(p *design.Placed) {
 		}
 		n := p.Notes[l.Note]
 		f := Finding{Key: fmt.Sprintf("placing %d %d", p.ID, l.Note), Kind: "placing", Severity: Warning, Rule: "Parts stand where their notes ask", Measured: l.Has, Required: l.Asked,
-			At: l.A.Towards(l.B, 0.5), Objects: []design.ID{p.ID}}
+			At: l.A.Towards(l.B, 0.5), Objects: []design.ID{p.ID}, Ends: []geom.Point{l.A, l.B}}
 		what := "the board's edge"
 		if n.Kind == design.NoteWithin {
 			if other := b.doc.Placed[n.Of]; other != nil {

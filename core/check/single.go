@@ -19,9 +19,11 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 	first := bits.TrailingZeros32(c.Layers)
 	if (c.Kind == "track" || c.Kind == "figure" && !c.Shape.Area) && by.has(design.LeastWidth) {
 		w, middle := 2*c.Shape.R, c.Shape.Side(0).Middle()
-		if need := b.rules.For(design.LeastWidth, who, first, middle).Of(0); geom.Short(float64(w), need) {
+		ruling := b.rules.For(design.LeastWidth, who, first, middle)
+		if need := ruling.Of(0); geom.Short(float64(w), need) {
 			b.list(Finding{Key: "width " + ref(c), Kind: "width", Severity: Fault, Rule: "Least track width", Measured: w, Required: need,
-				Text: fmt.Sprintf("A %s is %s wide.", b.named(c), units.Text(w)), At: middle, Layer: b.uppermost(c.Layers), Objects: one})
+				Text: fmt.Sprintf("A %s is %s wide.", b.named(c), units.Text(w)), At: middle, Layer: b.uppermost(c.Layers), Objects: one,
+				Ends: across(c.Shape.Side(0), c.Shape.R), Says: b.says(ruling)})
 		}
 	}
 	if c.Hole > 0 && by.has(design.LeastHole) {
@@ -78,7 +80,8 @@ func (b *Board) edge(c *layout.Copper) {
 	for _, level := range c.Levels(c.Layers) {
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
 			layer := bits.TrailingZeros32(layers)
-			need := b.rules.For(design.EdgeClearance, c.Subject(), layer, c.At).Of(0)
+			ruling := b.rules.For(design.EdgeClearance, c.Subject(), layer, c.At)
+			need := ruling.Of(0)
 			gap, at, near := b.index.Edge().Gap(level.Shape, need)
 			m := geom.Measured(gap)
 			if near && geom.Short(float64(m), need) {
@@ -87,7 +90,7 @@ func (b *Board) edge(c *layout.Copper) {
 					text = fmt.Sprintf("%s reaches beyond the board's edge.", capital(b.named(c)))
 				}
 				b.list(Finding{Key: "edge " + ref(c), Kind: "edge", Severity: Fault, Rule: "Clearance to the edge", Measured: max(m, 0), Required: need,
-					Text: text, At: at, Layer: b.uppermost(layers), Objects: []design.ID{c.ID}})
+					Text: text, At: at, Layer: b.uppermost(layers), Objects: []design.ID{c.ID}, Ends: toEdge(level.Shape, at), Says: b.says(ruling)})
 				return
 			}
 			if !b.rules.Layered(design.EdgeClearance) {
@@ -95,6 +98,26 @@ func (b *Board) edge(c *layout.Copper) {
 			}
 		}
 	}
+}
+
+// across are the places on both edges of a line, in its middle.
+func across(p geom.Piece, half int64) []geom.Point {
+	x, y := p.Leaves()
+	if p.Round() { // square to its chord
+		x, y = float64(p.B.X-p.A.X), float64(p.B.Y-p.A.Y)
+	}
+	long := math.Hypot(x, y)
+	if long == 0 {
+		return nil
+	}
+	aside := geom.Pt(int64(-y/long*float64(half)), int64(x/long*float64(half)))
+	return []geom.Point{p.Middle().Add(aside), p.Middle().Sub(aside)}
+}
+
+// toEdge are the places on a shape and on the board's edge where they come nearest.
+func toEdge(s geom.Shape, at geom.Point) []geom.Point {
+	_, own, _ := geom.Gap(s, geom.Disc(at, 0))
+	return []geom.Point{own, at}
 }
 
 // ring is the least copper around a piece's hole where its copper has the shape, below zero where the

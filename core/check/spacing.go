@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/units"
 )
@@ -56,5 +57,5 @@ func (b *Board) near(p, q *design.Placed) {
 	}
 	b.list(Finding{Key: fmt.Sprintf("spacing %d %d", p.ID, q.ID), Kind: "spacing", Severity: Fault, Rule: "Spacing of parts", Measured: m,
 		Required: a.Need,
-		Text:     text, At: a.A.Towards(a.B, 0.5), Objects: []design.ID{p.ID, q.ID}})
+		Text:     text, At: a.A.Towards(a.B, 0.5), Objects: []design.ID{p.ID, q.ID}, Ends: []geom.Point{a.A, a.B}, Says: b.says(a.Rule)})
 }

@@ -31,9 +31,10 @@ func (b *Board) wall(hole, other *layout.Copper) {
 		gap, p, q := geom.Gap(bore, level.Shape)
 		at := p.Towards(q, 0.5)
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
-			need := b.rules.Between(design.HoleCopper, hole.Subject(), other.Subject(), bits.TrailingZeros32(layers), at).Of(0)
+			ruling := b.rules.Between(design.HoleCopper, hole.Subject(), other.Subject(), bits.TrailingZeros32(layers), at)
+			need := ruling.Of(0)
 			if geom.Short(gap, need) && (!short || float64(need)-gap > float64(worst.need)-worst.gap) {
-				worst, short = nearness{gap, need, at, layers & -layers}, true
+				worst, short = nearness{gap, need, at, layers & -layers, [2]geom.Point{p, q}, ruling}, true
 			}
 		}
 	}
@@ -46,6 +47,7 @@ func (b *Board) wall(hole, other *layout.Copper) {
 	m := max(geom.Measured(worst.gap), 0)
 	b.list(Finding{Key: "wall " + ref(hole) + " " + ref(other), Kind: "wall", Severity: Fault, Rule: "Clearance of holes to copper", Measured: m,
 		Required: worst.need, At: worst.at, Layer: b.uppermost(worst.layers), Objects: []design.ID{hole.ID, other.ID},
+		Ends: worst.ends[:], Says: b.says(worst.ruling),
 		Text: fmt.Sprintf("The wall of the hole of %s is %s from %s.", b.named(hole), units.Text(m), b.named(other))})
 }
 

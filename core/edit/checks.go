@@ -78,3 +78,24 @@ func (c *Excuse) Apply(tx *Tx) error {
 	}
 	return tx.Put(&e)
 }
+
+// mostExcused bounds the findings that are excused in one step.
+const mostExcused = 10_000
+
+// ExcuseAlike accepts many findings in one step; those whose reason is empty are found again.
+type ExcuseAlike struct {
+	Excuses []Excuse `json:"excuses"`
+}
+
+// Apply the command.
+func (c *ExcuseAlike) Apply(tx *Tx) error {
+	if n := len(c.Excuses); n == 0 || n > mostExcused {
+		return fmt.Errorf("1 to %d findings are excused in one step, not %d", mostExcused, n)
+	}
+	for i := range c.Excuses {
+		if err := c.Excuses[i].Apply(tx); err != nil {
+			return err
+		}
+	}
+	return nil
+}

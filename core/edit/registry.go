@@ -60,6 +60,7 @@ var kinds = map[string]func() Command{
 	"replaceText":     func() Command { return &ReplaceText{} },
 	"setChecks":       func() Command { return &SetChecks{} },
 	"excuse":          func() Command { return &Excuse{} },
+	"excuseAlike":     func() Command { return &ExcuseAlike{} },
 	"paste":           func() Command { return &Paste{} },
 	"remove":          func() Command { return &Remove{} },
 	"setOutline":      func() Command { return &SetOutline{} },

@@ -3,6 +3,7 @@ package question
 import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/report"
 	"goldentrace/core/workbench"
 )
 
@@ -32,3 +33,9 @@ func (q *Checks) Answer(b *workbench.Bench) (*CheckTable, error) {
 	}
 	return t, nil
 }
+
+// Checked asks what all checks look for.
+type Checked struct{}
+
+// Answer the question.
+func (q *Checked) Answer(*workbench.Bench) ([]report.About, error) { return report.Checked, nil }

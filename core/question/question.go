@@ -17,6 +17,7 @@ import (
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
 	"goldentrace/core/parts"
+	"goldentrace/core/report"
 	"goldentrace/core/rules"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
@@ -73,6 +74,7 @@ var kinds = map[string]entry{
 	"nextName":    is[NextName, string](),
 	"pairs":       is[Pairs, [][2]string](),
 	"checks":      is[Checks, *CheckTable](),
+	"checked":     is[Checked, []report.About](),
 	"timing":      is[Timing, *Diagram](),
 	"sheet":       is[Sheet, *Page](),
 	"item":        is[Item, Drawn](),

@@ -62,7 +62,7 @@ export interface Footprint {
   model?: number
   dimensions?: Dimension[]
   beneath?: Beneath
-  checked?: Checked
+  checked?: DesignChecked
   together?: string[][]
 }
 
@@ -81,7 +81,7 @@ export interface LibraryPart {
   densities?: Record<string, string>
   order?: Record<string, string>
   datasheet?: string
-  checked?: Checked
+  checked?: DesignChecked
 }
 
 export interface Asset {
@@ -762,6 +762,10 @@ export interface EditExcuse {
   print: string
   text: string
   reason: string
+}
+
+export interface ExcuseAlike {
+  excuses: EditExcuse[]
 }
 
 export interface FlipPlaced {
@@ -1522,6 +1526,14 @@ export interface Likeness {
   ids: number[]
 }
 
+export interface Checked {
+}
+
+export interface About {
+  about: string
+  what: string
+}
+
 export interface QuestionChecks {
 }
 
@@ -2196,7 +2208,7 @@ export interface Beneath {
   hidden?: boolean
 }
 
-export interface Checked {
+export interface DesignChecked {
   by: string
   on: string
   print: string
@@ -3054,6 +3066,8 @@ export interface Finding {
   place?: string
   layer?: number
   objects?: number[]
+  ends?: Point[]
+  says?: string
   print: string
   excused?: string
   lapsed?: string
@@ -3279,6 +3293,7 @@ export interface Commands {
   dropLayer: DropLayer
   escape: Escape
   excuse: EditExcuse
+  excuseAlike: ExcuseAlike
   flipPlaced: FlipPlaced
   footprintPieces: FootprintPieces
   gather: Gather
@@ -3410,6 +3425,7 @@ export type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Me
 /** Every question by its name, and its answer. */
 export interface Questions {
   alike: { asks: Alike; answers: Likeness[] }
+  checked: { asks: Checked; answers: About[] }
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
   drag: { asks: Drag; answers: Dragged }
