@@ -105,6 +105,13 @@ const rules: [string, string][] = [
   ['spacing', 'Parts apart'],
   ['spokeWidth', 'Spokes'],
   ['spokeGap', 'Gap of spokes'],
+  ['holeCopper', 'Holes to copper'],
+  ['maskWeb', 'Webs of mask'],
+  ['silkApart', 'Silk off openings'],
+  ['leastSilk', 'Least silk'],
+  ['letterHeight', 'Letters'],
+  ['heightAbove', 'Height above'],
+  ['heightBelow', 'Height below'],
 ]
 function resize(w: number, h: number) {
   const b = size.value ?? { minX: 0, minY: 0 }

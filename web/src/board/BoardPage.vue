@@ -129,7 +129,9 @@ function showFinding(f: Finding) {
   if (f.layer) ed.toLayer(f.layer)
   if (f.kind === 'links') ed.project.light(f.key.slice(6))
   ed.flagged = f.at
-  goTo(boxOf([f.at], 3e6))
+  ed.shownFinding = f.key
+  const ends = f.ends ?? []
+  goTo(boxOf([f.at, ...ends], ends.length ? 1.2e6 : 3e6))
 }
 function followRoute() {
   if (route.query.id) pick(Number(route.query.id))

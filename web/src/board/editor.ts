@@ -116,6 +116,8 @@ export class BoardEditor extends Stage {
   /** What the notes about the places of what is picked measure. */
   readonly notes = shallowRef<NoteLine[]>([])
   flagged: Point | null = null
+  /** The finding whose place is flagged, when it is one's. */
+  shownFinding = ''
   private drawnStack = ''
   /** Of which handing over the objects are drawn. */
   private handed = 0

@@ -14,7 +14,7 @@ import { paintTouches } from './touches'
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
   drawHeldLinks(ed, pen)
-  if (ed.flagged) markFinding(ed, pen, ed.flagged, 16)
+  if (ed.flagged) flag(ed, pen, ed.flagged)
   drawOthers(ed, pen)
   drawSelection(ed, pen)
   if (!ed.grab) paintNotes(ed, pen, ed.notes.value)
@@ -118,6 +118,43 @@ function markFinding(ed: BoardEditor, pen: Pen, at: Point, r: number) {
   ctx.moveTo(x + s * 2.1, y + s * 2.1)
   ctx.lineTo(x + s * 0.75, y + s * 0.75)
   ctx.stroke()
+}
+
+/** The place that is shown, and, of a finding that was measured, between where, how much it is and how much is needed. */
+function flag(ed: BoardEditor, pen: Pen, at: Point) {
+  const f = ed.project.findings.get(ed.shownFinding)
+  const [a, b] = f?.ends ?? []
+  if (!f || !a || !b || f.at.x !== at.x || f.at.y !== at.y) return markFinding(ed, pen, at, 16)
+  const { ctx } = pen
+  const colour = ed.look().colours.finding
+  const [x, y, x2, y2] = [a.x / 1e6, a.y / 1e6, b.x / 1e6, b.y / 1e6]
+  const long = Math.hypot(x2 - x, y2 - y)
+  const [ux, uy] = long > 0 ? [(x2 - x) / long, (y2 - y) / long] : [1, 0]
+  const tick = 9 * pen.px
+  ctx.strokeStyle = colour
+  ctx.lineWidth = 2 * pen.px
+  ctx.beginPath()
+  for (const [px, py] of [
+    [x, y],
+    [x2, y2],
+  ]) {
+    ctx.moveTo(px - uy * tick, py + ux * tick)
+    ctx.lineTo(px + uy * tick, py - ux * tick)
+  }
+  ctx.moveTo(x, y)
+  ctx.lineTo(x2, y2)
+  ctx.stroke()
+  const say = (nm: number) => format(nm, ed.taste.unit, 3)
+  const words = f.required
+    ? `${say(f.measured ?? 0)} of ${say(f.required)} ${ed.taste.unit}`
+    : `${say(f.measured ?? 0)} ${ed.taste.unit}`
+  const wide = words.length * 8 * pen.px
+  const [mx, my] = [(x + x2) / 2 + uy * 2.4 * tick, (y + y2) / 2 - ux * 2.4 * tick]
+  ctx.fillStyle = ed.look().colours.paper
+  ctx.globalAlpha = 0.85
+  ctx.fillRect(mx - wide / 2, my - 10 * pen.px, wide, 20 * pen.px)
+  ctx.globalAlpha = 1
+  pen.text(words, mx, my, 13 * pen.px, { colour, weight: 600 })
 }
 
 /** The faults of the board within a box and a little around it. */

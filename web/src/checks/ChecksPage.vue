@@ -4,13 +4,15 @@ import {
   mdiAlertOutline,
   mdiCheckCircleOutline,
   mdiCommentCheckOutline,
+  mdiFileDelimitedOutline,
+  mdiFileDocumentOutline,
   mdiInformationOutline,
   mdiProgressWrench,
 } from '@mdi/js'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
-import type { Finding } from '../live/wire.gen'
+import type { About, Finding } from '../live/wire.gen'
 import { format } from '../live/units'
 import { useCommands } from '../shell/commands'
 import OneOf from '../shell/fields/OneOf.vue'
@@ -19,8 +21,10 @@ import { complain, say } from '../shell/notices'
 import { type Change, type Column, filtered } from '../shell/table/columns'
 import DataTable from '../shell/table/DataTable.vue'
 import FilterField from '../shell/table/FilterField.vue'
-import { useTaste } from '../shell/taste'
+import { kept, useTaste } from '../shell/taste'
 import Clashes from './Clashes.vue'
+import { type By, grouped, ways } from './groups'
+import { standAt, walked } from './walk'
 
 const props = defineProps<{ project: Project }>()
 const router = useRouter()
@@ -84,13 +88,22 @@ const all = computed(() =>
 )
 /** What is more than a note and nobody excused. */
 const wanting = computed(() => all.value.filter((f) => !f.excused && f.severity !== 'note'))
-const rows = computed(() =>
+const by = kept<By>('checks.by', 'kind')
+const group = ref<string | null>(null) // whose findings alone are listed; null: all
+const found = computed(() =>
   filtered(
     all.value.filter((f) => only.value === 'all' || f.stage === only.value),
     filter.value,
     columns.value,
   ),
 )
+const layers = computed(() => (void props.project.docTick.value, props.project.board?.stack ?? []))
+const groups = computed(() => grouped(found.value, by.value, props.project, layers.value))
+const rows = computed(() => groups.value.find((g) => g.name === group.value)?.findings ?? found.value)
+watch(by, () => (group.value = null))
+watch(rows, (list) => (walked.value = list.map((f) => f.key)), { immediate: true })
+/** The worst state of a group, for its sign. */
+const worst = (list: Finding[]) => signs[ranks[Math.min(...list.map((f) => ranks.indexOf(stateOf(f))))]]
 const counts = computed(() =>
   ranks
     .map((r) => ({ r, n: all.value.filter((f) => stateOf(f) === r).length }))
@@ -100,34 +113,42 @@ const counts = computed(() =>
 const table = ref<{ current?: Finding }>()
 const now = computed(() => table.value?.current)
 
-const go = (f: Finding) =>
+const go = (f: Finding) => {
+  standAt(f.key)
   void router.push({ path: `/project/${props.project.id}/${f.stage}`, query: { finding: f.key, t: String(Date.now()) } })
+}
 const excuse = (f: Finding, why: string) =>
   props.project.edit('excuse', { key: f.key, print: f.print, text: f.text, reason: why }).catch(complain)
-async function change(list: Change<Finding>[]) {
-  if (list.some((c) => c.row.severity === 'todo')) say('What is still to do cannot be excused; it is done or it is not.')
-  for (const c of list) if (c.row.severity !== 'todo' && (await excuse(c.row, c.text)) === undefined) return
+/** Excuses many in one step. */
+const excuseAll = (list: { row: Finding; text: string }[]) => {
+  const excuses = list
+    .filter((c) => c.row.severity !== 'todo' && (c.text || c.row.excused))
+    .map(({ row, text }) => ({ key: row.key, print: row.print, text: row.text, reason: text }))
+  return excuses.length ? props.project.edit('excuseAlike', { excuses }).catch(complain) : undefined
 }
+function change(list: Change<Finding>[]) {
+  if (list.some((c) => c.row.severity === 'todo')) say('What is still to do cannot be excused; it is done or it is not.')
+  void excuseAll(list)
+}
+/** All that are of the same kind, in all that is found. */
+const alike = (f: Finding) => all.value.filter((o) => o.kind === f.kind && o.severity !== 'todo')
 const menu = (list: Finding[]) => [
   { title: 'Show the place', keys: 'Enter', run: () => go(list[0]) },
-  { title: 'Find it again: take the excuse back', run: () => void excuse(list[0], ''), enabled: () => !!list[0].excused },
+  {
+    title: list.length > 1 ? `Find these ${list.length} again: take the excuses back` : 'Find it again: take the excuse back',
+    run: () => void excuseAll(list.map((row) => ({ row, text: '' }))),
+    enabled: () => list.some((f) => f.excused),
+  },
+  {
+    title: `Find all ${alike(list[0]).length} of this kind again`,
+    run: () => void excuseAll(alike(list[0]).map((row) => ({ row, text: '' }))),
+    enabled: () => alike(list[0]).some((f) => f.excused),
+  },
 ]
 const nothing = computed(() => props.project.stages.value.circuit === 'none')
-const len = (kind: string) => (
-  void props.project.docTick.value,
-  `${format(props.project.rule(kind), taste.unit, 4)} ${taste.unit}`
-)
-const checked = computed(() => [
-  [
-    'Circuit',
-    'open and single pins, pins that do not suit one another, inputs nobody drives, supplies nobody feeds or that are joined, loose ends, bundles and taps, ports and blocks, names that differ by case, designators borne twice',
-  ],
-  [
-    'Board',
-    `clearance ${len('clearance')}, to the edge ${len('edgeClearance')}, between holes ${len('holeClearance')}; least width ${len('leastWidth')}, hole ${len('leastHole')}, ring ${len('leastRing')}`,
-  ],
-  ['Both', 'every net joined, parts on the board, board and circuit agree'],
-])
+const checked = ref<About[]>([])
+watch(view, (v) => v === 'what' && !checked.value.length && void props.project.question('checked', {}).then((a) => (checked.value = a), complain), { immediate: true }) // prettier-ignore
+const moment = computed(() => (void props.project.derivedTick.value, new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }))) // prettier-ignore
 const see = (v: string) => () => (view.value = v)
 useCommands([
   { id: 'findings', title: 'Show the findings', group: 'See', run: see('findings') },
@@ -140,7 +161,8 @@ useCommands([
     <div class="head">
       <h2>Checks</h2>
       <span v-if="behind === undefined" class="quiet"
-        >computed from revision <span class="mono">{{ project.derivedRev.value }}</span>, as you work</span
+        >computed from revision <span class="mono">{{ project.derivedRev.value }}</span> at
+        <span class="mono">{{ moment }}</span>, as you work</span
       >
       <template v-else>
         <span class="stale" role="status"
@@ -151,6 +173,22 @@ useCommands([
         <v-btn v-if="!checking" size="small" variant="outlined" @click="project.checkAll().catch(complain)">Check anew</v-btn>
       </template>
       <span class="grow" />
+      <v-btn
+        size="small"
+        variant="text"
+        :prepend-icon="mdiFileDelimitedOutline"
+        :href="`/api/projects/${project.id}/findings.csv`"
+        download
+        >Table</v-btn
+      >
+      <v-btn
+        size="small"
+        variant="text"
+        :prepend-icon="mdiFileDocumentOutline"
+        :href="`/api/projects/${project.id}/findings.html`"
+        download
+        >Report</v-btn
+      >
       <v-tabs v-model="view" aria-label="What is shown of the checks">
         <v-tab value="findings" aria-controls="checks-body">Findings</v-tab>
         <v-tab value="clashes" aria-controls="checks-body">Clashes</v-tab>
@@ -167,6 +205,7 @@ useCommands([
           <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
           <p v-if="behind !== undefined">No findings so far.</p>
           <p v-else>No findings. All rules are kept.</p>
+          <v-btn size="small" variant="outlined" @click="view = 'what'">What was checked</v-btn>
         </div>
         <template v-else>
           <p v-if="!wanting.length" class="kept" role="status">
@@ -191,24 +230,45 @@ useCommands([
               <v-icon :icon="c.path" :color="c.tone" size="16" />{{ c.name }} <span class="mono">{{ c.n }}</span>
             </span>
           </div>
-          <DataTable
-            ref="table"
-            name="findings"
-            label="Findings"
-            :columns="columns"
-            :rows="rows"
-            :row-class="(f: Finding) => (f.excused ? 'off' : undefined)"
-            :menu="menu"
-            @change="change"
-            @open="go"
-          >
-            <template #empty>Nothing of this kind is found.</template>
-          </DataTable>
+          <div class="both">
+            <nav class="groups" aria-label="Groups of findings">
+              <v-select v-model="by" :items="ways" label="Grouped by" density="compact" variant="outlined" hide-details />
+              <v-list density="compact" bg-color="transparent">
+                <v-list-item :active="group === null" @click="group = null">
+                  <v-list-item-title>All</v-list-item-title>
+                  <template #append
+                    ><span class="mono n">{{ found.length }}</span></template
+                  >
+                </v-list-item>
+                <v-list-item v-for="g in groups" :key="g.name" :active="group === g.name" :title="g.name" @click="group = g.name">
+                  <template #prepend
+                    ><v-icon :icon="worst(g.findings).path" :color="worst(g.findings).tone" size="15"
+                  /></template>
+                  <template #append
+                    ><span class="mono n">{{ g.findings.length }}</span></template
+                  >
+                </v-list-item>
+              </v-list>
+            </nav>
+            <DataTable
+              ref="table"
+              name="findings"
+              label="Findings"
+              :columns="columns"
+              :rows="rows"
+              :row-class="(f: Finding) => (f.excused ? 'off' : undefined)"
+              :menu="menu"
+              @change="change"
+              @open="go"
+            >
+              <template #empty>Nothing of this kind is found.</template>
+            </DataTable>
+          </div>
           <div v-if="now" class="now" aria-live="polite">
             <div class="words">
               <p>{{ now.text }}</p>
               <p class="quiet">
-                {{ now.rule }} · {{ stageNames[now.stage].toLowerCase() }} · {{ place(now) }}
+                {{ now.says || now.rule }} · {{ stageNames[now.stage].toLowerCase() }} · {{ place(now) }}
                 <template v-if="now.lapsed"> · It was excused (“{{ now.lapsed }}”) and has changed since.</template>
               </p>
             </div>
@@ -221,14 +281,21 @@ useCommands([
               :value="now.excused ?? now.lapsed ?? ''"
               @keep="(why: string) => excuse(now!, why)"
             />
+            <v-btn
+              v-if="now.excused && alike(now).length > 1"
+              size="small"
+              variant="outlined"
+              @click="excuseAll(alike(now!).map((row) => ({ row, text: now!.excused! })))"
+              >Excuse all {{ alike(now).length }} of this kind so</v-btn
+            >
             <v-btn color="primary" variant="flat" size="small" @click="go(now)">Show the place</v-btn>
           </div>
         </template>
       </template>
       <Clashes v-else-if="view === 'clashes'" :project="project" />
       <section v-else class="what">
-        <p v-for="[head, text] in checked" :key="head">
-          <strong>{{ head }}:</strong> {{ text }}.
+        <p v-for="{ about, what } in checked" :key="about">
+          <strong>{{ about }}:</strong> {{ what }}.
         </p>
         <p class="quiet">Which clashes of the circuit are faults and which are warnings is set under Clashes.</p>
       </section>
@@ -271,6 +338,28 @@ h2 {
   display: flex;
   flex-direction: column;
   overflow-y: auto;
+}
+.both {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  gap: 12px;
+}
+.both > :last-child {
+  flex: 1;
+  min-width: 0;
+}
+.groups {
+  width: 228px;
+  flex: none;
+  overflow-y: auto;
+  padding-top: 6px;
+}
+.groups :deep(.v-list-item__prepend) {
+  width: 23px;
+}
+.n {
+  font-size: 12px;
 }
 .count {
   display: flex;

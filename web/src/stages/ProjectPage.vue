@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
+import { step } from '../checks/walk'
 import { call } from '../live/http'
 import { Project } from '../live/project'
 import type { Created } from '../live/wire.gen'
@@ -45,6 +46,13 @@ async function takeCopy() {
     complain(e)
   }
 }
+/** To the next finding, or the one before, wherever its place is. */
+function walk(by: 1 | -1) {
+  const f = step(project, by)
+  if (!f) return say('There is no finding to go to.')
+  say(f.text)
+  void router.push({ path: `/project/${project.id}/${f.stage}`, query: { finding: f.key, t: String(Date.now()) } })
+}
 const go = (s: string) => void router.push(`/project/${project.id}/${s}`)
 frameCommands.value = [
   {
@@ -62,6 +70,8 @@ frameCommands.value = [
     group: 'Everywhere',
     run: () => void project.redo().catch(complain),
   },
+  { id: 'next-finding', title: 'Go to the next finding', keys: '.', group: 'Everywhere', run: () => walk(1) },
+  { id: 'last-finding', title: 'Go to the finding before', keys: ',', group: 'Everywhere', run: () => walk(-1) },
   { id: 'help', title: 'Keys of this stage', keys: '?', group: 'Everywhere', run: () => (helpOpen.value = true) },
   {
     id: 'shade',

@@ -22,6 +22,13 @@ const words: Record<string, string> = {
   silkWidth: 'Silk lines',
   spokeWidth: 'Spokes',
   spokeGap: 'Gap of spokes',
+  holeCopper: 'Holes to copper',
+  maskWeb: 'Webs of mask',
+  silkApart: 'Silk off openings',
+  leastSilk: 'Least silk',
+  letterHeight: 'Letters',
+  heightAbove: 'Height above',
+  heightBelow: 'Height below',
   joined: 'Joined',
 }
 async function ask() {
