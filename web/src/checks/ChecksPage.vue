@@ -59,12 +59,12 @@ const columns = computed<Column<Finding>[]>(() => [
     icon: (f) => signs[stateOf(f)],
     rank: (f) => ranks.indexOf(stateOf(f)),
   },
-  { field: 'text', name: 'What', width: 470, fixed: true, text: (f) => f.text },
-  { field: 'place', name: 'Where', width: 170, fixed: true, quiet: true, text: place },
+  { field: 'text', name: 'What', width: 372, fixed: true, text: (f) => f.text },
+  { field: 'place', name: 'Where', width: 142, fixed: true, quiet: true, text: place },
   {
     field: 'measured',
     name: 'Is',
-    width: 86,
+    width: 78,
     fixed: true,
     mono: true,
     right: true,
@@ -74,7 +74,7 @@ const columns = computed<Column<Finding>[]>(() => [
   {
     field: 'required',
     name: 'Needs',
-    width: 86,
+    width: 78,
     fixed: true,
     mono: true,
     right: true,
@@ -130,6 +130,12 @@ function change(list: Change<Finding>[]) {
   if (list.some((c) => c.row.severity === 'todo')) say('What is still to do cannot be excused; it is done or it is not.')
   void excuseAll(list)
 }
+/** What was excused last, and why: others of its kind may be excused so too. */
+const given = ref<{ kind: string; reason: string } | null>(null)
+const others = computed(() => all.value.filter((f) => given.value?.kind === f.kind && !f.excused && f.severity !== 'todo'))
+async function excuseOne(f: Finding, why: string) {
+  if ((await excuse(f, why)) !== undefined) given.value = why ? { kind: f.kind, reason: why } : null
+}
 /** All that are of the same kind, in all that is found. */
 const alike = (f: Finding) => all.value.filter((o) => o.kind === f.kind && o.severity !== 'todo')
 const menu = (list: Finding[]) => [
@@ -148,7 +154,7 @@ const menu = (list: Finding[]) => [
 const nothing = computed(() => props.project.stages.value.circuit === 'none')
 const checked = ref<About[]>([])
 watch(view, (v) => v === 'what' && !checked.value.length && void props.project.question('checked', {}).then((a) => (checked.value = a), complain), { immediate: true }) // prettier-ignore
-const moment = computed(() => (void props.project.derivedTick.value, new Date().toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' }))) // prettier-ignore
+const moment = computed(() => (void props.project.derivedTick.value, new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))) // prettier-ignore
 const see = (v: string) => () => (view.value = v)
 useCommands([
   { id: 'findings', title: 'Show the findings', group: 'See', run: see('findings') },
@@ -279,14 +285,14 @@ useCommands([
               label="Right, because"
               empty="why it is right as it is"
               :value="now.excused ?? now.lapsed ?? ''"
-              @keep="(why: string) => excuse(now!, why)"
+              @keep="(why: string) => excuseOne(now!, why)"
             />
             <v-btn
-              v-if="now.excused && alike(now).length > 1"
+              v-if="others.length"
               size="small"
               variant="outlined"
-              @click="excuseAll(alike(now!).map((row) => ({ row, text: now!.excused! })))"
-              >Excuse all {{ alike(now).length }} of this kind so</v-btn
+              @click="excuseAll(others.map((row) => ({ row, text: given!.reason })))"
+              >Excuse the other {{ others.length }} of its kind so</v-btn
             >
             <v-btn color="primary" variant="flat" size="small" @click="go(now)">Show the place</v-btn>
           </div>
