@@ -76,3 +76,34 @@ func TestSilkOnPadsIsWalkedTo(t *testing.T) {
 	b.kept()
 	b.until(fmt.Sprintf(`goldenTrace.openFindings.value.filter(f=>f.kind==='silkOn').length===%d`, left-1))
 }
+
+// A board that a house makes in its cheapest class but for one thing: what it would take is said, the rules of that class are taken after what
+// they change was seen, the fault that this shows is mended, and the board is in the cheaper class.
+func TestABoardMovesIntoACheaperClass(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	id := p.projectID("Moth Lamp")
+	b.goTo(fmt.Sprintf("/project/%d/checks", id))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.show("Houses")
+	b.sees("Northgate Boards, ")
+	b.look("the houses")
+	first := b.text(".shown h3")
+	// a text of silk that is too thin for the plain class
+	eval[bool](b, `void goldenTrace.edit('addFigure',{lines:[[{x:20000000,y:20000000},{x:24000000,y:20000000}]],width:130000}),true`)
+	b.kept()
+	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Standard')&&i.innerText.includes('the cheapest that makes it'))`)
+	b.sees("To be Plain at")
+	b.click(b.found(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].find(i=>i.innerText.startsWith('Plain'))`))
+	b.press("Take as the board’s rules …")
+	b.sees("Least silk: ")
+	b.look("what a class would change")
+	b.press("Take them")
+	b.kept()
+	b.until(`goldenTrace.openFindings.value.some(f=>f.kind==='silkThin'&&f.measured===130000&&f.required===150000)`)
+	eval[bool](b, `void goldenTrace.edit('setFigure',{ids:[goldenTrace.all('figure').find(f=>f.width===130000).id],width:160000}),true`)
+	b.kept()
+	b.until(`!goldenTrace.openFindings.value.some(f=>f.kind==='silkThin')`)
+	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Plain')&&i.innerText.includes('the cheapest that makes it'))`)
+	assert.Contains(t, first, "Northgate Boards, Plain")
+}

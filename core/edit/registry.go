@@ -59,6 +59,7 @@ var kinds = map[string]func() Command{
 	"addPicture":      func() Command { return &AddPicture{} },
 	"replaceText":     func() Command { return &ReplaceText{} },
 	"setChecks":       func() Command { return &SetChecks{} },
+	"takeLimits":      func() Command { return &TakeLimits{} },
 	"excuse":          func() Command { return &Excuse{} },
 	"excuseAlike":     func() Command { return &ExcuseAlike{} },
 	"paste":           func() Command { return &Paste{} },

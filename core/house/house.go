@@ -13,10 +13,11 @@ import (
 
 // House is a board house.
 type House struct {
-	Key    string  `json:"key"`
-	Name   string  `json:"name"`
-	Text   string  `json:"text"` // what it is good for
-	Stacks []Stack `json:"stacks"`
+	Key     string  `json:"key"`
+	Name    string  `json:"name"`
+	Text    string  `json:"text"` // what it is good for
+	Stacks  []Stack `json:"stacks"`
+	Classes []Class `json:"classes"` // the cheapest first
 }
 
 // Stack is a ready-made stack; the house has it on the shelf.

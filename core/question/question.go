@@ -13,6 +13,7 @@ import (
 	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/geom"
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
@@ -75,6 +76,8 @@ var kinds = map[string]entry{
 	"pairs":       is[Pairs, [][2]string](),
 	"checks":      is[Checks, *CheckTable](),
 	"checked":     is[Checked, []report.About](),
+	"houses":      is[Houses, []HouseSeen](),
+	"limitsTaken": is[LimitsTaken, []edit.LimitTaken](),
 	"timing":      is[Timing, *Diagram](),
 	"sheet":       is[Sheet, *Page](),
 	"item":        is[Item, Drawn](),

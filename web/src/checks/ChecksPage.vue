@@ -24,6 +24,7 @@ import FilterField from '../shell/table/FilterField.vue'
 import { kept, useTaste } from '../shell/taste'
 import Clashes from './Clashes.vue'
 import { type By, grouped, ways } from './groups'
+import Houses from './Houses.vue'
 import { standAt, walked } from './walk'
 
 const props = defineProps<{ project: Project }>()
@@ -158,6 +159,7 @@ const moment = computed(() => (void props.project.derivedTick.value, new Date().
 const see = (v: string) => () => (view.value = v)
 useCommands([
   { id: 'findings', title: 'Show the findings', group: 'See', run: see('findings') },
+  { id: 'houses', title: 'Show how the board stands against what board houses make', group: 'See', run: see('houses') },
   { id: 'clashes', title: 'Show the clashes: rules of the electrical check', group: 'See', run: see('clashes') },
 ])
 </script>
@@ -198,6 +200,7 @@ useCommands([
       <v-tabs v-model="view" aria-label="What is shown of the checks">
         <v-tab value="findings" aria-controls="checks-body">Findings</v-tab>
         <v-tab value="clashes" aria-controls="checks-body">Clashes</v-tab>
+        <v-tab value="houses" aria-controls="checks-body">Houses</v-tab>
         <v-tab value="what" aria-controls="checks-body">What is checked</v-tab>
       </v-tabs>
     </div>
@@ -299,6 +302,7 @@ useCommands([
         </template>
       </template>
       <Clashes v-else-if="view === 'clashes'" :project="project" />
+      <Houses v-else-if="view === 'houses'" :project="project" />
       <section v-else class="what">
         <p v-for="{ about, what } in checked" :key="about">
           <strong>{{ about }}:</strong> {{ what }}.

@@ -1347,6 +1347,11 @@ export interface SymbolPieces {
   fit?: boolean
 }
 
+export interface TakeLimits {
+  house: string
+  class: string
+}
+
 export interface TakePartTable {
   text: string
   columns?: string[]
@@ -1710,6 +1715,17 @@ export interface HopMade {
   turned: number
 }
 
+export interface Houses {
+}
+
+export interface HouseSeen {
+  key: string
+  name: string
+  text: string
+  cheapest: number
+  classes: ClassSeen[]
+}
+
 export interface QuestionItem {
   item: Clipped | null
 }
@@ -1743,6 +1759,17 @@ export interface Lettering {
 export interface Point {
   x: number
   y: number
+}
+
+export interface LimitsTaken {
+  house: string
+  class: string
+}
+
+export interface LimitTaken {
+  kind: string
+  was: number
+  is: number
 }
 
 export interface Mapping {
@@ -2678,6 +2705,13 @@ export interface BarrelSeen {
   vias: number
 }
 
+export interface ClassSeen {
+  name: string
+  text: string
+  price: number
+  limits: LimitSeen[]
+}
+
 export interface Mark {
   p?: number[]
   c?: boolean
@@ -3142,6 +3176,16 @@ export interface Option {
   words: string
 }
 
+export interface LimitSeen {
+  limit: string
+  words: string
+  most?: boolean
+  length?: boolean
+  bound: number
+  keeps: boolean
+  found?: HouseFound
+}
+
 export interface Entry {
   key: string
   words: string
@@ -3221,6 +3265,13 @@ export interface NetUse {
   path?: string
   sheet: number
   items: number[]
+}
+
+export interface HouseFound {
+  value: number
+  at: Point
+  layer?: number
+  objects?: number[]
 }
 
 /** Every object by its kind. */
@@ -3386,6 +3437,7 @@ export interface Commands {
   shapeEdge: ShapeEdge
   swapPlaced: SwapPlaced
   symbolPieces: SymbolPieces
+  takeLimits: TakeLimits
   takePartTable: TakePartTable
   takeParts: TakeParts
   takeRules: TakeRules
@@ -3439,9 +3491,11 @@ export interface Questions {
   gaps: { asks: Gaps; answers: Gap[] }
   holes: { asks: HolesOf; answers: HolesSeen }
   hopOf: { asks: HopOf; answers: HopMade }
+  houses: { asks: Houses; answers: HouseSeen[] }
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
   lettering: { asks: Lettering; answers: Point[][] }
+  limitsTaken: { asks: LimitsTaken; answers: LimitTaken[] }
   mapping: { asks: Mapping; answers: Mapped }
   measure: { asks: Measure; answers: Gauged }
   newer: { asks: Newer; answers: NewVersion[] }

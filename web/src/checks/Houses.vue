@@ -1,0 +1,262 @@
+<script setup lang="ts">
+import { mdiCheckCircleOutline, mdiCloseCircleOutline } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Project } from '../live/project'
+import { format } from '../live/units'
+import type { ClassSeen, HouseSeen, LimitSeen, LimitTaken } from '../live/wire.gen'
+import { complain, say } from '../shell/notices'
+import { useTaste } from '../shell/taste'
+
+/** How the board stands against what board houses make: for each limit the least that it has, where, and how far that is from the limit. */
+const props = defineProps<{ project: Project }>()
+const router = useRouter()
+const taste = useTaste()
+const houses = ref<HouseSeen[] | null>(null)
+const at = ref<[string, string] | null>(null) // the house and the class that are seen
+const taking = ref<LimitTaken[] | null>(null)
+const price = (n: number) => `${(n / 100).toFixed(2)} ×`
+
+async function ask() {
+  const seen = await props.project.question('houses', {}).catch(complain)
+  if (!seen) return
+  houses.value = seen
+  if (!at.value) {
+    const h = seen.find((h) => h.cheapest >= 0) ?? seen[0]
+    at.value = [h.key, h.classes[Math.max(h.cheapest, 0)].name]
+  }
+}
+watch(() => props.project.derivedTick.value, ask, { immediate: true })
+
+const house = computed(() => houses.value?.find((h) => h.key === at.value?.[0]))
+const place = computed(() => house.value?.classes.findIndex((c) => c.name === at.value?.[1]) ?? -1)
+const shown = computed(() => house.value?.classes[place.value])
+/** What keeps the board out of the class before the cheapest that makes it. */
+const cheaper = computed(() => {
+  const h = house.value
+  if (!h || h.cheapest < 1) return null
+  const c = h.classes[h.cheapest - 1]
+  return { ...c, against: c.limits.filter((l) => !l.keeps) }
+})
+const fits = (c: ClassSeen) => c.limits.every((l) => l.keeps)
+const value = (l: LimitSeen, v: number) =>
+  l.length ? `${format(v, taste.unit, 4)} ${taste.unit}` : l.limit === 'aspect' ? (v / 100).toFixed(2) : String(v)
+/** How far the bar of a limit goes: at the mark in its middle the board is just at the limit. */
+function bar(l: LimitSeen): number {
+  if (!l.found || !l.bound) return l.found ? 0 : 1
+  const ratio = l.most ? l.bound / Math.max(l.found.value, 1) : l.found.value / l.bound
+  return Math.min(Math.max(ratio, 0) / 2, 1)
+}
+function go(l: LimitSeen) {
+  const id = l.found?.objects?.[0]
+  if (id) void router.push({ path: `/project/${props.project.id}/board`, query: { id: String(id), t: String(Date.now()) } })
+}
+async function foresee() {
+  const [key, name] = at.value!
+  taking.value = (await props.project.question('limitsTaken', { house: key, class: name }).catch(complain)) ?? null
+}
+async function take() {
+  const [key, name] = at.value!
+  if ((await props.project.edit('takeLimits', { house: key, class: name }).catch(complain)) !== undefined)
+    say(`The board’s rules are those of ${house.value!.name}, ${name}.`)
+  taking.value = null
+}
+watch(at, () => (taking.value = null))
+const words: Record<string, string> = {
+  clearance: 'Clearance',
+  edgeClearance: 'To the edge',
+  holeClearance: 'Between holes',
+  leastWidth: 'Least width',
+  leastHole: 'Least hole',
+  leastRing: 'Least ring',
+  holeCopper: 'Holes to copper',
+  maskWeb: 'Webs of mask',
+  leastSilk: 'Least silk',
+  letterHeight: 'Letters',
+}
+const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
+</script>
+
+<template>
+  <div v-if="!houses" class="quiet wait">The board is measured …</div>
+  <div v-else class="houses">
+    <nav aria-label="Houses and their classes">
+      <section v-for="h in houses" :key="h.key">
+        <h3>{{ h.name }}</h3>
+        <p class="quiet">{{ h.text }}</p>
+        <v-list density="compact" bg-color="transparent">
+          <v-list-item
+            v-for="(c, i) in h.classes"
+            :key="c.name"
+            :active="h.key === at?.[0] && c.name === at?.[1]"
+            @click="at = [h.key, c.name]"
+          >
+            <template #prepend>
+              <v-icon
+                :icon="fits(c) ? mdiCheckCircleOutline : mdiCloseCircleOutline"
+                :color="fits(c) ? 'secondary' : 'error'"
+                :aria-label="fits(c) ? 'makes it' : 'does not make it'"
+                role="img"
+                size="17"
+              />
+            </template>
+            <v-list-item-title>{{ c.name }}</v-list-item-title>
+            <v-list-item-subtitle v-if="i === h.cheapest">the cheapest that makes it</v-list-item-subtitle>
+            <template #append
+              ><span class="mono price">{{ price(c.price) }}</span></template
+            >
+          </v-list-item>
+        </v-list>
+      </section>
+    </nav>
+    <div v-if="house && shown" class="shown">
+      <div class="top">
+        <h3>{{ house.name }}, {{ shown.name }}</h3>
+        <span class="quiet">{{ shown.text }}</span>
+        <span class="grow" />
+        <v-btn v-if="!taking" size="small" variant="outlined" @click="foresee">Take as the board’s rules …</v-btn>
+      </div>
+      <div v-if="taking" class="taking" role="group" aria-label="What would change">
+        <p v-if="!taking.length">The board’s rules are those of this class already.</p>
+        <p v-for="t in taking" :key="t.kind">
+          {{ words[t.kind] ?? t.kind }}: <span class="mono">{{ length(t.was) }}</span> →
+          <span class="mono">{{ length(t.is) }}</span>
+        </p>
+        <v-btn v-if="taking.length" size="small" color="primary" variant="flat" @click="take">Take them</v-btn>
+        <v-btn size="small" variant="text" @click="taking = null">Leave the rules as they are</v-btn>
+      </div>
+      <v-table density="compact">
+        <thead>
+          <tr>
+            <th>What</th>
+            <th class="right">Has</th>
+            <th><span class="mid">less room | more room</span></th>
+            <th class="right">Limit</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="l in shown.limits" :key="l.limit" :class="{ over: !l.keeps }">
+            <td>{{ l.words }}</td>
+            <td class="right mono">{{ l.found ? value(l, l.found.value) : '–' }}</td>
+            <td class="track">
+              <div class="bar" role="img" :aria-label="l.keeps ? 'keeps the limit' : 'breaks the limit'">
+                <i :style="{ width: `${100 * bar(l)}%` }" /><b />
+              </div>
+            </td>
+            <td class="right mono">{{ l.bound ? `${l.most ? '≤' : '≥'} ${value(l, l.bound)}` : 'not made' }}</td>
+            <td>
+              <v-btn v-if="l.found?.objects?.length" size="x-small" variant="text" :aria-label="`Show ${l.words}`" @click="go(l)"
+                >Show</v-btn
+              >
+            </td>
+          </tr>
+        </tbody>
+      </v-table>
+      <p v-if="cheaper" class="cheaper">
+        To be {{ cheaper.name }} at <span class="mono">{{ price(cheaper.price) }}</span>:
+        <template v-for="(l, i) in cheaper.against" :key="l.limit"
+          >{{ i ? '; ' : '' }}{{ l.words.toLowerCase() }} <span class="mono">{{ l.found ? value(l, l.found.value) : '' }}</span>{{
+            l.bound ? ', needs ' : ', which they do not make'
+          }}<span v-if="l.bound" class="mono">{{ value(l, l.bound) }}</span></template
+        >.
+      </p>
+      <p v-else-if="house.cheapest < 0" class="cheaper">{{ house.name }} does not make this board.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.houses {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  gap: 22px;
+}
+nav {
+  width: 250px;
+  flex: none;
+  overflow-y: auto;
+}
+nav p {
+  font-size: 12px;
+}
+h3 {
+  font-size: 15px;
+  font-weight: 600;
+}
+.price {
+  font-size: 12px;
+}
+.shown {
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 8px;
+}
+.grow {
+  flex: 1;
+}
+.taking {
+  padding: 8px 12px;
+  margin-bottom: 10px;
+  border: 1px solid rgba(var(--v-border-color), 0.3);
+  border-radius: 8px;
+  background: rgb(var(--v-theme-surface));
+}
+.v-table {
+  background: transparent;
+}
+.v-table .right {
+  text-align: right;
+  white-space: nowrap;
+}
+.mid {
+  display: block;
+  text-align: center;
+  font-weight: 400;
+  font-size: 11.5px;
+  opacity: 0.75;
+}
+.track {
+  width: 36%;
+}
+.bar {
+  position: relative;
+  height: 9px;
+  border-radius: 4px;
+  overflow: hidden;
+  background: rgba(var(--v-border-color), 0.25);
+}
+.bar i {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: rgb(var(--v-theme-secondary));
+}
+.over .bar i {
+  background: rgb(var(--v-theme-error));
+}
+.v-table .over td {
+  color: rgb(var(--v-theme-error));
+}
+.bar b {
+  position: absolute;
+  left: 50%;
+  top: 0;
+  bottom: 0;
+  width: 2px;
+  background: rgb(var(--v-theme-on-background));
+}
+.cheaper {
+  margin-top: 14px;
+  max-width: 860px;
+}
+.wait {
+  padding: 28px 0;
+}
+</style>
