@@ -92,7 +92,7 @@ func TestABoardMovesIntoACheaperClass(t *testing.T) {
 	// a text of silk that is too thin for the plain class
 	eval[bool](b, `void goldenTrace.edit('addFigure',{lines:[[{x:20000000,y:20000000},{x:24000000,y:20000000}]],width:130000}),true`)
 	b.kept()
-	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Standard')&&i.innerText.includes('the cheapest that makes it'))`)
+	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Standard')&&i.innerText.includes('the cheapest here'))`)
 	b.sees("To be Plain at")
 	b.click(b.found(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].find(i=>i.innerText.startsWith('Plain'))`))
 	b.press("Take as the board’s rules …")
@@ -104,6 +104,6 @@ func TestABoardMovesIntoACheaperClass(t *testing.T) {
 	eval[bool](b, `void goldenTrace.edit('setFigure',{ids:[goldenTrace.all('figure').find(f=>f.width===130000).id],width:160000}),true`)
 	b.kept()
 	b.until(`!goldenTrace.openFindings.value.some(f=>f.kind==='silkThin')`)
-	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Plain')&&i.innerText.includes('the cheapest that makes it'))`)
+	b.until(`[...document.querySelectorAll('nav[aria-label="Houses and their classes"] .v-list-item')].some(i=>i.innerText.includes('Plain')&&i.innerText.includes('the cheapest here'))`)
 	assert.Contains(t, first, "Northgate Boards, Plain")
 }

@@ -41,6 +41,35 @@ func TestCommandLine(t *testing.T) {
 	assert.Zero(t, code)
 	assert.Contains(t, out, "No findings.")
 
+	out, code = command(t, "check", file, "--house", "Northgate Boards")
+	assert.Zero(t, code)
+	assert.Contains(t, out, "Northgate Boards makes it as Plain, at 1.00 times the price of a plain board.")
+	out, code = command(t, "check", file, "--house", "tallow", "--json")
+	assert.Zero(t, code)
+	var against struct {
+		House struct {
+			Name, Class string
+			Limits      []struct {
+				Limit string
+				Bound int64
+				Found *struct{ Value int64 }
+				Keeps bool
+			}
+		}
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &against))
+	assert.Equal(t, []string{"Tallow Fine-Line", "Fine"}, []string{against.House.Name, against.House.Class})
+	for _, l := range against.House.Limits {
+		assert.True(t, l.Keeps, l.Limit)
+		if l.Limit == "track" {
+			assert.EqualValues(t, 800_000, l.Found.Value, "its tracks are of 0.8 mm")
+			assert.EqualValues(t, 100_000, l.Bound)
+		}
+	}
+	out, code = command(t, "check", file, "--house", "nobody")
+	assert.Equal(t, 2, code)
+	assert.Contains(t, out, `there is no board house called "nobody"`)
+
 	first := filepath.Join(dir, "first.goldentrace")
 	_, code = command(t, "demo-project", "Moth Lamp, first try", "--out", first)
 	require.Zero(t, code)

@@ -101,7 +101,7 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
               />
             </template>
             <v-list-item-title>{{ c.name }}</v-list-item-title>
-            <v-list-item-subtitle v-if="i === h.cheapest">the cheapest that makes it</v-list-item-subtitle>
+            <v-list-item-subtitle v-if="i === h.cheapest">the cheapest here</v-list-item-subtitle>
             <template #append
               ><span class="mono price">{{ price(c.price) }}</span></template
             >
@@ -177,6 +177,12 @@ nav {
   width: 250px;
   flex: none;
   overflow-y: auto;
+}
+nav :deep(.v-list-item__prepend) {
+  width: 27px;
+}
+nav section {
+  margin-bottom: 14px;
 }
 nav p {
   font-size: 12px;
