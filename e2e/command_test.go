@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"image/png"
 	"io"
 	"net/http"
 	"os"
@@ -69,6 +70,23 @@ func TestCommandLine(t *testing.T) {
 	out, code = command(t, "check", file, "--house", "nobody")
 	assert.Equal(t, 2, code)
 	assert.Contains(t, out, `there is no board house called "nobody"`)
+
+	shown := filepath.Join(dir, "lamp.png")
+	_, code = command(t, "picture", file, "--side", "bottom", "--pixels", "500", "--out", shown)
+	require.Zero(t, code)
+	drawn, err := os.ReadFile(shown)
+	require.NoError(t, err)
+	config, err := png.DecodeConfig(bytes.NewReader(drawn))
+	require.NoError(t, err)
+	assert.Equal(t, []int{500, 400}, []int{config.Width, config.Height}, "a board of 50 × 40 mm")
+	_, code = command(t, "picture", file, "--out", filepath.Join(dir, "lamp.svg"))
+	assert.Zero(t, code)
+	for says, bad := range map[string][]string{"not from \"inside\"": {"--side", "inside", "--out", shown}, "not as lamp.jpg": {"--out", filepath.Join(dir, "lamp.jpg")},
+		"not 9": {"--pixels", "9", "--out", shown}} {
+		out, code = command(t, append([]string{"picture", file}, bad...)...)
+		assert.Equal(t, 2, code)
+		assert.Contains(t, out, says)
+	}
 
 	first := filepath.Join(dir, "first.goldentrace")
 	_, code = command(t, "demo-project", "Moth Lamp, first try", "--out", first)

@@ -222,7 +222,8 @@ func (b *Board) list(f Finding) {
 
 // worse tells whether a finding falls shorter of what is asked for than another of the same key.
 func worse(f, old *Finding) bool {
-	return cmp.Or(cmp.Compare(f.Measured-f.Required, old.Measured-old.Required), cmp.Compare(f.At.X, old.At.X), cmp.Compare(f.At.Y, old.At.Y)) < 0
+	return cmp.Or(cmp.Compare(f.Measured-f.Required, old.Measured-old.Required), cmp.Compare(f.At.X, old.At.X), cmp.Compare(f.At.Y, old.At.Y),
+		slices.CompareFunc(f.Ends, old.Ends, geom.Point.Compare), cmp.Compare(f.Layer, old.Layer)) < 0
 }
 
 func (b *Board) put(f Finding) {

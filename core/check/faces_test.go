@@ -435,7 +435,7 @@ func TestFacesKeptUpToDate(t *testing.T) {
 			}
 		}
 	})
-	for _, k := range strings.Fields("maskWeb silkOn silkThin silkOff letters maskOn paste wall height bodies viaInPad") {
+	for _, k := range strings.Fields("maskWeb silkOn silkThin silkOff letters maskOn height bodies viaInPad") {
 		assert.True(t, seen[k], k)
 	}
 }

@@ -176,6 +176,13 @@ func (a *area) guardsOf(c *layout.Copper) (out []guard) {
 	for _, s := range a.rules.Stretches(design.Clearance, c.On(a.layer)) {
 		out = append(out, guard{s, a.clearance(c, s)})
 	}
+	if c.Hole > 0 { // where its copper keeps the area away less than its hole's wall asks for
+		need := a.rules.Between(design.HoleCopper, subject(a.Pour), c.Subject(), a.layer, c.At).Of(0)
+		own := c.On(a.layer)
+		if ring := own.R - c.Hole/2; need > 0 && (len(own.Pts) != 1 || own.Pts[0] != c.Drill || ring+a.clearance(c, own) < need) {
+			out = append(out, guard{c.Bore(), need})
+		}
+	}
 	return out
 }
 

@@ -238,6 +238,9 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
+		if !f.walls(who, w, c, other, yield) {
+			return
+		}
 		met := func(layers uint32, gap float64, q, p geom.Point) bool {
 			if gap > reach {
 				return true // no rule asks for so much
@@ -270,6 +273,30 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 	if gap, at, near := f.Index.Edge().Gap(w.Shape, need); near && geom.Short(float64(geom.Measured(gap)), need) {
 		yield(nil, Obstacle{"the board's edge", "", at, geom.Measured(gap), need})
 	}
+}
+
+// walls gives the obstacles that a wish and copper of another net are to each other by their holes: copper keeps away from the walls of plated
+// holes. It tells whether to go on.
+func (f Field) walls(who rules.Subject, w Wish, c *layout.Copper, other rules.Subject, yield func(*layout.Copper, Obstacle) bool) bool {
+	if f.Rules.Greatest(design.HoleCopper) <= 0 || c.Bare {
+		return true
+	}
+	near := func(bore geom.Shape, list iter.Seq[layout.Level], name string) bool {
+		for level := range list {
+			gap, p, q := geom.Gap(bore, level.Shape)
+			for layers := level.Layers; layers != 0; layers &= layers - 1 {
+				need := f.Rules.Between(design.HoleCopper, who, other, bits.TrailingZeros32(layers), p.Towards(q, 0.5)).Of(0)
+				if geom.Short(gap, need) && !yield(c, Obstacle{name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need}) {
+					return false
+				}
+			}
+		}
+		return true
+	}
+	if c.Hole > 0 && !near(c.Bore(), levels(w.Shape, w.Other, w.Layers&c.Layers), "the hole of "+c.Name) {
+		return false
+	}
+	return w.Hole == 0 || near(geom.Disc(w.Shape.Pts[0], w.Hole/2), levels(c.Shape, c.Other, w.Layers&c.Layers), c.Name)
 }
 
 // need is the clearance that is asked for to a piece on the layers of a mask.

@@ -62,7 +62,7 @@ func TestClearLayerByLayer(t *testing.T) {
 		d.Put(&b)
 		d.Put(&design.Net{ID: netA, Name: "A"})
 		d.Put(&design.Net{ID: netB, Name: "B"})
-		numbers := map[design.RuleKind]int64{design.Clearance: 200 * um, design.HoleClearance: 250 * um, design.EdgeClearance: 300 * um}
+		numbers := map[design.RuleKind]int64{design.Clearance: 200 * um, design.HoleClearance: 250 * um, design.EdgeClearance: 300 * um, design.HoleCopper: 450 * um}
 		d.SetBase(numbers)
 		inner := rapid.Bool().Draw(t, "a rule for a layer")
 		if inner {
@@ -91,6 +91,16 @@ func TestClearLayerByLayer(t *testing.T) {
 				one := common&(common-1) == 0 && c.Layers != common && o.Layers != common && c.At == o.At
 				if gap := c.At.Dist(o.At) - float64(c.Hole+o.Hole)/2; !one {
 					note(gap, 250*um)
+				}
+			}
+			if !o.Bare && (o.Net != c.Net || c.Net == 0) {
+				for l := range 4 {
+					for _, p := range [][2]*layout.Copper{{c, o}, {o, c}} {
+						if common&(1<<l) != 0 && p[0].Hole > 0 {
+							gap, _, _ := geom.Gap(geom.Disc(p[0].At, p[0].Hole/2), p[1].On(l))
+							note(gap, 450*um)
+						}
+					}
 				}
 			}
 			for l := range 4 {

@@ -6,6 +6,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/rules"
 )
 
@@ -32,7 +33,8 @@ type raster struct {
 
 func newRaster(f Field, origin geom.Point, pitch int64, w Wish) *raster {
 	r := &raster{f: f, origin: origin, pitch: pitch, wish: w}
-	r.place = f.Rules.ByPlace(design.Clearance) || f.Rules.ByPlace(design.EdgeClearance) || f.Rules.ByPlace(design.HoleClearance)
+	r.place = f.Rules.ByPlace(design.Clearance) || f.Rules.ByPlace(design.EdgeClearance) || f.Rules.ByPlace(design.HoleClearance) ||
+		f.Rules.ByPlace(design.HoleCopper)
 	return r
 }
 
@@ -102,10 +104,35 @@ func (r *raster) fill(t *[tileSide * tileSide]uint8, x0, y0 int32) {
 				r.marked(mark, level.Shape, r.f.Rules.Reach(level.Layers)+mine.Shape.R, need, c.At)
 			}
 		}
+		r.walls(mark, who, c, other)
 	}
 	r.borders(t, box, x0, y0)
 	if w.Hole > 0 {
 		r.platings(t, box, x0, y0)
+	}
+}
+
+// walls closes what is too near to the wall of a plated hole: its own copper to one of another net, or its hole to other copper.
+func (r *raster) walls(mark func(geom.Shape, int64, func(geom.Point) int64), who rules.Subject, c *layout.Copper, other rules.Subject) {
+	w, most := r.wish, r.f.Rules.Greatest(design.HoleCopper)
+	if most <= 0 || c.Bare {
+		return
+	}
+	asked := func(layers uint32, at geom.Point) (need int64) {
+		for ; layers != 0; layers &= layers - 1 {
+			need = max(need, r.f.Rules.Between(design.HoleCopper, who, other, bits.TrailingZeros32(layers), at).Of(0))
+		}
+		return need
+	}
+	if c.Hole > 0 {
+		for mine := range levels(w.Shape, w.Other, w.Layers&c.Layers) {
+			r.marked(mark, c.Bore(), most+mine.Shape.R, func(at geom.Point) int64 { return asked(mine.Layers, at) + mine.Shape.R }, c.At)
+		}
+	}
+	if w.Hole > 0 {
+		for _, level := range c.Levels(w.Layers) {
+			r.marked(mark, level.Shape, most+w.Hole/2, func(at geom.Point) int64 { return asked(level.Layers, at) + w.Hole/2 }, c.At)
+		}
 	}
 }
 

@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/route"
+	"goldentrace/core/rules"
 )
 
 // What a search's grid knows of its places is what the field says of each: where a dot of the track may not stand is closed, all else is not;
@@ -25,6 +26,8 @@ func TestGridAgainstTheField(t *testing.T) {
 			f.Doc.Put(&design.Track{ID: 71, Net: net("WALL"), Layer: 1, A: mm(12, 3), Mid: &mid, B: mm(12, 9), Width: 300 * um})
 			f.Index = layout.NewIndex(f.Doc)
 		}
+		f.Doc.SetBase(map[design.RuleKind]int64{design.HoleCopper: rapid.SampledFrom([]int64{0, 200 * um, 600 * um}).Draw(t, "walls")})
+		f.Rules = rules.Of(f.Doc)
 		layer := rapid.IntRange(0, 1).Draw(t, "layer")
 		width := rapid.Int64Range(1, 5).Draw(t, "width") * 100 * um
 		pitch := rapid.Int64Range(1, 6).Draw(t, "pitch") * 50 * um
@@ -65,7 +68,8 @@ func TestGridOfVias(t *testing.T) {
 		pads := &design.Footprint{ID: 80, Name: "one", Pads: []design.Pad{{ID: 1, Number: "1", Form: design.Rect, Size: geom.Pt(1_500*um, 600*um)}}}
 		f.Doc.Put(pads)
 		f.Doc.Put(&design.Placed{ID: 81, Part: 5001, Designator: "R1", Footprint: "one", At: mm(10, 10), Nets: map[string]design.ID{"1": 900}})
-		f.Index = layout.NewIndex(f.Doc)
+		f.Doc.SetBase(map[design.RuleKind]int64{design.HoleCopper: rapid.SampledFrom([]int64{0, 200 * um, 700 * um}).Draw(t, "walls")})
+		f.Index, f.Rules = layout.NewIndex(f.Doc), rules.Of(f.Doc)
 		pad := f.Index.Of(81)[0]
 		pitch := rapid.Int64Range(2, 6).Draw(t, "pitch") * 50 * um
 		origin := mm(10, 10)

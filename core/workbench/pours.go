@@ -106,7 +106,7 @@ func newPours(b *Bench) *pours {
 // heeds tells whether areas follow rules of a kind.
 func heeds(o design.Object) bool {
 	r, ok := o.(*design.Rule)
-	return ok && slices.Contains([]design.RuleKind{design.Clearance, design.EdgeClearance, design.LeastWidth, design.SpokeWidth, design.SpokeGap}, r.Kind)
+	return ok && slices.Contains([]design.RuleKind{design.Clearance, design.EdgeClearance, design.LeastWidth, design.SpokeWidth, design.SpokeGap, design.HoleCopper}, r.Kind)
 }
 
 func (p *pours) renew() {

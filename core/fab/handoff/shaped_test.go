@@ -27,7 +27,7 @@ func TestABoardOfEveryShape(t *testing.T) {
 	require.NoError(t, d.Whole())
 	b := workbench.Open(d, 0)
 	for _, f := range b.OpenFindings() {
-		if f.Kind != "corner" { // three of its tracks turn by 90°
+		if f.Kind != "corner" && f.Kind != "silkOn" { // three of its tracks turn by 90°, and its silk lies on a via
 			assert.Fail(t, "it is clean", "%s: %s", f.Kind, f.Text)
 		}
 	}

@@ -1,0 +1,72 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"image/png"
+	"os"
+	"path/filepath"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"goldentrace/core/finished"
+	"goldentrace/core/pour"
+	"goldentrace/core/workbench"
+)
+
+func pictureCommand() *cobra.Command {
+	var side, out string
+	var pixels int
+	var bare bool
+	c := &cobra.Command{Use: "picture FILE", Short: "Draw the finished board of a project file", Args: cobra.ExactArgs(1),
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if side != "top" && side != "bottom" {
+				return fmt.Errorf("a board is seen from its top or its bottom, not from %q", side)
+			}
+			form := strings.ToLower(filepath.Ext(out))
+			if form != ".png" && form != ".svg" {
+				return fmt.Errorf("a picture is written as .png or .svg, not as %s", filepath.Base(out))
+			}
+			if pixels < 16 || pixels > finished.MostPixels {
+				return fmt.Errorf("the longer side of a picture is 16 to %d pixels long, not %d", finished.MostPixels, pixels)
+			}
+			_, b, err := openFile(args[0])
+			if err != nil {
+				return err
+			}
+			v, err := viewOf(cmd.Context(), b, side == "bottom", !bare)
+			if err != nil {
+				return err
+			}
+			data := v.SVG()
+			if form == ".png" {
+				var buf bytes.Buffer
+				if err := png.Encode(&buf, v.Image(pixels)); err != nil {
+					return err
+				}
+				data = buf.Bytes()
+			}
+			return os.WriteFile(out, data, 0o644)
+		}}
+	c.Flags().StringVar(&side, "side", "top", "top or bottom")
+	c.Flags().StringVar(&out, "out", "", "the file to write, .png or .svg")
+	c.Flags().IntVar(&pixels, "pixels", 1600, "length of the longer side of a PNG")
+	c.Flags().BoolVar(&bare, "bare", false, "without parts")
+	_ = c.MarkFlagRequired("out")
+	return c
+}
+
+// viewOf is a face of the finished board, areas filled anew.
+func viewOf(ctx context.Context, b *workbench.Bench, bottom, parts bool) (*finished.View, error) {
+	board := finished.Board{Doc: b.Doc, Index: b.Index(), Rules: b.Rules()}
+	if len(b.Doc.Pours) > 0 || b.Doc.Board.Teardrops != nil {
+		fills, err := pour.Of(ctx, b.Doc, b.Index(), b.Rules(), nil)
+		if err != nil {
+			return nil, err
+		}
+		board.Fills = fills
+	}
+	return board.View(bottom, parts)
+}

@@ -1,0 +1,247 @@
+// Package finished shows the board as it will be: laminate, copper, mask, finish, silk, holes and bodies from above or from below, of the same
+// shapes that the artwork is made of. Lengths are nanometres.
+package finished
+
+import (
+	"errors"
+	"image/color"
+	"slices"
+	"strings"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+	"goldentrace/core/pour"
+	"goldentrace/core/rules"
+	"goldentrace/core/surface"
+)
+
+// Board is what the picture follows from.
+type Board struct {
+	Doc   *design.Doc
+	Index *layout.Index
+	Rules *rules.Set
+	Fills *pour.Fills // what copper areas fill; nil: there are none
+}
+
+// Coat is a layer of colour: it covers what its shapes cover, within others where there are any, and not where what is left out is.
+type Coat struct {
+	Name    string
+	Colour  color.NRGBA
+	Shapes  []geom.Shape
+	Within  []geom.Shape // nil: everywhere
+	Without []geom.Shape
+}
+
+// View is a face of the board, coat upon coat.
+type View struct {
+	Box    geom.Box // of the board
+	Bottom bool     // it is seen from below: left and right change places
+	Coats  []Coat
+}
+
+func rgb(hex uint32) color.NRGBA {
+	return color.NRGBA{uint8(hex >> 16), uint8(hex >> 8), uint8(hex), 255}
+}
+
+// What materials look like.
+var (
+	laminate  = rgb(0xC9B779)
+	bare      = rgb(0xC98252)
+	masks     = map[string]color.NRGBA{"green": rgb(0x1E6B45), "blue": rgb(0x22508F), "red": rgb(0x9A2A2F), "black": rgb(0x23232A), "white": rgb(0xE9E6DF), "yellow": rgb(0xC9A227), "violet": rgb(0x5A3B86)}
+	inks      = map[string]color.NRGBA{"white": rgb(0xF4F1E8), "black": rgb(0x1C1C20), "yellow": rgb(0xE8C84A)}
+	finishes  = map[string]color.NRGBA{"tin": rgb(0xC9CBCB), "gold": rgb(0xDDB25A), "silver": rgb(0xD8D8DA), "copper": bare}
+	materials = map[string]color.NRGBA{"body": rgb(0x2E2C33), "lead": rgb(0xB9BBBE), "ceramic": rgb(0xB08A62), "metal": rgb(0xA9ABAF), "glass": rgb(0xC5632F), "band": rgb(0x7C5A2A), "socket": rgb(0x3D4F43), "film": rgb(0xB5493A)}
+)
+
+// maskShows is how much of what lies beneath the mask hides, of 255.
+const maskShows = 198
+
+// named finds the colour that a material's name tells.
+func named(material string, known map[string]color.NRGBA, usual string) color.NRGBA {
+	for _, word := range strings.FieldsFunc(strings.ToLower(material), func(r rune) bool { return r < 'a' || r > 'z' }) {
+		if c, ok := known[word]; ok {
+			return c
+		}
+	}
+	return known[usual]
+}
+
+// coat is the material of a coat on a face; false: the board has none there.
+func (b Board) coat(kind design.LayerKind, bottom bool) (string, bool) {
+	list := slices.Clone(b.Doc.Board.Stack)
+	if bottom {
+		slices.Reverse(list)
+	}
+	for _, l := range list {
+		if l.Kind == kind {
+			return l.Material, true
+		}
+		if l.Copper() || l.Dielectric() {
+			break
+		}
+	}
+	return "", false
+}
+
+var errNoOutline = errors.New("the board has no outline yet, so that nothing of it can be shown")
+
+// areaOf is what a closed line bounds.
+func areaOf(r geom.Ring) geom.Shape {
+	s := geom.Shape{Area: true}
+	for _, p := range r {
+		s.Pts = append(s.Pts, p.A)
+		mid := p.A
+		if p.Round() {
+			mid = p.M
+		}
+		s.Mids = append(s.Mids, mid)
+	}
+	return s
+}
+
+// opens tells whether a hole is seen from a face: that of a via only where the mask leaves it free and it comes out there.
+func (b Board) opens(c *layout.Copper, bottom bool) bool {
+	v := b.Doc.Vias[c.ID]
+	if c.Kind != "via" || v == nil {
+		return true
+	}
+	outer := surface.Board{Doc: b.Doc}.Outer(bottom)
+	return v.Cover == design.Open && c.Has(outer)
+}
+
+// copper is all that lies on an outer layer.
+func (b Board) copper(layer int, bottom bool) (out []geom.Shape, err error) {
+	if b.Doc.Board.Layers() == 1 && !bottom == b.Doc.Board.OnlyBelow() {
+		return nil, nil // the one layer is on the other face
+	}
+	for c := range b.Index.All() {
+		if c.Has(layer) && !c.Bare {
+			out = append(out, c.On(layer))
+		}
+	}
+	if b.Fills == nil {
+		return out, nil
+	}
+	for _, k := range b.Fills.Keys() {
+		if k.Layer != b.Doc.Board.At(layer) {
+			continue
+		}
+		for _, is := range b.Fills.Islands(k) {
+			if !is.Stays {
+				continue
+			}
+			areas, err := is.Whole()
+			if err != nil {
+				return nil, err
+			}
+			for _, a := range areas {
+				out = append(out, geom.Shape{Pts: a.One(), Area: true})
+			}
+		}
+	}
+	return out, nil
+}
+
+// edgeOfBodies is half the width of the lines around bodies, in nanometres.
+const edgeOfBodies = 20_000
+
+// parts are the bodies of the parts on a face, the lower ones first.
+func (b Board) parts(bottom bool, on geom.Box) (out []Coat) {
+	type standing struct {
+		p    *design.Placed
+		high int64
+	}
+	var list []standing
+	for p := range b.Doc.Placed.All() {
+		if p.Bottom == bottom && on.Holds(p.At) && !p.NotFitted {
+			high, _ := layout.Heights(b.Doc, p)
+			list = append(list, standing{p, high})
+		}
+	}
+	slices.SortStableFunc(list, func(x, y standing) int { return int(x.high-y.high) / 1000 })
+	for _, s := range list {
+		f := b.Doc.Footprint(s.p.Footprint)
+		if f == nil {
+			continue
+		}
+		bodies := layout.BodiesOf(b.Doc, s.p)
+		order := make([]int, len(bodies))
+		for i := range order {
+			order[i] = i
+		}
+		slices.SortStableFunc(order, func(i, j int) int { return int(bodies[i].To-bodies[j].To) / 1000 })
+		for _, i := range order {
+			c := named(f.Solids[i].Material, materials, "body")
+			shape := geom.Shape{Pts: bodies[i].Edge, Area: true}
+			if n := len(out); n > 0 && out[n-1].Colour == c && out[n-1].Name == s.p.Designator {
+				out[n-1].Shapes = append(out[n-1].Shapes, shape)
+			} else {
+				out = append(out, Coat{Name: s.p.Designator, Colour: c, Shapes: []geom.Shape{shape}})
+			}
+		}
+		var lines []geom.Shape
+		for _, body := range bodies {
+			if len(body.Edge) > 2 {
+				lines = append(lines, geom.Shape{Pts: append(slices.Clone(body.Edge), body.Edge[0]), R: edgeOfBodies})
+			}
+		}
+		if len(lines) > 0 {
+			out = append(out, Coat{Name: s.p.Designator + " edges", Colour: color.NRGBA{0, 0, 0, 90}, Shapes: lines})
+		}
+	}
+	return out
+}
+
+// View shows a face. A board without an outline has none; parts that stand beside it are left out.
+func (b Board) View(bottom, parts bool) (*View, error) {
+	region := b.Doc.Board.Region()
+	if len(region.Outer) == 0 {
+		return nil, errNoOutline
+	}
+	v := &View{Box: region.Outer.Box(), Bottom: bottom}
+	whole := []geom.Shape{areaOf(region.Outer)}
+	var away []geom.Shape // holes and cut-outs
+	for _, h := range region.Holes {
+		away = append(away, areaOf(h))
+	}
+	for c := range b.Index.All() {
+		if c.Hole > 0 && b.opens(c, bottom) {
+			away = append(away, c.Bore())
+		}
+	}
+	f := surface.Board{Doc: b.Doc, Index: b.Index, Rules: b.Rules}
+	copper, err := b.copper(f.Outer(bottom), bottom)
+	if err != nil {
+		return nil, err
+	}
+	open, silk := []geom.Shape{}, []geom.Shape{} // none is nowhere, not everywhere
+	for o := range surface.Objects(b.Doc) {
+		for _, p := range f.Openings(o, bottom) {
+			open = append(open, p.Shape)
+		}
+		for _, p := range f.Silk(o, bottom) {
+			silk = append(silk, p.Shape)
+		}
+	}
+	v.Coats = append(v.Coats, Coat{"laminate", laminate, whole, nil, away}, Coat{"copper", bare, copper, whole, away})
+	finish, coated := b.coat(design.FinishLayer, bottom)
+	shown := open // where copper is free of mask
+	if mask, ok := b.coat(design.MaskLayer, bottom); ok {
+		c := named(mask, masks, "green")
+		c.A = maskShows
+		v.Coats = append(v.Coats, Coat{"mask", c, whole, nil, append(slices.Clip(open), away...)})
+	} else {
+		shown, open = whole, nil // all copper is free
+	}
+	if coated {
+		v.Coats = append(v.Coats, Coat{"finish", named(finish, finishes, "tin"), copper, shown, away})
+	}
+	if ink, ok := b.coat(design.SilkLayer, bottom); ok {
+		v.Coats = append(v.Coats, Coat{"silk", named(ink, inks, "white"), silk, whole, append(slices.Clip(open), away...)})
+	}
+	if parts {
+		v.Coats = append(v.Coats, b.parts(bottom, v.Box)...)
+	}
+	return v, nil
+}

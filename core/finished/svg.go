@@ -1,0 +1,103 @@
+package finished
+
+import (
+	"bytes"
+	"fmt"
+	"image/color"
+	"strconv"
+
+	"goldentrace/core/geom"
+)
+
+// SVG draws a view as lines and areas, in millimetres.
+func (v *View) SVG() []byte {
+	w := &writer{v: v}
+	fmt.Fprintf(w, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%smm" height="%smm">`+"\n",
+		mm(v.Box.Max.X-v.Box.Min.X), mm(v.Box.Max.Y-v.Box.Min.Y), mm(v.Box.Max.X-v.Box.Min.X), mm(v.Box.Max.Y-v.Box.Min.Y))
+	for i := range v.Coats {
+		w.coat(i, &v.Coats[i])
+	}
+	w.WriteString("</svg>\n")
+	return w.Bytes()
+}
+
+type writer struct {
+	bytes.Buffer
+	v *View
+}
+
+func mm(nm int64) string { return strconv.FormatFloat(float64(nm)/1e6, 'f', -1, 64) }
+
+func (w *writer) place(p geom.Point) string {
+	x := p.X - w.v.Box.Min.X
+	if w.v.Bottom {
+		x = w.v.Box.Max.X - p.X
+	}
+	return mm(x) + " " + mm(w.v.Box.Max.Y-p.Y)
+}
+
+func hex(c color.NRGBA) string { return fmt.Sprintf("#%02x%02x%02x", c.R, c.G, c.B) }
+
+func (w *writer) coat(i int, t *Coat) {
+	if len(t.Shapes) == 0 {
+		return
+	}
+	open := fmt.Sprintf(`<g id="coat%d" color="%s" fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round"`, i, hex(t.Colour), hex(t.Colour), hex(t.Colour))
+	if t.Colour.A < 255 {
+		open += fmt.Sprintf(` opacity="%.3f"`, float64(t.Colour.A)/255)
+	}
+	if t.Within != nil || len(t.Without) > 0 {
+		fmt.Fprintf(w, `<mask id="mask%d" maskUnits="userSpaceOnUse" x="0" y="0" width="%s" height="%s">`, i, mm(w.v.Box.Max.X-w.v.Box.Min.X), mm(w.v.Box.Max.Y-w.v.Box.Min.Y))
+		if t.Within == nil {
+			w.WriteString(`<rect width="100%" height="100%" fill="#fff"/>`)
+		} else {
+			w.group("#fff", t.Within)
+		}
+		w.group("#000", t.Without)
+		w.WriteString("</mask>\n")
+		open += fmt.Sprintf(` mask="url(#mask%d)"`, i)
+	}
+	w.WriteString(open + ">\n")
+	for _, s := range t.Shapes {
+		w.shape(s)
+	}
+	w.WriteString("</g>\n")
+}
+
+func (w *writer) group(colour string, list []geom.Shape) {
+	fmt.Fprintf(w, `<g fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round">`, colour, colour)
+	for _, s := range list {
+		w.shape(s)
+	}
+	w.WriteString("</g>")
+}
+
+func (w *writer) shape(s geom.Shape) {
+	if len(s.Pts) == 1 {
+		x := w.place(s.Pts[0])
+		var cx, cy string
+		_, _ = fmt.Sscan(x, &cx, &cy)
+		fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" stroke="none"/>`, cx, cy, mm(s.R))
+		return
+	}
+	line := s.Pts
+	if s.Mids != nil {
+		line = s.Edges().Flat(chord, false)
+		if !s.Area {
+			line = append(line, s.Pts[len(s.Pts)-1])
+		}
+	}
+	var d bytes.Buffer
+	for i, p := range line {
+		if i == 0 {
+			d.WriteString("M" + w.place(p))
+		} else {
+			d.WriteString("L" + w.place(p))
+		}
+	}
+	if s.Area {
+		fmt.Fprintf(w, `<path d="%sZ" stroke-width="%s"/>`, d.String(), mm(2*s.R))
+		return
+	}
+	fmt.Fprintf(w, `<path d="%s" fill="none" stroke-width="%s"/>`, d.String(), mm(2*s.R))
+}
