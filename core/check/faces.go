@@ -123,8 +123,9 @@ func (b *Board) web(o, n *surface.Opening, bottom bool) {
 	}
 	ruling := b.rules.For(design.MaskWeb, who, b.faces.Outer(bottom), at)
 	need := ruling.Of(0)
-	f := Finding{Ends: []geom.Point{p, q}, Says: b.says(ruling), Key: fmt.Sprintf("maskWeb %s %s %s", openingRef(o), openingRef(n), faceName(bottom)), Kind: "maskWeb", Severity: Warning, Rule: "Web of mask",
-		Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{o.Owner, n.Owner}}
+	f := Finding{Key: fmt.Sprintf("maskWeb %s %s %s", openingRef(o), openingRef(n), faceName(bottom)), Kind: "maskWeb", Severity: Warning,
+		Rule: "Web of mask", Says: b.says(ruling), Ends: []geom.Point{p, q}, Required: need, At: at,
+		Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{o.Owner, n.Owner}}
 	switch {
 	case gap > 0 && geom.Short(gap, need):
 		f.Measured = geom.Measured(gap)
@@ -181,8 +182,9 @@ func (b *Board) printOn(id design.ID, list []surface.Print, openings func(func(*
 			if !geom.Short(gap, need) {
 				continue
 			}
-			f := Finding{Ends: []geom.Point{p, q}, Says: b.says(ruling), Key: fmt.Sprintf("silkOn %d %s %s", id, openingRef(open), faceName(bottom)), Kind: "silkOn", Severity: Warning, Rule: "Silk keeps off openings",
-				Measured: max(geom.Measured(gap), 0), Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{id, open.Owner}}
+			f := Finding{Key: fmt.Sprintf("silkOn %d %s %s", id, openingRef(open), faceName(bottom)), Kind: "silkOn", Severity: Warning,
+				Rule: "Silk keeps off openings", Says: b.says(ruling), Ends: []geom.Point{p, q}, Measured: max(geom.Measured(gap), 0),
+				Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{id, open.Owner}}
 			if f.Measured > 0 {
 				f.Text = fmt.Sprintf("%s is %s from the opening of %s.", capital(b.printName(id)), units.Text(f.Measured), b.openingName(open))
 			} else {
@@ -222,7 +224,8 @@ func (b *Board) printed(o design.Object, list []surface.Print, bottom bool, by k
 	named := capital(b.printName(id))
 	for _, s := range list {
 		at := s.Shape.Pts[0]
-		if need := b.rules.For(design.LeastSilk, rules.Subject{}, layer, at).Of(0); by.has(design.LeastSilk) && s.Width > 0 && geom.Short(float64(s.Width), need) {
+		need := b.rules.For(design.LeastSilk, rules.Subject{}, layer, at).Of(0)
+		if by.has(design.LeastSilk) && s.Width > 0 && geom.Short(float64(s.Width), need) {
 			f := one
 			f.Key, f.Kind, f.Rule, f.Measured, f.Required, f.At = fmt.Sprintf("silkThin %d", id), "silkThin", "Least width of silk", s.Width, need, at
 			f.Text = fmt.Sprintf("%s is drawn %s wide.", named, units.Text(s.Width))

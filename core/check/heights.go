@@ -75,15 +75,17 @@ func (b *Board) height(p *design.Placed, by kinds) {
 		}
 		need := int64(0)
 		for _, at := range b.under(p) {
-			if most := b.rules.For(side.kind, rules.Subject{Thing: design.APart, Part: p.ID}, b.faces.Outer(side.where == "below"), at).Of(0); most > 0 && (need == 0 || most < need) {
+			who := rules.Subject{Thing: design.APart, Part: p.ID}
+			most := b.rules.For(side.kind, who, b.faces.Outer(side.where == "below"), at).Of(0)
+			if most > 0 && (need == 0 || most < need) {
 				need = most
 			}
 		}
 		if need == 0 || side.has <= need {
 			continue
 		}
-		b.list(Finding{Key: fmt.Sprintf("height %d %s", p.ID, side.where), Kind: "height", Severity: Fault, Rule: "Greatest height " + side.where, Measured: side.has,
-			Required: need, At: p.At, Objects: []design.ID{p.ID},
+		b.list(Finding{Key: fmt.Sprintf("height %d %s", p.ID, side.where), Kind: "height", Severity: Fault,
+			Rule: "Greatest height " + side.where, Measured: side.has, Required: need, At: p.At, Objects: []design.ID{p.ID},
 			Text: fmt.Sprintf("%s reaches %s %s the board; %s is the most there.", p.Designator, units.Text(side.has), side.where, units.Text(need))})
 	}
 }

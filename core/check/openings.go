@@ -81,8 +81,8 @@ func (b *Board) pasted(p *design.Placed, pad *design.Pad, c *layout.Copper, bott
 	if !geom.Short(-float64(beyond), 0) {
 		return
 	}
-	b.list(Finding{Key: fmt.Sprintf("paste %s %s", ref(c), faceName(bottom)), Kind: "paste", Severity: Warning, Rule: "Paste lies on its pad", Measured: -beyond,
-		At: c.At, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{p.ID},
+	b.list(Finding{Key: fmt.Sprintf("paste %s %s", ref(c), faceName(bottom)), Kind: "paste", Severity: Warning,
+		Rule: "Paste lies on its pad", Measured: -beyond, At: c.At, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{p.ID},
 		Text: fmt.Sprintf("The paste of %s reaches %s beyond it.", b.named(c), units.Text(beyond))})
 }
 

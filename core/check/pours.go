@@ -50,9 +50,11 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 		least := slices.MinFunc(stay, func(a, b *pour.Island) int { return cmp.Compare(a.Size, b.Size) })
 		return say(Warning, "Planes are whole", least.At, "The plane of %s on %s falls into %d pieces.", net, l.Name, len(stay))
 	case len(loose) == 1:
-		return say(Warning, "Copper is joined", loose[0].At, "One island of the copper area %s on %s stays that nothing of %s reaches.", p.Name, l.Name, net)
+		return say(Warning, "Copper is joined", loose[0].At, "One island of the copper area %s on %s stays that nothing of %s reaches.",
+			p.Name, l.Name, net)
 	case len(loose) > 1:
-		return say(Warning, "Copper is joined", loose[0].At, "%d islands of the copper area %s on %s stay that nothing of %s reaches.", len(loose), p.Name, l.Name, net)
+		return say(Warning, "Copper is joined", loose[0].At, "%d islands of the copper area %s on %s stay that nothing of %s reaches.",
+			len(loose), p.Name, l.Name, net)
 	}
 	return nil
 }

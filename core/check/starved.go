@@ -46,5 +46,6 @@ func Starved(d *design.Doc, x *layout.Index, f *pour.Fills, c *layout.Copper) *F
 	p, l := d.Pours[on.Pour], d.Board.Layer(on.Layer)
 	return &Finding{Key: StarvedKey(c.Ref()), Kind: "starved", Severity: Warning, Rule: "Pads are joined by two spokes", Stage: "board", At: c.At,
 		Layer: on.Layer, Objects: []design.ID{c.ID, p.ID},
-		Text: fmt.Sprintf("%s (%s) is joined by one spoke of %d alone, with the copper area %s on %s.", capital(c.Name), d.NetName(c.Net), wanted, p.Name, l.Name)}
+		Text: fmt.Sprintf("%s (%s) is joined by one spoke of %d alone, with the copper area %s on %s.", capital(c.Name), d.NetName(c.Net), wanted,
+			p.Name, l.Name)}
 }

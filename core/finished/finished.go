@@ -46,12 +46,14 @@ func rgb(hex uint32) color.NRGBA {
 
 // What materials look like.
 var (
-	laminate  = rgb(0xC9B779)
-	bare      = rgb(0xC98252)
-	masks     = map[string]color.NRGBA{"green": rgb(0x1E6B45), "blue": rgb(0x22508F), "red": rgb(0x9A2A2F), "black": rgb(0x23232A), "white": rgb(0xE9E6DF), "yellow": rgb(0xC9A227), "violet": rgb(0x5A3B86)}
+	laminate = rgb(0xC9B779)
+	bare     = rgb(0xC98252)
+	masks    = map[string]color.NRGBA{"green": rgb(0x1E6B45), "blue": rgb(0x22508F), "red": rgb(0x9A2A2F), "black": rgb(0x23232A),
+		"white": rgb(0xE9E6DF), "yellow": rgb(0xC9A227), "violet": rgb(0x5A3B86)}
 	inks      = map[string]color.NRGBA{"white": rgb(0xF4F1E8), "black": rgb(0x1C1C20), "yellow": rgb(0xE8C84A)}
 	finishes  = map[string]color.NRGBA{"tin": rgb(0xC9CBCB), "gold": rgb(0xDDB25A), "silver": rgb(0xD8D8DA), "copper": bare}
-	materials = map[string]color.NRGBA{"body": rgb(0x2E2C33), "lead": rgb(0xB9BBBE), "ceramic": rgb(0xB08A62), "metal": rgb(0xA9ABAF), "glass": rgb(0xC5632F), "band": rgb(0x7C5A2A), "socket": rgb(0x3D4F43), "film": rgb(0xB5493A)}
+	materials = map[string]color.NRGBA{"body": rgb(0x2E2C33), "lead": rgb(0xB9BBBE), "ceramic": rgb(0xB08A62), "metal": rgb(0xA9ABAF),
+		"glass": rgb(0xC5632F), "band": rgb(0x7C5A2A), "socket": rgb(0x3D4F43), "film": rgb(0xB5493A)}
 )
 
 // maskShows is how much of what lies beneath the mask hides, of 255.

@@ -112,7 +112,7 @@ func over(c, below color.NRGBA) color.NRGBA {
 }
 
 func near(a, b color.NRGBA) bool {
-	d := func(x, y uint8) bool { return max(x, y)-min(x, y) <= 4 }
+	d := func(x, y uint8) bool { return max(x, y)-min(x, y) <= 16 }
 	return d(a.R, b.R) && d(a.G, b.G) && d(a.B, b.B) && d(a.A, b.A)
 }
 

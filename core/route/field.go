@@ -238,18 +238,20 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		if !c.Bare && (c.Net == w.Net && w.Net != 0 || c.Layers&w.Layers == 0) {
 			continue
 		}
-		if !f.walls(who, w, c, other, yield) {
-			return
-		}
+		said := false // that its copper is in the way, which says it all
 		met := func(layers uint32, gap float64, q, p geom.Point) bool {
 			if gap > reach {
 				return true // no rule asks for so much
 			}
 			need := f.need(who, c, other, layers, q.Towards(p, 0.5))
-			return !geom.Short(gap, need) || yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
+			if !geom.Short(gap, need) {
+				return true
+			}
+			said = true
+			return yield(c, Obstacle{c.Name, f.Doc.NetName(c.Net), p, geom.Measured(gap), need})
 		}
 		if w.Other == nil && c.Other == nil && !byPlace { // as nearly always
-			if gap, q, p := geom.Gap(w.Shape, c.Shape); !met(w.Layers&c.Layers, gap, q, p) {
+			if gap, q, p := geom.Gap(w.Shape, c.Shape); !met(w.Layers&c.Layers, gap, q, p) || !said && !f.walls(who, w, c, other, yield) {
 				return
 			}
 			continue
@@ -260,6 +262,9 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 					return
 				}
 			}
+		}
+		if !said && !f.walls(who, w, c, other, yield) {
+			return
 		}
 	}
 	for i := range f.Index.KeepOuts() {
@@ -278,7 +283,8 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 // walls gives the obstacles that a wish and copper of another net are to each other by their holes: copper keeps away from the walls of plated
 // holes. It tells whether to go on.
 func (f Field) walls(who rules.Subject, w Wish, c *layout.Copper, other rules.Subject, yield func(*layout.Copper, Obstacle) bool) bool {
-	if f.Rules.Greatest(design.HoleCopper) <= 0 || c.Bare {
+	most := f.Rules.Greatest(design.HoleCopper)
+	if most <= 0 || c.Bare || c.Hole == 0 && w.Hole == 0 {
 		return true
 	}
 	near := func(bore geom.Shape, list iter.Seq[layout.Level], name string) bool {
@@ -293,10 +299,11 @@ func (f Field) walls(who rules.Subject, w Wish, c *layout.Copper, other rules.Su
 		}
 		return true
 	}
-	if c.Hole > 0 && !near(c.Bore(), levels(w.Shape, w.Other, w.Layers&c.Layers), "the hole of "+c.Name) {
+	if c.Hole > 0 && c.Bore().Box().Grow(most).Meets(w.Box()) && !near(c.Bore(), levels(w.Shape, w.Other, w.Layers&c.Layers), "the hole of "+c.Name) {
 		return false
 	}
-	return w.Hole == 0 || near(geom.Disc(w.Shape.Pts[0], w.Hole/2), levels(c.Shape, c.Other, w.Layers&c.Layers), c.Name)
+	return w.Hole == 0 || !geom.BoxOf(w.Shape.Pts[0]).Grow(w.Hole/2+most).Meets(c.Box()) ||
+		near(geom.Disc(w.Shape.Pts[0], w.Hole/2), levels(c.Shape, c.Other, w.Layers&c.Layers), c.Name)
 }
 
 // need is the clearance that is asked for to a piece on the layers of a mask.
