@@ -102,14 +102,18 @@ func areaOf(r geom.Ring) geom.Shape {
 	return s
 }
 
-// opens tells whether a hole is seen from a face: that of a via only where the mask leaves it free and it comes out there.
-func (b Board) opens(c *layout.Copper, bottom bool) bool {
+// opens tells whether a hole is seen from a face: that of a via only where it comes out there, is not filled, and the mask leaves it free, for
+// itself or for something else.
+func (b Board) opens(c *layout.Copper, bottom bool, open []geom.Shape) bool {
 	v := b.Doc.Vias[c.ID]
 	if c.Kind != "via" || v == nil {
 		return true
 	}
 	outer := surface.Board{Doc: b.Doc}.Outer(bottom)
-	return v.Cover == design.Open && c.Has(outer)
+	if !c.Has(outer) || v.Cover == design.Filled {
+		return false
+	}
+	return v.Cover == design.Open || slices.ContainsFunc(open, func(s geom.Shape) bool { return s.Box().Holds(v.At) && s.Holds(v.At) })
 }
 
 // copper is all that lies on an outer layer.
@@ -207,11 +211,6 @@ func (b Board) View(bottom, parts bool) (*View, error) {
 	for _, h := range region.Holes {
 		away = append(away, areaOf(h))
 	}
-	for c := range b.Index.All() {
-		if c.Hole > 0 && b.opens(c, bottom) {
-			away = append(away, c.Bore())
-		}
-	}
 	f := surface.Board{Doc: b.Doc, Index: b.Index, Rules: b.Rules}
 	copper, err := b.copper(f.Outer(bottom), bottom)
 	if err != nil {
@@ -224,6 +223,11 @@ func (b Board) View(bottom, parts bool) (*View, error) {
 		}
 		for _, p := range f.Silk(o, bottom) {
 			silk = append(silk, p.Shape)
+		}
+	}
+	for c := range b.Index.All() {
+		if c.Hole > 0 && b.opens(c, bottom, open) {
+			away = append(away, c.Bore())
 		}
 	}
 	v.Coats = append(v.Coats, Coat{"laminate", laminate, whole, nil, away}, Coat{"copper", bare, copper, whole, away})
