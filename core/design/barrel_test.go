@@ -200,3 +200,25 @@ func TestHolesOfABoard(t *testing.T) {
 		assert.ErrorContains(t, b.Valid(), why)
 	}
 }
+
+// Through all layers goes a drilled barrel from the outermost to the outermost, none else; a way by one hole needs one that passes both layers.
+func TestBarrelsThroughAndBetween(t *testing.T) {
+	assert.Nil(t, sixLayers("1-2L", "5-6L", "1-3", "4-6", "1-6L").Through())
+	through := sixLayers("5-6", "1-2", "1-6L", "1-6").Through()
+	require.NotNil(t, through)
+	assert.Equal(t, "1-6", through.Name)
+	b := sixLayers("1-2L", "2-5", "1-6")
+	single := func(from, to int) (out []string) {
+		ways, _ := b.WaysOf(b.At(from-1), b.At(to-1))
+		for _, w := range ways {
+			if len(w.Steps) == 1 {
+				out = append(out, b.Barrel(w.Steps[0].Barrel).Name)
+			}
+		}
+		return out
+	}
+	assert.Equal(t, []string{"1-2L", "1-6"}, single(1, 2))
+	assert.Equal(t, []string{"2-5", "1-6"}, single(2, 4))
+	assert.Equal(t, []string{"1-6"}, single(1, 3))
+	assert.Equal(t, []string{"1-6"}, single(3, 6))
+}
