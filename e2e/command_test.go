@@ -81,7 +81,7 @@ func TestCommandLine(t *testing.T) {
 	assert.Equal(t, []int{500, 400}, []int{config.Width, config.Height}, "a board of 50 × 40 mm")
 	_, code = command(t, "picture", file, "--out", filepath.Join(dir, "lamp.svg"))
 	assert.Zero(t, code)
-	for says, bad := range map[string][]string{"not from \"inside\"": {"--side", "inside", "--out", shown}, "not as lamp.jpg": {"--out", filepath.Join(dir, "lamp.jpg")},
+	for says, bad := range map[string][]string{"not seen from \"inside\"": {"--side", "inside", "--out", shown}, "not as lamp.jpg": {"--out", filepath.Join(dir, "lamp.jpg")},
 		"not 9": {"--pixels", "9", "--out", shown}} {
 		out, code = command(t, append([]string{"picture", file}, bad...)...)
 		assert.Equal(t, 2, code)

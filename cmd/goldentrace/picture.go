@@ -23,7 +23,7 @@ func pictureCommand() *cobra.Command {
 	c := &cobra.Command{Use: "picture FILE", Short: "Draw the finished board of a project file", Args: cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
 			if side != "top" && side != "bottom" {
-				return fmt.Errorf("a board is seen from its top or its bottom, not from %q", side)
+				return fmt.Errorf("a board has two sides, top and bottom, and is not seen from %q", side)
 			}
 			form := strings.ToLower(filepath.Ext(out))
 			if form != ".png" && form != ".svg" {
@@ -50,7 +50,7 @@ func pictureCommand() *cobra.Command {
 			}
 			return os.WriteFile(out, data, 0o644)
 		}}
-	c.Flags().StringVar(&side, "side", "top", "top or bottom")
+	c.Flags().StringVar(&side, "side", "top", "the side that is seen: top, bottom")
 	c.Flags().StringVar(&out, "out", "", "the file to write, .png or .svg")
 	c.Flags().IntVar(&pixels, "pixels", 1600, "length of the longer side of a PNG")
 	c.Flags().BoolVar(&bare, "bare", false, "without parts")

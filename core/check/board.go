@@ -302,6 +302,11 @@ func (b *Board) outside(ids map[design.ID]bool) {
 				Text: fmt.Sprintf("%s is still beside the board.", p.Designator), At: p.At, Objects: []design.ID{p.ID}})
 		}
 	}
+	b.eachPart(ids, look)
+}
+
+// eachPart looks at all parts, or at those among ids.
+func (b *Board) eachPart(ids map[design.ID]bool, look func(*design.Placed)) {
 	if ids == nil {
 		for p := range b.doc.Placed.All() {
 			look(p)

@@ -129,7 +129,8 @@ func (b *Board) web(o, n *surface.Opening, bottom bool) {
 	switch {
 	case gap > 0 && geom.Short(gap, need):
 		f.Measured = geom.Measured(gap)
-		f.Text = fmt.Sprintf("Between the openings of %s and %s %s of mask is left.", b.openingName(o), b.openingName(n), units.Text(f.Measured))
+		f.Text = fmt.Sprintf("Between the openings of %s and %s %s of mask is left.", b.openingName(o), b.openingName(n),
+			units.Text(f.Measured))
 	case geom.Short(gap, 0) && x != nil && y != nil && x.Net != y.Net && !x.Bare && !y.Bare:
 		f.Text = fmt.Sprintf("No mask is left between %s and %s.", b.openingName(o), b.openingName(n))
 	default:
@@ -186,9 +187,11 @@ func (b *Board) printOn(id design.ID, list []surface.Print, openings func(func(*
 				Rule: "Silk keeps off openings", Says: b.says(ruling), Ends: []geom.Point{p, q}, Measured: max(geom.Measured(gap), 0),
 				Required: need, At: at, Layer: b.doc.Board.At(b.faces.Outer(bottom)), Objects: []design.ID{id, open.Owner}}
 			if f.Measured > 0 {
-				f.Text = fmt.Sprintf("%s is %s from the opening of %s.", capital(b.printName(id)), units.Text(f.Measured), b.openingName(open))
+				f.Text = fmt.Sprintf("%s is %s from the opening of %s.", capital(b.printName(id)), units.Text(f.Measured),
+					b.openingName(open))
 			} else {
-				f.Text = fmt.Sprintf("%s lies on the opening of %s; there it is not printed.", capital(b.printName(id)), b.openingName(open))
+				f.Text = fmt.Sprintf("%s lies on the opening of %s; there it is not printed.", capital(b.printName(id)),
+					b.openingName(open))
 			}
 			b.list(f)
 		}
@@ -227,7 +230,8 @@ func (b *Board) printed(o design.Object, list []surface.Print, bottom bool, by k
 		need := b.rules.For(design.LeastSilk, rules.Subject{}, layer, at).Of(0)
 		if by.has(design.LeastSilk) && s.Width > 0 && geom.Short(float64(s.Width), need) {
 			f := one
-			f.Key, f.Kind, f.Rule, f.Measured, f.Required, f.At = fmt.Sprintf("silkThin %d", id), "silkThin", "Least width of silk", s.Width, need, at
+			f.Key, f.Kind, f.Rule, f.Measured, f.Required, f.At = fmt.Sprintf("silkThin %d", id), "silkThin", "Least width of silk",
+				s.Width, need, at
 			f.Text = fmt.Sprintf("%s is drawn %s wide.", named, units.Text(s.Width))
 			b.list(f)
 		}
@@ -241,7 +245,8 @@ func (b *Board) printed(o design.Object, list []surface.Print, bottom bool, by k
 	if height, at := letters(o); height > 0 && by.has(design.LetterHeight) {
 		if need := b.rules.For(design.LetterHeight, rules.Subject{}, layer, at).Of(0); geom.Short(float64(height), need) {
 			f := one
-			f.Key, f.Kind, f.Rule, f.Measured, f.Required, f.At = fmt.Sprintf("letters %d", id), "letters", "Least height of letters", height, need, at
+			f.Key, f.Kind, f.Rule, f.Measured, f.Required, f.At = fmt.Sprintf("letters %d", id), "letters",
+				"Least height of letters", height, need, at
 			f.Text = fmt.Sprintf("The letters of %s are %s high.", b.lettersOf(o), units.Text(height))
 			b.list(f)
 		}

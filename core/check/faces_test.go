@@ -23,17 +23,21 @@ import (
 // openings, letters of 0.8 mm, holes 0.2 mm from copper.
 func faced() *design.Doc {
 	d := bare()
-	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.MaskMargin: 50_000, design.MaskWeb: 100_000, design.SilkApart: 150_000, design.LeastSilk: 100_000,
+	d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000, design.MaskMargin: 50_000, design.MaskWeb: 100_000,
+		design.SilkApart: 150_000, design.LeastSilk: 100_000,
 		design.LetterHeight: 800_000, design.HoleCopper: 200_000, design.SilkWidth: 150_000})
 	return d
 }
 
 // dot is a part with one pad, and no letters on the board: its label is far outside.
 func dot(d *design.Doc, id design.ID, pad design.Pad, at geom.Point, angle int32, bottom bool, net string, solids ...design.Solid) {
-	f := &design.Footprint{ID: 2000 + id, Name: fmt.Sprint("F", id), Pads: []design.Pad{pad}, Solids: solids, DesignatorAt: geom.Pt(0, 3*mm),
-		Courtyard: []geom.Point{geom.Pt(-300_000, -300_000), geom.Pt(300_000, -300_000), geom.Pt(300_000, 300_000), geom.Pt(-300_000, 300_000)}}
+	f := &design.Footprint{ID: 2000 + id, Name: fmt.Sprint("F", id), Pads: []design.Pad{pad}, Solids: solids,
+		DesignatorAt: geom.Pt(0, 3*mm),
+		Courtyard: []geom.Point{geom.Pt(-300_000, -300_000), geom.Pt(300_000, -300_000), geom.Pt(300_000, 300_000),
+			geom.Pt(-300_000, 300_000)}}
 	d.Put(f)
-	p := &design.Placed{ID: id, Part: 3000 + id, Designator: fmt.Sprint("U", id), Footprint: f.Name, At: at, Angle: angle, Bottom: bottom, Letters: 900_000}
+	p := &design.Placed{ID: id, Part: 3000 + id, Designator: fmt.Sprint("U", id), Footprint: f.Name, At: at, Angle: angle,
+		Bottom: bottom, Letters: 900_000}
 	if net != "" {
 		p.Nets = map[string]design.ID{"1": synthetic.Net(d, net)}
 	}
@@ -94,7 +98,8 @@ func TestFacesAtTheLimits(t *testing.T) {
 		"silk on a window of the mask": {"silkOn", 0, func(d *design.Doc, by int64, angle int32, bottom bool) {
 			d.SetBase(map[design.RuleKind]int64{design.SilkApart: 0})
 			d.Put(&design.BoardFigure{ID: 61, On: design.OnMask, Bottom: bottom, Closed: true, Filled: true,
-				Lines: [][]geom.Corner{geom.Corners(mid, mid.Add(geom.Pt(1*mm, 0)), mid.Add(geom.Pt(1*mm, 1*mm)), mid.Add(geom.Pt(0, 1*mm)))}})
+				Lines: [][]geom.Corner{geom.Corners(mid, mid.Add(geom.Pt(1*mm, 0)), mid.Add(geom.Pt(1*mm, 1*mm)), mid.Add(geom.Pt(0,
+					1*mm)))}})
 			q := mid.Add(geom.Pt(1*mm+by, 0))
 			d.Put(&design.BoardFigure{ID: 60, On: design.OnSilk, Bottom: bottom, Closed: true, Filled: true,
 				Lines: [][]geom.Corner{geom.Corners(q, q.Add(geom.Pt(2*mm, 0)), q.Add(geom.Pt(2*mm, 2*mm)), q.Add(geom.Pt(0, 2*mm)))}})
@@ -103,7 +108,8 @@ func TestFacesAtTheLimits(t *testing.T) {
 			d.Put(silkLine(60, 100_000+by, bottom, mid, away(2*mm, angle)))
 		}, nil, false, false},
 		"low letters": {"letters", 800_000, func(d *design.Doc, by int64, angle int32, bottom bool) {
-			d.Put(&design.Legend{ID: 60, At: mid, Angle: angle * 1000, Bottom: bottom, Height: 800_000 + by, Text: "WEIR", On: design.OnSilk})
+			d.Put(&design.Legend{ID: 60, At: mid, Angle: angle * 1000, Bottom: bottom, Height: 800_000 + by, Text: "WEIR",
+				On: design.OnSilk})
 		}, nil, false, false},
 		"silk beyond the edge": {"silkOff", 0, func(d *design.Doc, by int64, angle int32, bottom bool) {
 			d.Put(silkLine(60, 200_000, bottom, geom.Pt(100_000+by, 10*mm), geom.Pt(5*mm, 12*mm)))
@@ -120,20 +126,23 @@ func TestFacesAtTheLimits(t *testing.T) {
 		}, nil, false, false},
 		"a window of paste beyond its pad": {"paste", 0, func(d *design.Doc, by int64, angle int32, bottom bool) {
 			p := square(1*mm, 1*mm)
-			p.Paste = &design.Opening{Windows: [][]geom.Corner{geom.Corners(geom.Pt(0, 0), geom.Pt(500_000-by, 0), geom.Pt(500_000-by, 300_000), geom.Pt(0, 300_000))}}
+			p.Paste = &design.Opening{Windows: [][]geom.Corner{geom.Corners(geom.Pt(0, 0), geom.Pt(500_000-by, 0),
+				geom.Pt(500_000-by, 300_000), geom.Pt(0, 300_000))}}
 			dot(d, 50, p, mid, angle*1000, bottom, "A")
 		}, nil, false, false},
 		"a hole's wall near copper": {"wall", 200_000, func(d *design.Doc, by int64, angle int32, bottom bool) {
 			// a via of a bare barrel inside: its pads there are as wide as its hole
 			in := []design.ViaPad{{Layer: d.Board.At(1)}, {Layer: d.Board.At(2)}}
 			d.SetBase(map[design.RuleKind]int64{design.Clearance: 100_000})
-			d.Put(&design.Via{ID: 70, At: mid, Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "A"), Pads: in})
+			d.Put(&design.Via{ID: 70, At: mid, Diameter: 800_000, Hole: 400_000, From: d.Board.At(0), To: d.Board.At(3),
+				Net: synthetic.Net(d, "A"), Pads: in})
 			at := away(float64(200_000+200_000+150_000+by), angle)
 			layer := 1
 			if bottom {
 				layer = 2
 			}
-			d.Put(&design.Track{ID: 71, Layer: d.Board.At(layer), A: at, B: at.Add(geom.Turn(geom.Pt(1*mm, 0), angle*1000)), Width: 300_000, Net: synthetic.Net(d, "B")})
+			d.Put(&design.Track{ID: 71, Layer: d.Board.At(layer), A: at, B: at.Add(geom.Turn(geom.Pt(1*mm, 0), angle*1000)),
+				Width: 300_000, Net: synthetic.Net(d, "B")})
 		}, nil, false, true},
 		"a part that is too high": {"height", 5 * mm, func(d *design.Doc, by int64, angle int32, bottom bool) {
 			kind := design.HeightAbove
@@ -152,7 +161,8 @@ func TestFacesAtTheLimits(t *testing.T) {
 			dot(d, 50, round(1*mm), mid, angle*1000, bottom, "A", prism(2*mm, 2*mm, -d.Board.Thickness()-2*mm+by, 1*mm))
 		}, nil, false, true},
 		"a part too high in an area": {"height", 3 * mm, func(d *design.Doc, by int64, angle int32, bottom bool) {
-			d.Put(&design.RuleArea{ID: 80, Name: "lid", Outline: geom.Corners(geom.Pt(21*mm-1, 0), geom.Pt(30*mm, 0), geom.Pt(30*mm, 40*mm), geom.Pt(21*mm-1, 40*mm))})
+			d.Put(&design.RuleArea{ID: 80, Name: "lid", Outline: geom.Corners(geom.Pt(21*mm-1, 0), geom.Pt(30*mm, 0), geom.Pt(30*mm,
+				40*mm), geom.Pt(21*mm-1, 40*mm))})
 			kind := design.HeightAbove
 			if bottom {
 				kind = design.HeightBelow
@@ -225,9 +235,11 @@ func TestFacesWithoutFault(t *testing.T) {
 	dot(d, 52, windowed, geom.Pt(10*mm, 10*mm), 0, false, "B")
 	dot(d, 53, round(1*mm), geom.Pt(10*mm, 30*mm), 0, true, "C")
 	d.Put(silkLine(60, 200_000, false, geom.Pt(9*mm, 30*mm), geom.Pt(11*mm, 30*mm))) // over the pad below
-	d.Put(&design.Track{ID: 61, Layer: d.Board.Top(), A: geom.Pt(30*mm, 10*mm), B: geom.Pt(30*mm, 20*mm), Width: 300_000, Net: synthetic.Net(d, "D")})
+	d.Put(&design.Track{ID: 61, Layer: d.Board.Top(), A: geom.Pt(30*mm, 10*mm), B: geom.Pt(30*mm, 20*mm), Width: 300_000,
+		Net: synthetic.Net(d, "D")})
 	d.Put(silkLine(62, 200_000, false, geom.Pt(30*mm, 12*mm), geom.Pt(30*mm, 14*mm)))
-	d.Put(&design.Via{ID: 63, At: geom.Pt(10*mm, 30*mm), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "C"),
+	d.Put(&design.Via{ID: 63, At: geom.Pt(10*mm, 30*mm), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(3),
+		Net:   synthetic.Net(d, "C"),
 		Cover: design.Filled})
 	dot(d, 54, round(1*mm), geom.Pt(30*mm, 30*mm), 0, false, "E", prism(2*mm, 2*mm, 0, 2*mm))
 	dot(d, 55, round(1*mm), geom.Pt(32*mm, 30*mm), 0, false, "F", prism(4*mm, 1*mm, 2*mm, 4*mm))
@@ -265,12 +277,14 @@ func putOne(t *rapid.T, d *design.Doc, id design.ID, at func(string) geom.Point)
 	net := rapid.SampledFrom([]string{"A", "B", ""}).Draw(t, "net")
 	switch rapid.IntRange(0, 5).Draw(t, "what") {
 	case 0, 1:
-		p := rapid.SampledFrom([]design.Pad{round(1 * mm), square(1*mm, 600_000), {Number: "1", Form: design.Round, Size: geom.Pt(1*mm, 1*mm), Hole: 500_000}}).Draw(t, "pad")
+		p := rapid.SampledFrom([]design.Pad{round(1 * mm), square(1*mm, 600_000), {Number: "1", Form: design.Round,
+			Size: geom.Pt(1*mm, 1*mm), Hole: 500_000}}).Draw(t, "pad")
 		dot(d, id, p, at("part"), rapid.Int32Range(0, 11).Draw(t, "turn")*30_000, bottom, net,
 			prism(rapid.Int64Range(1, 4).Draw(t, "wide")*mm, 1*mm, rapid.Int64Range(0, 2).Draw(t, "from")*mm, 3*mm))
 	case 2:
 		p := at("text")
-		d.Put(&design.Legend{ID: id, At: p, Height: rapid.SampledFrom([]int64{700_000, 1 * mm}).Draw(t, "high"), Text: "T", On: design.OnSilk, Bottom: bottom})
+		d.Put(&design.Legend{ID: id, At: p, Height: rapid.SampledFrom([]int64{700_000, 1 * mm}).Draw(t, "high"), Text: "T",
+			On: design.OnSilk, Bottom: bottom})
 	case 3:
 		p := at("line")
 		d.Put(silkLine(id, rapid.SampledFrom([]int64{90_000, 200_000}).Draw(t, "width"), bottom, p, p.Add(geom.Pt(1*mm, 400_000))))
@@ -383,7 +397,8 @@ func TestFacesAgainstEachWithEach(t *testing.T) {
 
 // After random edits, and changes of rules, what is kept up to date is what a check from scratch finds.
 func TestFacesKeptUpToDate(t *testing.T) {
-	kinds := []design.RuleKind{design.MaskMargin, design.MaskWeb, design.SilkApart, design.LeastSilk, design.LetterHeight, design.SilkWidth, design.PasteMargin,
+	kinds := []design.RuleKind{design.MaskMargin, design.MaskWeb, design.SilkApart, design.LeastSilk, design.LetterHeight,
+		design.SilkWidth, design.PasteMargin,
 		design.HoleCopper, design.HeightAbove, design.HeightBelow, design.Clearance}
 	seen := map[string]bool{}
 	rapid.Check(t, func(t *rapid.T) {

@@ -21,17 +21,7 @@ func (b *Board) bodies(ids map[design.ID]bool, by kinds) {
 			b.clashes(p, ids)
 		}
 	}
-	if ids == nil {
-		for p := range b.doc.Placed.All() {
-			look(p)
-		}
-		return
-	}
-	for id := range ids {
-		if p := b.doc.Placed[id]; p != nil {
-			look(p)
-		}
-	}
+	b.eachPart(ids, look)
 }
 
 // widen notes how far bodies reach beyond their courtyards: of all parts, or of those among ids.
@@ -47,16 +37,8 @@ func (b *Board) widen(ids map[design.ID]bool) {
 	}
 	if ids == nil {
 		b.widest = 0
-		for p := range b.doc.Placed.All() {
-			look(p)
-		}
-		return
 	}
-	for id := range ids {
-		if p := b.doc.Placed[id]; p != nil {
-			look(p)
-		}
-	}
+	b.eachPart(ids, look)
 }
 
 // height checks how far a part reaches above and below the board. Where it stands in several areas the least height of all counts.
@@ -86,7 +68,8 @@ func (b *Board) height(p *design.Placed, by kinds) {
 		}
 		b.list(Finding{Key: fmt.Sprintf("height %d %s", p.ID, side.where), Kind: "height", Severity: Fault,
 			Rule: "Greatest height " + side.where, Measured: side.has, Required: need, At: p.At, Objects: []design.ID{p.ID},
-			Text: fmt.Sprintf("%s reaches %s %s the board; %s is the most there.", p.Designator, units.Text(side.has), side.where, units.Text(need))})
+			Text: fmt.Sprintf("%s reaches %s %s the board; %s is the most there.", p.Designator, units.Text(side.has), side.where,
+				units.Text(need))})
 	}
 }
 
@@ -124,7 +107,8 @@ func (b *Board) clashes(p *design.Placed, ids map[design.ID]bool) {
 		if deep <= 0 {
 			continue
 		}
-		b.list(Finding{Key: fmt.Sprintf("bodies %d %d", first.ID, second.ID), Kind: "bodies", Severity: Fault, Rule: "Bodies of parts do not meet", At: at,
+		b.list(Finding{Key: fmt.Sprintf("bodies %d %d", first.ID, second.ID), Kind: "bodies", Severity: Fault,
+			Rule: "Bodies of parts do not meet", At: at,
 			Objects: []design.ID{first.ID, second.ID}, Measured: -deep,
 			Text: fmt.Sprintf("The bodies of %s and %s meet over %s of height.", first.Designator, second.Designator, units.Text(deep))})
 	}

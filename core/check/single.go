@@ -52,7 +52,7 @@ func (b *Board) rings(c *layout.Copper) {
 		if c.Kind == "via" && level.Shape.R == c.Hole/2 {
 			continue // it has no pad there, and wants none
 		}
-		width := ring(c, level.Shape)
+		width := layout.Ring(c, level.Shape)
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
 			ruled := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
 			asked := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastRing })
@@ -118,30 +118,4 @@ func across(p geom.Piece, half int64) []geom.Point {
 func toEdge(s geom.Shape, at geom.Point) []geom.Point {
 	_, own, _ := geom.Gap(s, geom.Disc(at, 0))
 	return []geom.Point{own, at}
-}
-
-// ring is the least copper around a piece's hole where its copper has the shape, below zero where the
-// hole breaks out.
-func ring(c *layout.Copper, shape geom.Shape) float64 {
-	bore := c.Bore()
-	core := shape
-	core.R = 0
-	if !core.Area {
-		least := math.Inf(1)
-		for _, p := range bore.Pts { // farthest from the middle line at one of the slot's ends
-			gap, _, _ := geom.Gap(core, geom.Disc(p, 0))
-			least = min(least, float64(shape.R)-gap-float64(bore.R))
-		}
-		return least
-	}
-	least := math.Inf(1)
-	line := geom.Straight(bore.Pts[0], bore.Pts[len(bore.Pts)-1])
-	for _, side := range core.Edges() {
-		d, _, _ := geom.PieceDistance(line, side)
-		least = min(least, d)
-	}
-	if !core.Holds(bore.Pts[0]) {
-		least = -least
-	}
-	return least + float64(shape.R) - float64(bore.R)
 }

@@ -29,17 +29,7 @@ func (b *Board) spacing(ids map[design.ID]bool) {
 			b.near(p, q)
 		}
 	}
-	if ids == nil {
-		for p := range b.doc.Placed.All() {
-			look(p)
-		}
-		return
-	}
-	for id := range ids {
-		if p := b.doc.Placed[id]; p != nil {
-			look(p)
-		}
-	}
+	b.eachPart(ids, look)
 }
 
 func (b *Board) near(p, q *design.Placed) {

@@ -106,7 +106,7 @@ func (w *why) single(set *rules.Set, c *layout.Copper) {
 		w.add(design.HoleClearance, set.Between(design.HoleClearance, who, rules.Subject{}, layer, c.Drill), 0, c.Name, "")
 		one(design.LeastHole, 0, units.Text(c.Hole))
 		if !c.Bare {
-			one(design.LeastRing, c.Hole, units.Text(geom.Measured(ring(c, c.Shape))))
+			one(design.LeastRing, c.Hole, units.Text(geom.Measured(layout.Ring(c, c.Shape))))
 		}
 	}
 	if c.Pad >= 0 {

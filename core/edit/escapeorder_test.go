@@ -154,7 +154,8 @@ func (p *plan) into(i int, at geom.Point, s side, turn, width int64) (legs []rou
 			}
 			beside = true
 			if hop := p.hop(at, spot, to, net, width); hop != nil && p.covered(net, to, hop.End()) {
-				return []route.Leg{{Layer: 0, Width: width, Path: geom.Corners(at, spot)}, {Layer: to, Width: width, Path: geom.Corners(hop.End()), Hop: hop}}, true
+				return []route.Leg{{Layer: 0, Width: width, Path: geom.Corners(at, spot)}, {Layer: to, Width: width,
+					Path: geom.Corners(hop.End()), Hop: hop}}, true
 			}
 		}
 	}
@@ -200,7 +201,8 @@ func (p *plan) lead(i int, at geom.Point) (legs []route.Leg, needed bool) {
 							continue
 						}
 					}
-					return []route.Leg{{Layer: 0, Width: width, Path: geom.Corners(at, spot)}, {Layer: to, Width: width, Path: geom.Corners(path...), Hop: hop}}, true
+					return []route.Leg{{Layer: 0, Width: width, Path: geom.Corners(at, spot)}, {Layer: to, Width: width,
+						Path: geom.Corners(path...), Hop: hop}}, true
 				}
 			}
 		}
@@ -220,11 +222,13 @@ func TestEscapesInTheirOrder(t *testing.T) {
 		s := denseBoard(t, "Four layers, 0.8 mm", n, pitch, pitch/2, 0)
 		for range rapid.IntRange(0, 6).Draw(t, "obstacles") {
 			a := geom.Pt(30*mm+rapid.Int64Range(-30, 30).Draw(t, "x")*100_000, 30*mm+rapid.Int64Range(-30, 30).Draw(t, "y")*100_000)
-			s.Put(&design.Track{ID: s.NewID(), Layer: s.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), Width: 200_000, Net: synthetic.Net(s.Doc, "WALL"),
-				A: a, B: a.Add(geom.Pt(rapid.Int64Range(-20, 20).Draw(t, "dx")*100_000, 900_000))})
+			s.Put(&design.Track{ID: s.NewID(), Layer: s.Board.At(rapid.IntRange(0, 3).Draw(t, "layer")), Width: 200_000,
+				Net: synthetic.Net(s.Doc, "WALL"),
+				A:   a, B: a.Add(geom.Pt(rapid.Int64Range(-20, 20).Draw(t, "dx")*100_000, 900_000))})
 		}
 		layers := rapid.SampledFrom([][]int{{0}, {0, 1}, {0, 3}, {0, 3, 1}, {0, 1, 2}, {1}}).Draw(t, "layers")
-		ask := edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(layers...), Beyond: rapid.Int64Range(1, 9).Draw(t, "beyond") * 100_000,
+		ask := edit.EscapeAsk{Parts: []design.ID{s.part.ID}, Layers: s.layers(layers...), Beyond: rapid.Int64Range(1, 9).Draw(t,
+			"beyond") * 100_000,
 			Holes: rapid.IntRange(0, 3).Draw(t, "holes") == 0}
 		areas := map[design.ID][]area{}
 		for range rapid.IntRange(0, 4).Draw(t, "areas") {
@@ -232,7 +236,8 @@ func TestEscapesInTheirOrder(t *testing.T) {
 			a := area{rapid.IntRange(0, 3).Draw(t, "layer"), geom.Pt(0, 0), mmf(60, 60)}
 			o := &design.Pour{ID: s.NewID(), Name: "area", Net: net, Layers: s.layers(a.layer)}
 			if rapid.Bool().Draw(t, "part") {
-				a.low = mmf(30, 30).Add(geom.Pt(rapid.Int64Range(-30, 10).Draw(t, "left")*99_000, rapid.Int64Range(-30, 10).Draw(t, "low")*99_000))
+				a.low = mmf(30, 30).Add(geom.Pt(rapid.Int64Range(-30, 10).Draw(t, "left")*99_000, rapid.Int64Range(-30, 10).Draw(t,
+					"low")*99_000))
 				a.far = a.low.Add(geom.Pt(rapid.Int64Range(5, 40).Draw(t, "long")*99_000, rapid.Int64Range(5, 40).Draw(t, "high")*99_000))
 				o.Outline = geom.Corners(a.low, geom.Pt(a.far.X, a.low.Y), a.far, geom.Pt(a.low.X, a.far.Y))
 			}

@@ -32,8 +32,10 @@ func TestLimitsOfAHouseAreTaken(t *testing.T) {
 	}, said)
 	cs, err := edit.Apply(d, edit.Env{}, c)
 	require.NoError(t, err)
-	for kind, want := range map[design.RuleKind]int64{design.LeastWidth: 150_000, design.Clearance: 150_000, design.EdgeClearance: 250_000, design.LeastHole: 300_000,
-		design.LeastRing: 150_000, design.HoleClearance: 250_000, design.HoleCopper: 200_000, design.MaskWeb: 100_000, design.LeastSilk: 120_000,
+	for kind, want := range map[design.RuleKind]int64{design.LeastWidth: 150_000, design.Clearance: 150_000,
+		design.EdgeClearance: 250_000, design.LeastHole: 300_000,
+		design.LeastRing: 150_000, design.HoleClearance: 250_000, design.HoleCopper: 200_000, design.MaskWeb: 100_000,
+		design.LeastSilk:    120_000,
 		design.LetterHeight: 800_000} {
 		assert.Equal(t, design.Fixed(want), d.Base(kind).Value, kind)
 		assert.Nil(t, d.Base(kind).Inner)

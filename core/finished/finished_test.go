@@ -59,7 +59,8 @@ func random(t *rapid.T) *design.Doc {
 	at := func() geom.Point {
 		return geom.Pt(rapid.Int64Range(8, 110).Draw(t, "x")*100*um, rapid.Int64Range(8, 80).Draw(t, "y")*100*um)
 	}
-	d.Put(&design.Footprint{ID: 90, Name: "F", DesignatorAt: geom.Pt(0, 1500*um), Silk: []design.Figure{{Form: "line", Pts: []geom.Point{geom.Pt(-mm, mm), geom.Pt(mm, mm)}}},
+	d.Put(&design.Footprint{ID: 90, Name: "F", DesignatorAt: geom.Pt(0, 1500*um), Silk: []design.Figure{{Form: "line",
+		Pts: []geom.Point{geom.Pt(-mm, mm), geom.Pt(mm, mm)}}},
 		Pads: []design.Pad{{ID: 1, Number: "1", Form: design.Rect, Size: geom.Pt(900*um, 600*um)},
 			{ID: 2, Number: "2", Form: design.Round, Size: geom.Pt(1200*um, 1200*um), Hole: 600 * um, At: geom.Pt(1400*um, 0)}}})
 	for i := range rapid.IntRange(1, 12).Draw(t, "things") {
@@ -72,7 +73,8 @@ func random(t *rapid.T) *design.Doc {
 				Angle: rapid.Int32Range(0, 7).Draw(t, "turn") * 45_000, Nets: map[string]design.ID{"1": net, "2": nets[0]}})
 		case 1:
 			a := at()
-			d.Put(&design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 1).Draw(t, "layer")), A: a, B: a.Add(geom.Pt(1500*um, 700*um)), Width: 300 * um, Net: net,
+			d.Put(&design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 1).Draw(t, "layer")), A: a, B: a.Add(geom.Pt(1500*um,
+				700*um)), Width: 300 * um, Net: net,
 				Bare: rapid.Bool().Draw(t, "bare")})
 		case 2:
 			d.Put(&design.Via{ID: id, At: at(), Diameter: 800 * um, Hole: 400 * um, From: d.Board.Top(), To: d.Board.Bottom(), Net: net,
@@ -184,13 +186,15 @@ func TestThePictureIsWhatTheFilesSay(t *testing.T) {
 				}
 				return "mask"
 			}
-			want := map[string]color.NRGBA{"hole": {}, "away": {}, "silk": colours["silk"], "finish": colours["finish"], "laminate": colours["laminate"],
+			want := map[string]color.NRGBA{"hole": {}, "away": {}, "silk": colours["silk"], "finish": colours["finish"],
+				"laminate":      colours["laminate"],
 				"masked copper": over(colours["mask"], colours["copper"]), "mask": over(colours["mask"], colours["laminate"])}
 			for range 250 {
 				p := geom.Pt(rapid.Int64Range(0, 12_000).Draw(t, "px")*um, rapid.Int64Range(0, 9_000).Draw(t, "py")*um)
 				what := say(p)
 				sure := what != "covered"
-				for _, by := range []geom.Point{{X: 45 * um}, {X: -45 * um}, {Y: 45 * um}, {Y: -45 * um}, {X: 33 * um, Y: 33 * um}, {X: -33 * um, Y: -33 * um}} {
+				for _, by := range []geom.Point{{X: 45 * um}, {X: -45 * um}, {Y: 45 * um}, {Y: -45 * um}, {X: 33 * um, Y: 33 * um},
+					{X: -33 * um, Y: -33 * um}} {
 					sure = sure && say(p.Add(by)) == what
 				}
 				if !sure {
@@ -271,7 +275,8 @@ func TestBodiesFromAbove(t *testing.T) {
 	d.Put(&design.Footprint{ID: 90, Name: "High", Solids: []design.Solid{solid("metal", 500*um, 5*mm), solid("body", 1500*um, 2*mm)}})
 	d.Put(&design.Footprint{ID: 91, Name: "Low", Solids: []design.Solid{solid("ceramic", 1500*um, 1*mm)}})
 	put := func(id design.ID, f string, x int64, bottom, left bool) {
-		d.Put(&design.Placed{ID: id, Part: 1000 + id, Designator: fmt.Sprint("U", id), Footprint: f, At: geom.Pt(x, 4500*um), Bottom: bottom, NotFitted: left})
+		d.Put(&design.Placed{ID: id, Part: 1000 + id, Designator: fmt.Sprint("U", id), Footprint: f, At: geom.Pt(x, 4500*um),
+			Bottom: bottom, NotFitted: left})
 	}
 	put(100, "High", 3*mm, false, false)
 	put(101, "Low", 4*mm, false, false)

@@ -48,7 +48,8 @@ func (c *canvas) pixels(s geom.Shape) image.Rectangle {
 	b := s.Box()
 	x0, y0 := c.at(b.Min)
 	x1, y1 := c.at(b.Max)
-	r := image.Rect(int(math.Floor(float64(min(x0, x1)))), int(math.Floor(float64(min(y0, y1)))), int(math.Ceil(float64(max(x0, x1))))+1, int(math.Ceil(float64(max(y0, y1))))+1)
+	r := image.Rect(int(math.Floor(float64(min(x0, x1)))), int(math.Floor(float64(min(y0, y1)))), int(math.Ceil(float64(max(x0,
+		x1))))+1, int(math.Ceil(float64(max(y0, y1))))+1)
 	return r.Intersect(c.img.Rect)
 }
 

@@ -46,14 +46,17 @@ func TestMeasuredByHand(t *testing.T) {
 	d.Put(&design.Track{ID: 10, Layer: top, A: geom.Pt(5*mm, 5*mm), B: geom.Pt(15*mm, 5*mm), Width: 200 * um, Net: a})
 	d.Put(&design.Track{ID: 11, Layer: top, A: geom.Pt(5*mm, 5*mm+430*um), B: geom.Pt(15*mm, 5*mm+430*um), Width: 300 * um, Net: b})
 	d.Put(&design.Track{ID: 12, Layer: d.Board.Bottom(), A: geom.Pt(400*um, 20*mm), B: geom.Pt(400*um, 25*mm), Width: 300 * um, Net: b})
-	d.Put(&design.Via{ID: 13, At: geom.Pt(20*mm, 10*mm), Diameter: 700 * um, Hole: 350 * um, From: top, To: d.Board.Bottom(), Net: a, Cover: design.Open})
-	d.Put(&design.Via{ID: 14, At: geom.Pt(20*mm, 11*mm), Diameter: 700 * um, Hole: 400 * um, From: top, To: d.Board.Bottom(), Net: a, Cover: design.Open})
+	d.Put(&design.Via{ID: 13, At: geom.Pt(20*mm, 10*mm), Diameter: 700 * um, Hole: 350 * um, From: top, To: d.Board.Bottom(),
+		Net: a, Cover: design.Open})
+	d.Put(&design.Via{ID: 14, At: geom.Pt(20*mm, 11*mm), Diameter: 700 * um, Hole: 400 * um, From: top, To: d.Board.Bottom(),
+		Net: a, Cover: design.Open})
 	d.Put(&design.Track{ID: 15, Layer: top, A: geom.Pt(20*mm+775*um, 10*mm), B: geom.Pt(25*mm, 10*mm), Width: 300 * um, Net: b})
 	d.Put(&design.Legend{ID: 16, At: geom.Pt(30*mm, 20*mm), Height: 900 * um, Text: "WEIR", Stroke: 130 * um})
 	d.SetBase(map[design.RuleKind]int64{design.MaskMargin: 50 * um, design.SilkWidth: 100 * um})
 	found := measured(t, d)
 	thick := float64(d.Board.Thickness())
-	for l, want := range map[house.Limit]int64{house.Track: 200 * um, house.Gap: 180 * um, house.Edge: 250 * um, house.HoleSize: 350 * um, house.Ring: 150 * um,
+	for l, want := range map[house.Limit]int64{house.Track: 200 * um, house.Gap: 180 * um, house.Edge: 250 * um,
+		house.HoleSize: 350 * um, house.Ring: 150 * um,
 		house.HoleGap: 625 * um, house.Wall: 450 * um, house.Web: 200 * um, house.Silk: 130 * um, house.Letters: 900 * um,
 		house.Aspect: int64(math.Floor(100*thick/350_000 + 0.5)), house.Copper: 2, house.Side: 40 * mm} {
 		require.NotNil(t, found[l], l)
@@ -75,23 +78,27 @@ func TestMeasuredAgainstEachWithEach(t *testing.T) {
 		nets := []design.ID{synthetic.Net(d, "A"), synthetic.Net(d, "B"), 0}
 		d.SetBase(map[design.RuleKind]int64{design.MaskMargin: 50 * um})
 		d.Put(&design.Footprint{ID: 800, Name: "F", DesignatorAt: geom.Pt(0, 2*mm), Pads: []design.Pad{
-			{Number: "1", Form: design.Rect, Size: geom.Pt(800*um, 500*um)}, {Number: "2", Form: design.Round, Size: geom.Pt(900*um, 900*um), Hole: 400 * um, At: geom.Pt(1_300*um, 0)}}})
+			{Number: "1", Form: design.Rect, Size: geom.Pt(800*um, 500*um)}, {Number: "2", Form: design.Round, Size: geom.Pt(900*um,
+				900*um), Hole: 400 * um, At: geom.Pt(1_300*um, 0)}}})
 		for i := range rapid.IntRange(2, 14).Draw(t, "things") {
 			id := design.ID(2000 + i)
 			at := geom.Pt(rapid.Int64Range(10, 60).Draw(t, "x")*100*um, rapid.Int64Range(10, 60).Draw(t, "y")*100*um)
 			net := rapid.SampledFrom(nets).Draw(t, "net")
 			switch rapid.IntRange(0, 3).Draw(t, "what") {
 			case 0:
-				d.Put(&design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 1).Draw(t, "layer")), A: at, B: at.Add(geom.Pt(900*um, 300*um)),
+				d.Put(&design.Track{ID: id, Layer: d.Board.At(rapid.IntRange(0, 1).Draw(t, "layer")), A: at,
+					B:     at.Add(geom.Pt(900*um, 300*um)),
 					Width: rapid.Int64Range(1, 4).Draw(t, "width") * 100 * um, Net: net})
 			case 1:
-				d.Put(&design.Via{ID: id, At: at, Diameter: 700 * um, Hole: rapid.Int64Range(2, 5).Draw(t, "hole") * 100 * um, From: d.Board.Top(), To: d.Board.Bottom(), Net: net,
+				d.Put(&design.Via{ID: id, At: at, Diameter: 700 * um, Hole: rapid.Int64Range(2, 5).Draw(t, "hole") * 100 * um,
+					From: d.Board.Top(), To: d.Board.Bottom(), Net: net,
 					Cover: rapid.SampledFrom([]string{design.Open, design.Tented}).Draw(t, "cover")})
 			case 2:
 				d.Put(&design.Hole{ID: id, At: at, Diameter: 600 * um})
 			case 3:
-				d.Put(&design.Placed{ID: id, Part: 5000 + id, Designator: fmt.Sprint("U", i), Footprint: "F", At: at, Bottom: rapid.Bool().Draw(t, "bottom"),
-					Nets: map[string]design.ID{"1": nets[0], "2": net}})
+				d.Put(&design.Placed{ID: id, Part: 5000 + id, Designator: fmt.Sprint("U", i), Footprint: "F", At: at,
+					Bottom: rapid.Bool().Draw(t, "bottom"),
+					Nets:   map[string]design.ID{"1": nets[0], "2": net}})
 			}
 		}
 		x := layout.NewIndex(d)

@@ -101,32 +101,9 @@ func (m *measure) single(c *layout.Copper) {
 	}
 	for _, level := range c.Levels(c.Layers) {
 		if c.Kind != "via" || level.Shape.R > c.Hole/2 { // a via without a pad there wants no ring
-			m.note(ring, ringOf(c, level.Shape), c.At, bits.TrailingZeros32(level.Layers), c.ID)
+			m.note(ring, layout.Ring(c, level.Shape), c.At, bits.TrailingZeros32(level.Layers), c.ID)
 		}
 	}
-}
-
-// ringOf is the least copper around a hole where the copper has the shape.
-func ringOf(c *layout.Copper, shape geom.Shape) float64 {
-	bore, least := c.Bore(), math.Inf(1)
-	core := shape
-	core.R = 0
-	if !core.Area {
-		for _, p := range bore.Pts {
-			gap, _, _ := geom.Gap(core, geom.Disc(p, 0))
-			least = min(least, float64(shape.R)-gap-float64(bore.R))
-		}
-		return least
-	}
-	line := geom.Straight(bore.Pts[0], bore.Pts[len(bore.Pts)-1])
-	for _, side := range core.Edges() {
-		d, _, _ := geom.PieceDistance(line, side)
-		least = min(least, d)
-	}
-	if !core.Holds(bore.Pts[0]) {
-		least = -least
-	}
-	return least + float64(shape.R) - float64(bore.R)
 }
 
 // pairs measures a piece against those near it.

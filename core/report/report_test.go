@@ -20,11 +20,15 @@ func told() *report.Report {
 	d := design.New("Weir <1>")
 	d.Settings.Number = "HRT-021"
 	return &report.Report{Doc: d, Revision: 42, Made: time.Date(2026, 11, 27, 9, 5, 0, 0, time.UTC), Findings: []*check.Finding{
-		{Key: "a", Kind: "clearance", Severity: check.Fault, Stage: "board", Text: "Track (A) and track (B) are 0.1 mm apart.", Rule: "Clearance",
-			Says: "Between supplies and anything: 0.4 mm", Measured: 100_000, Required: 400_000, At: geom.Pt(1_500_000, 2_000_000), Layer: d.Board.Top()},
-		{Key: "b", Kind: "singlePin", Severity: check.Warning, Stage: "circuit", Text: "=The net has a single pin.", Rule: "Nets join pins", Place: "Sheet 1",
+		{Key: "a", Kind: "clearance", Severity: check.Fault, Stage: "board", Text: "Track (A) and track (B) are 0.1 mm apart.",
+			Rule: "Clearance",
+			Says: "Between supplies and anything: 0.4 mm", Measured: 100_000, Required: 400_000, At: geom.Pt(1_500_000, 2_000_000),
+			Layer: d.Board.Top()},
+		{Key: "b", Kind: "singlePin", Severity: check.Warning, Stage: "circuit", Text: "=The net has a single pin.",
+			Rule: "Nets join pins", Place: "Sheet 1",
 			Excused: "It is led out."},
-		{Key: "c", Kind: "unchecked", Severity: check.Note, Stage: "parts", Text: "The part <b>Memory</b> has not been checked.", Rule: "Parts are checked", Place: "Memory"},
+		{Key: "c", Kind: "unchecked", Severity: check.Note, Stage: "parts", Text: "The part <b>Memory</b> has not been checked.",
+			Rule: "Parts are checked", Place: "Memory"},
 	}}
 }
 
@@ -32,9 +36,11 @@ func TestTheTable(t *testing.T) {
 	rows, err := csv.NewReader(strings.NewReader(string(told().CSV()))).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 4)
-	assert.Equal(t, []string{"Fault", "Track (A) and track (B) are 0.1 mm apart.", "Board", "1.5 mm, 2 mm", "Top", "0.1 mm", "0.4 mm", "Clearance",
+	assert.Equal(t, []string{"Fault", "Track (A) and track (B) are 0.1 mm apart.", "Board", "1.5 mm, 2 mm", "Top", "0.1 mm",
+		"0.4 mm", "Clearance",
 		"Between supplies and anything: 0.4 mm", ""}, rows[1])
-	assert.Equal(t, []string{"Excused", "'=The net has a single pin.", "Circuit", "Sheet 1", "", "", "", "Nets join pins", "", "It is led out."}, rows[2], "no formula")
+	assert.Equal(t, []string{"Excused", "'=The net has a single pin.", "Circuit", "Sheet 1", "", "", "", "Nets join pins", "",
+		"It is led out."}, rows[2], "no formula")
 }
 
 // texts are the texts of all elements of a name.

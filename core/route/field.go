@@ -258,7 +258,10 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 		}
 		for own := range levels(w.Shape, w.Other, w.Layers&c.Layers) {
 			for level := range levels(c.Shape, c.Other, own.Layers) {
-				if !f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q, p geom.Point) bool { return met(level.Layers, gap, q, p) }) {
+				if !f.Rules.Nearest(design.Clearance, own.Shape, level.Shape, func(gap float64, q,
+					p geom.Point) bool {
+					return met(level.Layers, gap, q, p)
+				}) {
 					return
 				}
 			}
@@ -274,7 +277,10 @@ func (f Field) each(w Wish, yield func(*layout.Copper, Obstacle) bool) {
 			return
 		}
 	}
-	need := f.asked(design.EdgeClearance, w.Layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, w.Shape.Pts[0]) })
+	need := f.asked(design.EdgeClearance, w.Layers, func(layer int) *rules.Ruling {
+		return f.Rules.For(design.EdgeClearance, who,
+			layer, w.Shape.Pts[0])
+	})
 	if gap, at, near := f.Index.Edge().Gap(w.Shape, need); near && geom.Short(float64(geom.Measured(gap)), need) {
 		yield(nil, Obstacle{"the board's edge", "", at, geom.Measured(gap), need})
 	}
@@ -299,7 +305,8 @@ func (f Field) walls(who rules.Subject, w Wish, c *layout.Copper, other rules.Su
 		}
 		return true
 	}
-	if c.Hole > 0 && c.Bore().Box().Grow(most).Meets(w.Box()) && !near(c.Bore(), levels(w.Shape, w.Other, w.Layers&c.Layers), "the hole of "+c.Name) {
+	if c.Hole > 0 && c.Bore().Box().Grow(most).Meets(w.Box()) && !near(c.Bore(), levels(w.Shape, w.Other, w.Layers&c.Layers),
+		"the hole of "+c.Name) {
 		return false
 	}
 	return w.Hole == 0 || !geom.BoxOf(w.Shape.Pts[0]).Grow(w.Hole/2+most).Meets(c.Box()) ||
@@ -309,9 +316,15 @@ func (f Field) walls(who rules.Subject, w Wish, c *layout.Copper, other rules.Su
 // need is the clearance that is asked for to a piece on the layers of a mask.
 func (f Field) need(who rules.Subject, c *layout.Copper, other rules.Subject, layers uint32, at geom.Point) int64 {
 	if c.Bare {
-		return f.asked(design.EdgeClearance, layers, func(layer int) *rules.Ruling { return f.Rules.For(design.EdgeClearance, who, layer, at) })
+		return f.asked(design.EdgeClearance, layers, func(layer int) *rules.Ruling {
+			return f.Rules.For(design.EdgeClearance, who,
+				layer, at)
+		})
 	}
-	return f.asked(design.Clearance, layers, func(layer int) *rules.Ruling { return f.Rules.Between(design.Clearance, who, other, layer, at) })
+	return f.asked(design.Clearance, layers, func(layer int) *rules.Ruling {
+		return f.Rules.Between(design.Clearance, who, other,
+			layer, at)
+	})
 }
 
 // asked is the most that is asked for on the layers of a mask.

@@ -30,7 +30,8 @@ func random(t *rapid.T, n int) *layout.Copper {
 		case 1:
 			return geom.Stroke(a, a.Add(geom.Pt(rapid.Int64Range(-20, 20).Draw(t, "dx")*50*um, 500*um)), 2*r)
 		}
-		return geom.Shape{Pts: []geom.Point{a, a.Add(geom.Pt(600*um, 0)), a.Add(geom.Pt(600*um, 400*um)), a.Add(geom.Pt(0, 400*um))}, Area: true}
+		return geom.Shape{Pts: []geom.Point{a, a.Add(geom.Pt(600*um, 0)), a.Add(geom.Pt(600*um, 400*um)), a.Add(geom.Pt(0,
+			400*um))}, Area: true}
 	}
 	c := &layout.Copper{ID: design.ID(5000 + n), Pad: -1, Kind: "track", Thing: design.ATrack, Name: "thing", Shape: shape("shape"),
 		Layers: uint32(rapid.IntRange(1, 15).Draw(t, "layers")), Net: rapid.SampledFrom([]design.ID{0, netA, netB}).Draw(t, "net")}
@@ -62,12 +63,15 @@ func TestClearLayerByLayer(t *testing.T) {
 		d.Put(&b)
 		d.Put(&design.Net{ID: netA, Name: "A"})
 		d.Put(&design.Net{ID: netB, Name: "B"})
-		numbers := map[design.RuleKind]int64{design.Clearance: 200 * um, design.HoleClearance: 250 * um, design.EdgeClearance: 300 * um, design.HoleCopper: 450 * um}
+		numbers := map[design.RuleKind]int64{design.Clearance: 200 * um, design.HoleClearance: 250 * um,
+			design.EdgeClearance: 300 * um, design.HoleCopper: 450 * um}
 		d.SetBase(numbers)
 		inner := rapid.Bool().Draw(t, "a rule for a layer")
 		if inner {
-			d.Put(&design.Rule{ID: 4000, Kind: design.Clearance, Order: 9, A: design.Scope{Layer: d.Board.At(1)}, Value: design.Fixed(500 * um)})
-			d.Put(&design.Rule{ID: 4001, Kind: design.EdgeClearance, Order: 8, A: design.Scope{Layer: d.Board.At(2)}, Value: design.Fixed(700 * um)})
+			d.Put(&design.Rule{ID: 4000, Kind: design.Clearance, Order: 9, A: design.Scope{Layer: d.Board.At(1)},
+				Value: design.Fixed(500 * um)})
+			d.Put(&design.Rule{ID: 4001, Kind: design.EdgeClearance, Order: 8, A: design.Scope{Layer: d.Board.At(2)},
+				Value: design.Fixed(700 * um)})
 		}
 		f := route.Field{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}
 		for i := range rapid.IntRange(1, 5).Draw(t, "things") {
@@ -132,7 +136,8 @@ func TestClearLayerByLayer(t *testing.T) {
 			require.NotNil(t, got)
 			require.Equal(t, worst, got.Measured-got.Required)
 		}
-		require.Equal(t, !found, f.Free(route.Wish{Shape: c.Shape, Layers: c.Layers, Net: c.Net, Thing: c.Thing, Hole: c.Hole, Other: c.Other}))
+		require.Equal(t, !found, f.Free(route.Wish{Shape: c.Shape, Layers: c.Layers, Net: c.Net, Thing: c.Thing, Hole: c.Hole,
+			Other: c.Other}))
 	})
 	assert.Positive(t, refused)
 	assert.Positive(t, clear)

@@ -19,7 +19,8 @@ import (
 // branch is a track of a net that is a tree, between two of its places.
 type branch struct {
 	id     design.ID
-	a, b   int
+	from   int
+	to     int
 	layer  int
 	locked bool
 }
@@ -44,7 +45,8 @@ func treeOf(t *rapid.T) *tree {
 	for i := range columns * rows {
 		jitter := func(n string) int64 { return rapid.Int64Range(-9, 9).Draw(t, n) * 100 * um }
 		odd := int64(i*i) * 1_237 // so that no two ways are equally long
-		tr.at = append(tr.at, geom.Pt(int64(i%columns)*6_000*um+4_000*um+jitter("x")+odd, int64(i/columns)*6_000*um+4_000*um+jitter("y")-odd))
+		tr.at = append(tr.at, geom.Pt(int64(i%columns)*6_000*um+4_000*um+jitter("x")+odd,
+			int64(i/columns)*6_000*um+4_000*um+jitter("y")-odd))
 	}
 	// joined tells what hangs together already
 	group := make([]int, len(tr.at))
@@ -80,19 +82,21 @@ func treeOf(t *rapid.T) *tree {
 		}
 		tr.vias[i] = design.ID(2000 + i)
 		tr.locked[i] = rapid.IntRange(0, 7).Draw(t, "locked") == 0
-		d.Put(&design.Via{ID: tr.vias[i], At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3), Net: treeNet, Locked: tr.locked[i]})
+		d.Put(&design.Via{ID: tr.vias[i], At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3),
+			Net: treeNet, Locked: tr.locked[i]})
 	}
 	for _, b := range tr.branches {
-		d.Put(&design.Track{ID: b.id, Layer: d.Board.At(b.layer), A: tr.at[b.a], B: tr.at[b.b], Width: 300 * um, Net: treeNet, Locked: b.locked})
+		d.Put(&design.Track{ID: b.id, Layer: d.Board.At(b.layer), A: tr.at[b.from], B: tr.at[b.to], Width: 300 * um, Net: treeNet,
+			Locked: b.locked})
 	}
 	return tr
 }
 
 // layersAt are those of the branches at a place, without some.
-func (tr *tree) layersAt(place int, without []design.ID) map[int]bool {
+func (tr *tree) layersAt(node int, without []design.ID) map[int]bool {
 	out := map[int]bool{}
 	for _, b := range tr.branches {
-		if (b.a == place || b.b == place) && !slices.Contains(without, b.id) {
+		if (b.from == node || b.to == node) && !slices.Contains(without, b.id) {
 			out[b.layer] = true
 		}
 	}
@@ -105,10 +109,10 @@ func (tr *tree) way(from, last int, before design.ID) ([]branch, []int, bool) {
 		return nil, []int{from}, true
 	}
 	for _, b := range tr.branches {
-		if b.id == before || b.a != from && b.b != from {
+		if b.id == before || b.from != from && b.to != from {
 			continue
 		}
-		if way, places, ok := tr.way(b.a+b.b-from, last, b.id); ok {
+		if way, places, ok := tr.way(b.from+b.to-from, last, b.id); ok {
 			return append([]branch{b}, way...), append([]int{from}, places...), true
 		}
 	}
@@ -123,9 +127,9 @@ func (tr *tree) superseded() []design.ID {
 	if !ok {
 		return nil
 	}
-	degree := func(place int) (n int) {
+	degree := func(node int) (n int) {
 		for _, b := range tr.branches {
-			if b.a == place || b.b == place {
+			if b.from == node || b.to == node {
 				n++
 			}
 		}
@@ -135,7 +139,7 @@ func (tr *tree) superseded() []design.ID {
 	var now []int
 	long := func(list []int) (sum float64) {
 		for _, i := range list {
-			sum += tr.at[way[i].a].Dist(tr.at[way[i].b])
+			sum += tr.at[way[i].from].Dist(tr.at[way[i].to])
 		}
 		return sum
 	}
@@ -155,8 +159,9 @@ func (tr *tree) superseded() []design.ID {
 		out = append(out, way[i].id)
 	}
 	for _, i := range best {
-		for _, p := range []int{way[i].a, way[i].b} {
-			if via := tr.vias[p]; via != 0 && p != 0 && p != last && !tr.locked[p] && len(tr.layersAt(p, out)) < 2 && !slices.Contains(out, via) {
+		for _, p := range []int{way[i].from, way[i].to} {
+			if via := tr.vias[p]; via != 0 && p != 0 && p != last && !tr.locked[p] && len(tr.layersAt(p,
+				out)) < 2 && !slices.Contains(out, via) {
 				out = append(out, via)
 			}
 		}
@@ -227,7 +232,8 @@ func TestTheShorterOldWayGoes(t *testing.T) {
 		d := synthetic.FourLayers()
 		d.Put(&design.Net{ID: treeNet, Name: "TREE"})
 		for i, at := range []geom.Point{mm(4, 4), mm(24, 4)} {
-			d.Put(&design.Via{ID: design.ID(2001 + i), At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0), To: d.Board.At(3), Net: treeNet})
+			d.Put(&design.Via{ID: design.ID(2001 + i), At: at, Diameter: 800 * um, Hole: 400 * um, From: d.Board.At(0),
+				To: d.Board.At(3), Net: treeNet})
 		}
 		put := func(id design.ID, a, b geom.Point) {
 			d.Put(&design.Track{ID: id, Layer: d.Board.At(0), A: a, B: b, Width: 300 * um, Net: treeNet})
@@ -248,15 +254,16 @@ func TestRenewedWaysPartNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		tr := treeOf(t)
 		for i := range rapid.IntRange(0, 6).Draw(t, "more") {
-			place := func(what string) geom.Point {
-				if rapid.Bool().Draw(t, what+" place") || len(tr.branches) == 0 {
+			spot := func(what string) geom.Point {
+				if rapid.Bool().Draw(t, what+" node") || len(tr.branches) == 0 {
 					return tr.at[rapid.IntRange(0, len(tr.at)-1).Draw(t, what)]
 				}
 				b := rapid.SampledFrom(tr.branches).Draw(t, what)
-				return tr.at[b.a].Towards(tr.at[b.b], 0.5)
+				return tr.at[b.from].Towards(tr.at[b.to], 0.5)
 			}
-			if a, b := place("a"), place("b"); a != b {
-				tr.d.Put(&design.Track{ID: design.ID(5000 + i), Layer: tr.d.Board.At(rapid.SampledFrom([]int{0, 3}).Draw(t, "layer")), A: a, B: b, Width: 300 * um, Net: treeNet})
+			if a, b := spot("from"), spot("to"); a != b {
+				tr.d.Put(&design.Track{ID: design.ID(5000 + i), Layer: tr.d.Board.At(rapid.SampledFrom([]int{0, 3}).Draw(t,
+					"layer")), A: a, B: b, Width: 300 * um, Net: treeNet})
 			}
 		}
 		f := fieldOf(tr.d)

@@ -44,7 +44,8 @@ func moved(path []geom.Point, i int, by float64) ([]geom.Point, bool) {
 	same := func(a, b, c, d geom.Point) bool {
 		return float64(b.X-a.X)*float64(d.X-c.X)+float64(b.Y-a.Y)*float64(d.Y-c.Y) > 0
 	}
-	if !same(path[i-1], path[i], path[i-1], p) || !same(path[i+1], path[i+2], q, path[i+2]) || !same(path[i], path[i+1], p, q) || long == 0 {
+	if !same(path[i-1], path[i], path[i-1], p) || !same(path[i+1], path[i+2], q, path[i+2]) || !same(path[i], path[i+1], p,
+		q) || long == 0 {
 		return nil, false
 	}
 	out := append([]geom.Point{}, path...)
@@ -84,7 +85,8 @@ func TestFinishedWaysAreTight(t *testing.T) {
 					ux, uy, _ := direction(path[i], path[i+1])
 					vx, vy, _ := direction(path[i+1], path[i+2])
 					c := path[i+1]
-					cut := []geom.Point{path[i], c.Sub(geom.Pt(int64(ux*75_000), int64(uy*75_000))), c.Add(geom.Pt(int64(vx*75_000), int64(vy*75_000))), path[i+2]}
+					cut := []geom.Point{path[i], c.Sub(geom.Pt(int64(ux*75_000), int64(uy*75_000))), c.Add(geom.Pt(int64(vx*75_000),
+						int64(vy*75_000))), path[i+2]}
 					if min(path[i].Dist(c), c.Dist(path[i+2])) > 80_000 {
 						require.False(t, fits(f, 0, cut), "corner %d of %v", i+1, path)
 					}

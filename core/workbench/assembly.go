@@ -86,7 +86,8 @@ func (a *assembly) say() {
 		if len(ids) > mostNamed {
 			text += " …"
 		}
-		a.findings.put(&check.Finding{Key: about.key, Kind: about.key, Severity: check.Note, Stage: "parts", Place: "Table of parts", Rule: about.rule,
+		a.findings.put(&check.Finding{Key: about.key, Kind: about.key, Severity: check.Note, Stage: "parts",
+			Place: "Table of parts", Rule: about.rule,
 			Text: text + ".", Objects: ids[:min(len(ids), mostNamed)]})
 	}
 }

@@ -34,9 +34,11 @@ func handOf(t *testing.T) *hand {
 	h := &hand{t: t, a: d.NewID(), b: d.NewID()}
 	d.Put(&design.Net{ID: h.a, Name: "A"})
 	d.Put(&design.Net{ID: h.b, Name: "B"})
-	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", DesignatorAt: geom.Pt(0, 3*mm), Pads: []design.Pad{{Number: "1", Form: design.Round, Size: geom.Pt(1*mm, 1*mm)}}})
+	d.Put(&design.Footprint{ID: d.NewID(), Name: "F", DesignatorAt: geom.Pt(0, 3*mm), Pads: []design.Pad{{Number: "1",
+		Form: design.Round, Size: geom.Pt(1*mm, 1*mm)}}})
 	for i, x := range []int64{5, 25} {
-		d.Put(&design.Placed{ID: d.NewID(), Part: design.ID(9000 + i), Designator: []string{"R1", "R2"}[i], Footprint: "F", At: geom.Pt(x*mm, 10*mm),
+		d.Put(&design.Placed{ID: d.NewID(), Part: design.ID(9000 + i), Designator: []string{"R1", "R2"}[i], Footprint: "F",
+			At:   geom.Pt(x*mm, 10*mm),
 			Nets: map[string]design.ID{"1": h.a}})
 	}
 	d.Put(&design.Placed{ID: d.NewID(), Part: 9002, Designator: "R3", Footprint: "F", At: at(28, 18), Nets: map[string]design.ID{"1": h.b}})
@@ -95,7 +97,8 @@ func TestTracksThatEndInNothing(t *testing.T) {
 	assert.Empty(t, h.said("end"))
 	h.do(&edit.Remove{IDs: []design.ID{via[0].ID}})
 	assert.Len(t, h.said("end"), 1)
-	area := &design.Pour{Name: "area", Net: h.a, Layers: []design.LayerID{h.Doc.Board.Top()}, Outline: geom.Corners(at(12, 12), at(18, 12), at(18, 18), at(12, 18))}
+	area := &design.Pour{Name: "area", Net: h.a, Layers: []design.LayerID{h.Doc.Board.Top()}, Outline: geom.Corners(at(12, 12),
+		at(18, 12), at(18, 18), at(12, 18))}
 	h.do(&edit.PutPour{Pour: *area})
 	assert.Empty(t, h.said("end"), "it ends in the area")
 	var id design.ID
