@@ -89,6 +89,7 @@ func (a *api) routes(e *echo.Echo) {
 	a.glanceRoutes(e)
 	a.drawingRoutes(e)
 	a.reportRoutes(e)
+	a.finishedRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})

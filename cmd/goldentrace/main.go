@@ -24,7 +24,7 @@ func main() {
 	root := &cobra.Command{Use: "goldentrace", Short: "From a circuit to a box of boards", SilenceErrors: true, SilenceUsage: true,
 		CompletionOptions: cobra.CompletionOptions{DisableDefaultCmd: true}}
 	root.AddCommand(serveCommand(false), serveCommand(true), projectCommand(), demoProjectCommand(), checkCommand(), handoffCommand(),
-		landPatternCommand(), partCommand(), depotCommand(), pictureCommand())
+		landPatternCommand(), partCommand(), depotCommand(), pictureCommand(), modelCommand())
 	switch err := root.Execute(); {
 	case err == nil:
 	case errors.Is(err, errFindings):

@@ -12,7 +12,6 @@ import (
 	"github.com/spf13/cobra"
 
 	"goldentrace/core/finished"
-	"goldentrace/core/pour"
 	"goldentrace/core/workbench"
 )
 
@@ -60,13 +59,14 @@ func pictureCommand() *cobra.Command {
 
 // viewOf is a face of the finished board, areas filled anew.
 func viewOf(ctx context.Context, b *workbench.Bench, bottom, parts bool) (*finished.View, error) {
-	board := finished.Board{Doc: b.Doc, Index: b.Index(), Rules: b.Rules()}
-	if len(b.Doc.Pours) > 0 || b.Doc.Board.Teardrops != nil {
-		fills, err := pour.Of(ctx, b.Doc, b.Index(), b.Rules(), nil)
-		if err != nil {
-			return nil, err
-		}
-		board.Fills = fills
+	board, err := finishedOf(ctx, b)
+	if err != nil {
+		return nil, err
 	}
 	return board.View(bottom, parts)
+}
+
+// finishedOf is the board as it will be, areas filled anew.
+func finishedOf(ctx context.Context, b *workbench.Bench) (*finished.Board, error) {
+	return finished.Filled(ctx, b.Doc, b.Index(), b.Rules(), nil)
 }

@@ -8,6 +8,7 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/rules"
+	"goldentrace/core/surface"
 	"goldentrace/core/units"
 )
 
@@ -41,7 +42,7 @@ func (b *Board) widen(ids map[design.ID]bool) {
 	b.eachPart(ids, look)
 }
 
-// height checks how far a part reaches above and below the board. Where it stands in several areas the least height of all counts.
+// height checks how far a part reaches above and below the board.
 func (b *Board) height(p *design.Placed, by kinds) {
 	above, beyond := layout.Heights(b.doc, p)
 	if p.Bottom {
@@ -55,14 +56,7 @@ func (b *Board) height(p *design.Placed, by kinds) {
 		if side.has <= 0 || !by.has(side.kind) {
 			continue
 		}
-		need := int64(0)
-		for _, at := range b.under(p) {
-			who := rules.Subject{Thing: design.APart, Part: p.ID}
-			most := b.rules.For(side.kind, who, b.faces.Outer(side.where == "below"), at).Of(0)
-			if most > 0 && (need == 0 || most < need) {
-				need = most
-			}
-		}
+		need := MostHeight(b.doc, b.rules, p, side.kind)
 		if need == 0 || side.has <= need {
 			continue
 		}
@@ -73,11 +67,24 @@ func (b *Board) height(p *design.Placed, by kinds) {
 	}
 }
 
+// MostHeight is how high a part may reach above or below the board, by the kind of the rule; 0: nothing is said. Where it stands in several
+// areas the least of all counts.
+func MostHeight(d *design.Doc, r *rules.Set, p *design.Placed, kind design.RuleKind) (need int64) {
+	layer := surface.Board{Doc: d}.Outer(kind == design.HeightBelow)
+	for _, at := range under(d, r, p) {
+		most := r.For(kind, rules.Subject{Thing: design.APart, Part: p.ID}, layer, at).Of(0)
+		if most > 0 && (need == 0 || most < need) {
+			need = most
+		}
+	}
+	return need
+}
+
 // under are the places that tell in which areas a part stands: its own, and the corners of its body.
-func (b *Board) under(p *design.Placed) []geom.Point {
+func under(d *design.Doc, r *rules.Set, p *design.Placed) []geom.Point {
 	out := []geom.Point{p.At}
-	if b.rules.ByPlace(design.HeightAbove) || b.rules.ByPlace(design.HeightBelow) {
-		for _, body := range layout.BodiesOf(b.doc, p) {
+	if r.ByPlace(design.HeightAbove) || r.ByPlace(design.HeightBelow) {
+		for _, body := range layout.BodiesOf(d, p) {
 			out = append(out, body.Edge...)
 		}
 	}

@@ -3,6 +3,7 @@
 package finished
 
 import (
+	"context"
 	"errors"
 	"image/color"
 	"slices"
@@ -11,6 +12,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
+	"goldentrace/core/overlay"
 	"goldentrace/core/pour"
 	"goldentrace/core/rules"
 	"goldentrace/core/surface"
@@ -21,7 +23,37 @@ type Board struct {
 	Doc   *design.Doc
 	Index *layout.Index
 	Rules *rules.Set
-	Fills *pour.Fills // what copper areas fill; nil: there are none
+	Fills Fills
+}
+
+// Fills are what copper areas fill, piece beside piece, by layer.
+type Fills map[design.LayerID][]overlay.Area
+
+// FillsOf are those that stay.
+func FillsOf(f *pour.Fills) Fills {
+	out := Fills{}
+	for _, k := range f.Keys() {
+		for _, pieces := range f.Tiles(k) {
+			for _, p := range pieces {
+				out[k.Layer] = append(out[k.Layer], p.Area)
+			}
+		}
+	}
+	return out
+}
+
+// Filled is the board with its copper areas filled from scratch. Progress is told as a share.
+func Filled(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progress func(float64)) (*Board, error) {
+	b := &Board{Doc: d, Index: x, Rules: r}
+	if len(d.Pours) == 0 && d.Board.Teardrops == nil {
+		return b, nil
+	}
+	fills, err := pour.Of(ctx, d, x, r, progress)
+	if err != nil {
+		return nil, err
+	}
+	b.Fills = FillsOf(fills)
+	return b, nil
 }
 
 // Coat is a layer of colour: it covers what its shapes cover, within others where there are any, and not where what is left out is.
@@ -29,7 +61,8 @@ type Coat struct {
 	Name    string
 	Colour  color.NRGBA
 	Shapes  []geom.Shape
-	Within  []geom.Shape // nil: everywhere
+	Areas   []overlay.Area // that lie beside each other, so that no seam is seen
+	Within  []geom.Shape   // nil: everywhere
 	Without []geom.Shape
 }
 
@@ -59,6 +92,17 @@ var (
 // maskShows is how much of what lies beneath the mask hides, of 255.
 const maskShows = 198
 
+// Body is what a material of a part's body looks like.
+func Body(material string) color.NRGBA { return named(material, materials, "body") }
+
+// Plated is what the walls of plated holes look like, by the finish of a face.
+func (b Board) Plated() color.NRGBA {
+	if finish, ok := b.coat(design.FinishLayer, false); ok {
+		return named(finish, finishes, "tin")
+	}
+	return bare
+}
+
 // named finds the colour that a material's name tells.
 func named(material string, known map[string]color.NRGBA, usual string) color.NRGBA {
 	for _, word := range strings.FieldsFunc(strings.ToLower(material), func(r rune) bool { return r < 'a' || r > 'z' }) {
@@ -86,21 +130,8 @@ func (b Board) coat(kind design.LayerKind, bottom bool) (string, bool) {
 	return "", false
 }
 
-var errNoOutline = errors.New("the board has no outline yet, so that nothing of it can be shown")
-
-// areaOf is what a closed line bounds.
-func areaOf(r geom.Ring) geom.Shape {
-	s := geom.Shape{Area: true}
-	for _, p := range r {
-		s.Pts = append(s.Pts, p.A)
-		mid := p.A
-		if p.Round() {
-			mid = p.M
-		}
-		s.Mids = append(s.Mids, mid)
-	}
-	return s
-}
+// ErrNoOutline tells that there is no board to be shown yet.
+var ErrNoOutline = errors.New("the board has no outline yet, so that nothing of it can be shown")
 
 // opens tells whether a hole is seen from a face: that of a via only where it comes out there, is not filled, and the mask leaves it free, for
 // itself or for something else.
@@ -116,37 +147,17 @@ func (b Board) opens(c *layout.Copper, bottom bool, open []geom.Shape) bool {
 	return v.Cover == design.Open || slices.ContainsFunc(open, func(s geom.Shape) bool { return s.Box().Holds(v.At) && s.Holds(v.At) })
 }
 
-// copper is all that lies on an outer layer.
-func (b Board) copper(layer int, bottom bool) (out []geom.Shape, err error) {
+// copper is all that lies on a copper layer; as an outer one it is on a face.
+func (b Board) copper(layer int, bottom bool) (shapes []geom.Shape, areas []overlay.Area) {
 	if b.Doc.Board.Layers() == 1 && !bottom == b.Doc.Board.OnlyBelow() {
 		return nil, nil // the one layer is on the other face
 	}
 	for c := range b.Index.All() {
 		if c.Has(layer) && !c.Bare {
-			out = append(out, c.On(layer))
+			shapes = append(shapes, c.On(layer))
 		}
 	}
-	if b.Fills == nil {
-		return out, nil
-	}
-	for _, k := range b.Fills.Keys() {
-		if k.Layer != b.Doc.Board.At(layer) {
-			continue
-		}
-		for _, is := range b.Fills.Islands(k) {
-			if !is.Stays {
-				continue
-			}
-			areas, err := is.Whole()
-			if err != nil {
-				return nil, err
-			}
-			for _, a := range areas {
-				out = append(out, geom.Shape{Pts: a.One(), Area: true})
-			}
-		}
-	}
-	return out, nil
+	return shapes, b.Fills[b.Doc.Board.At(layer)]
 }
 
 // edgeOfBodies is half the width of the lines around bodies, in nanometres.
@@ -199,23 +210,49 @@ func (b Board) parts(bottom bool, on geom.Box) (out []Coat) {
 	return out
 }
 
+// Inner is the copper of a layer between others, with the holes that go through it.
+func (b Board) Inner(layer int) Coat {
+	copper, fills := b.copper(layer, false)
+	whole, away := b.laminate()
+	for c := range b.Index.All() {
+		if c.Hole > 0 && c.Has(layer) {
+			away = append(away, c.Bore())
+		}
+	}
+	return Coat{"copper", bare, copper, fills, whole, away}
+}
+
+// laminate is what the outline bounds, and what is cut out of it.
+func (b Board) laminate() (whole, away []geom.Shape) {
+	region := b.Doc.Board.Region()
+	for _, h := range region.Holes {
+		away = append(away, h.Filled())
+	}
+	return []geom.Shape{region.Outer.Filled()}, away
+}
+
+// Sheet is the laminate between two copper layers, the upper one at a place, with the holes that go through it.
+func (b Board) Sheet(upper int) Coat {
+	whole, away := b.laminate()
+	last := b.Doc.Board.Layers() - 1
+	for c := range b.Index.All() {
+		if c.Hole > 0 && c.Has(min(max(upper, 0), last)) && c.Has(min(upper+1, last)) {
+			away = append(away, c.Bore())
+		}
+	}
+	return Coat{"laminate", laminate, whole, nil, nil, away}
+}
+
 // View shows a face. A board without an outline has none; parts that stand beside it are left out.
 func (b Board) View(bottom, parts bool) (*View, error) {
 	region := b.Doc.Board.Region()
 	if len(region.Outer) == 0 {
-		return nil, errNoOutline
+		return nil, ErrNoOutline
 	}
 	v := &View{Box: region.Outer.Box(), Bottom: bottom}
-	whole := []geom.Shape{areaOf(region.Outer)}
-	var away []geom.Shape // holes and cut-outs
-	for _, h := range region.Holes {
-		away = append(away, areaOf(h))
-	}
+	whole, away := b.laminate() // away: holes and cut-outs
 	f := surface.Board{Doc: b.Doc, Index: b.Index, Rules: b.Rules}
-	copper, err := b.copper(f.Outer(bottom), bottom)
-	if err != nil {
-		return nil, err
-	}
+	copper, fills := b.copper(f.Outer(bottom), bottom)
 	open, silk := []geom.Shape{}, []geom.Shape{} // none is nowhere, not everywhere
 	for o := range surface.Objects(b.Doc) {
 		for _, p := range f.Openings(o, bottom) {
@@ -230,21 +267,21 @@ func (b Board) View(bottom, parts bool) (*View, error) {
 			away = append(away, c.Bore())
 		}
 	}
-	v.Coats = append(v.Coats, Coat{"laminate", laminate, whole, nil, away}, Coat{"copper", bare, copper, whole, away})
+	v.Coats = append(v.Coats, Coat{"laminate", laminate, whole, nil, nil, away}, Coat{"copper", bare, copper, fills, whole, away})
 	finish, coated := b.coat(design.FinishLayer, bottom)
 	shown := open // where copper is free of mask
 	if mask, ok := b.coat(design.MaskLayer, bottom); ok {
 		c := named(mask, masks, "green")
 		c.A = maskShows
-		v.Coats = append(v.Coats, Coat{"mask", c, whole, nil, append(slices.Clip(open), away...)})
+		v.Coats = append(v.Coats, Coat{"mask", c, whole, nil, nil, append(slices.Clip(open), away...)})
 	} else {
 		shown, open = whole, nil // all copper is free
 	}
 	if coated {
-		v.Coats = append(v.Coats, Coat{"finish", named(finish, finishes, "tin"), copper, shown, away})
+		v.Coats = append(v.Coats, Coat{"finish", named(finish, finishes, "tin"), copper, fills, shown, away})
 	}
 	if ink, ok := b.coat(design.SilkLayer, bottom); ok {
-		v.Coats = append(v.Coats, Coat{"silk", named(ink, inks, "white"), silk, whole, append(slices.Clip(open), away...)})
+		v.Coats = append(v.Coats, Coat{"silk", named(ink, inks, "white"), silk, nil, whole, append(slices.Clip(open), away...)})
 	}
 	if parts {
 		v.Coats = append(v.Coats, b.parts(bottom, v.Box)...)

@@ -153,7 +153,7 @@ func TestThePictureIsWhatTheFilesSay(t *testing.T) {
 				side, layer = "bottom", "copper-2"
 			}
 			copper, mask, silk := read(layer), read("mask-"+side), read("silk-"+side)
-			v, err := finished.Board{Doc: d, Index: x, Rules: r, Fills: fills}.View(bottom, false)
+			v, err := finished.Board{Doc: d, Index: x, Rules: r, Fills: finished.FillsOf(fills)}.View(bottom, false)
 			require.NoError(t, err)
 			img := v.Image(600) // 20 µm a pixel
 			colours := map[string]color.NRGBA{}

@@ -8,6 +8,7 @@ import (
 	"golang.org/x/image/vector"
 
 	"goldentrace/core/geom"
+	"goldentrace/core/overlay"
 )
 
 // MostPixels bounds a picture's longer side.
@@ -62,25 +63,27 @@ func (c *canvas) cover(list []geom.Shape, within image.Rectangle) *image.Alpha {
 			continue
 		}
 		for _, line := range outlines(s) {
-			c.fill(out, line, r)
+			c.fill(out, r, line)
 		}
 	}
 	return out
 }
 
-// fill adds what a line bounds.
-func (c *canvas) fill(out *image.Alpha, line []geom.Point, r image.Rectangle) {
+// fill adds what lines bound, that wind around no place twice.
+func (c *canvas) fill(out *image.Alpha, r image.Rectangle, lines ...[]geom.Point) {
 	z := vector.NewRasterizer(r.Dx(), r.Dy())
-	for i, p := range line {
-		x, y := c.at(p)
-		x, y = x-float32(r.Min.X), y-float32(r.Min.Y)
-		if i == 0 {
-			z.MoveTo(x, y)
-		} else {
-			z.LineTo(x, y)
+	for _, line := range lines {
+		for i, p := range line {
+			x, y := c.at(p)
+			x, y = x-float32(r.Min.X), y-float32(r.Min.Y)
+			if i == 0 {
+				z.MoveTo(x, y)
+			} else {
+				z.LineTo(x, y)
+			}
 		}
+		z.ClosePath()
 	}
-	z.ClosePath()
 	one := image.NewAlpha(image.Rect(0, 0, r.Dx(), r.Dy()))
 	z.Draw(one, one.Rect, image.Opaque, image.Point{})
 	for y := range r.Dy() {
@@ -131,10 +134,14 @@ func (c *canvas) coat(t *Coat) {
 	for _, s := range t.Shapes {
 		box = box.Union(c.pixels(s))
 	}
+	for _, a := range t.Areas {
+		box = box.Union(c.pixels(geom.Shape{Pts: a.Outer, Area: true}))
+	}
 	if box.Empty() {
 		return
 	}
 	cover, without := c.cover(t.Shapes, box), c.cover(t.Without, box)
+	c.fill(cover, box, overlay.Rings(t.Areas)...)
 	var within *image.Alpha
 	if t.Within != nil {
 		within = c.cover(t.Within, box)

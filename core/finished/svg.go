@@ -7,6 +7,7 @@ import (
 	"strconv"
 
 	"goldentrace/core/geom"
+	"goldentrace/core/overlay"
 )
 
 // SVG draws a view as lines and areas, in millimetres.
@@ -39,7 +40,7 @@ func (w *writer) place(p geom.Point) string {
 func hex(c color.NRGBA) string { return fmt.Sprintf("#%02x%02x%02x", c.R, c.G, c.B) }
 
 func (w *writer) coat(i int, t *Coat) {
-	if len(t.Shapes) == 0 {
+	if len(t.Shapes)+len(t.Areas) == 0 {
 		return
 	}
 	open := fmt.Sprintf(`<g id="coat%d" color="%s" fill="%s" stroke="%s" stroke-linecap="round" stroke-linejoin="round"`, i, hex(t.Colour), hex(t.Colour), hex(t.Colour))
@@ -61,6 +62,14 @@ func (w *writer) coat(i int, t *Coat) {
 	for _, s := range t.Shapes {
 		w.shape(s)
 	}
+	if len(t.Areas) > 0 {
+		w.WriteString(`<path stroke="none" d="`)
+		for _, line := range overlay.Rings(t.Areas) {
+			w.line(line)
+			w.WriteString("Z")
+		}
+		w.WriteString(`"/>` + "\n")
+	}
 	w.WriteString("</g>\n")
 }
 
@@ -80,24 +89,23 @@ func (w *writer) shape(s geom.Shape) {
 		fmt.Fprintf(w, `<circle cx="%s" cy="%s" r="%s" stroke="none"/>`, cx, cy, mm(s.R))
 		return
 	}
-	line := s.Pts
-	if s.Mids != nil {
-		line = s.Edges().Flat(chord, false)
-		if !s.Area {
-			line = append(line, s.Pts[len(s.Pts)-1])
-		}
-	}
-	var d bytes.Buffer
-	for i, p := range line {
-		if i == 0 {
-			d.WriteString("M" + w.place(p))
-		} else {
-			d.WriteString("L" + w.place(p))
-		}
-	}
+	line := flat(s)
+	w.WriteString(`<path d="`)
+	w.line(line)
 	if s.Area {
-		fmt.Fprintf(w, `<path d="%sZ" stroke-width="%s"/>`, d.String(), mm(2*s.R))
+		fmt.Fprintf(w, `Z" stroke-width="%s"/>`, mm(2*s.R))
 		return
 	}
-	fmt.Fprintf(w, `<path d="%s" fill="none" stroke-width="%s"/>`, d.String(), mm(2*s.R))
+	fmt.Fprintf(w, `" fill="none" stroke-width="%s"/>`, mm(2*s.R))
+}
+
+// line leads a path along places.
+func (w *writer) line(line []geom.Point) {
+	for i, p := range line {
+		if i == 0 {
+			w.WriteString("M" + w.place(p))
+		} else {
+			w.WriteString("L" + w.place(p))
+		}
+	}
 }

@@ -87,6 +87,19 @@ func (s Shape) Edges() Ring {
 	return out
 }
 
+// Filled is what the closed line bounds.
+func (r Ring) Filled() Shape {
+	s := Shape{Area: true}
+	for _, p := range r {
+		mid := p.A
+		if p.Round() {
+			mid = p.M
+		}
+		s.Pts, s.Mids = append(s.Pts, p.A), append(s.Mids, mid)
+	}
+	return s
+}
+
 // Holds tells whether p lies in the shape.
 func (s Shape) Holds(p Point) bool {
 	g, _, _ := Gap(s, Disc(p, 0))

@@ -71,3 +71,22 @@ func Heights(d *design.Doc, p *design.Placed) (above, beyond int64) {
 	}
 	return above, beyond
 }
+
+// Overhang is how far a part's body reaches beyond the board's outline; 0: it does not, or nothing is known.
+func Overhang(d *design.Doc, p *design.Placed) (far int64) {
+	outline := d.Board.Region().Outer
+	if len(outline) == 0 {
+		return 0
+	}
+	edge := outline.Filled()
+	for _, b := range BodiesOf(d, p) {
+		for i, at := range b.Edge {
+			next := b.Edge[(i+1)%len(b.Edge)]
+			for _, q := range []geom.Point{at, geom.Pt((at.X+next.X)/2, (at.Y+next.Y)/2)} {
+				gap, _, _ := geom.Gap(geom.Disc(q, 0), edge)
+				far = max(far, int64(math.Round(gap)))
+			}
+		}
+	}
+	return far
+}

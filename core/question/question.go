@@ -76,6 +76,7 @@ var kinds = map[string]entry{
 	"pairs":       is[Pairs, [][2]string](),
 	"checks":      is[Checks, *CheckTable](),
 	"checked":     is[Checked, []report.About](),
+	"heights":     is[Heights, []Standing](),
 	"houses":      is[Houses, []HouseSeen](),
 	"limitsTaken": is[LimitsTaken, []edit.LimitTaken](),
 	"timing":      is[Timing, *Diagram](),

@@ -316,3 +316,6 @@ func (p *pours) beneath(net design.ID, at geom.Point, layers uint32) (out layout
 	}
 	return out
 }
+
+// Fills are what copper areas fill now, of the revision that Behind tells.
+func (b *Bench) Fills() *pour.Fills { return b.pours.fills }

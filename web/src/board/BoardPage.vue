@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, onUnmounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import CanvasView from '../canvas/CanvasView.vue'
 import { dots, nudges } from '../canvas/page'
@@ -31,7 +31,12 @@ import RulesView from './rules/RulesView.vue'
 import EscapePanel from './escape/EscapePanel.vue'
 import TouchLegend from './TouchLegend.vue'
 import StackView from './stack/StackView.vue'
+import SightField from './finished/SightField.vue'
+import FinishedBeside from './finished/FinishedBeside.vue'
+import { useFinished } from './finished/useFinished'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
+
+const BoardSpace = defineAsyncComponent(() => import('../space/BoardSpace.vue'))
 
 const props = defineProps<{ project: Project }>()
 const emit = defineEmits<{ where: [Crumb[]] }>()
@@ -150,7 +155,37 @@ function ready() {
   requestAnimationFrame(() => requestAnimationFrame(() => props.project.shown()))
 }
 
+const finished = useFinished(
+  props.project,
+  () => ed.state.sight === 'finished',
+  () => ed.below,
+  () => ed.state.finishedParts,
+)
+watch(finished.picture, () => canvas.value?.refresh('finished'))
+watch([() => ed.finished, () => ed.state.flipped], () => (ed.scene.rearrange(), canvas.value?.redraw()))
+const besideIt = computed(() => ed.state.beside && ed.state.sight !== 'work')
+const spaceAlone = computed(() => ed.state.sight === 'space' && !ed.state.beside)
+const beside = ref<InstanceType<typeof FinishedBeside>>()
+/** What is to be said of the finished board. */
+const says = computed(() => {
+  const { empty, trouble, unfilled } = finished
+  if (trouble.value) return trouble.value
+  if (empty.value) return 'The board has no outline yet.'
+  return unfilled.value ? 'copper areas are being filled' : ''
+})
+function pickInSpace(id: number, more: boolean) {
+  ed.take('select')
+  if (!more) ed.pickOnly(id ? [id] : [])
+  else if (id && !ed.selection.delete(id)) ed.selection.add(id)
+}
+
 const sheets = [
+  {
+    name: 'finished',
+    order: 0.5,
+    empty: () => !ed.finished || !finished.picture.value,
+    paint: (pen: Pen, box: Box) => finished.picture.value!.paint(pen, box),
+  },
   dots(() => ed.look().colours, () => ({ pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })), // prettier-ignore
   { name: 'net', order: 100, empty: () => !props.project.lit.value, paint: (pen: Pen, box: Box) => drawNet(ed, pen, box) },
   {
@@ -283,6 +318,10 @@ const commands: Command[] = [
     group: 'See',
     run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
   },
+  { id: 'finished', title: 'The board as it will be, or in work', keys: 'V', group: 'See', run: () => ed.see(ed.state.sight === 'finished' ? 'work' : 'finished') }, // prettier-ignore
+  { id: 'space', title: 'The board in space, or in work', keys: 'U', group: 'See', run: () => ed.see(ed.state.sight === 'space' ? 'work' : 'space') }, // prettier-ignore
+  { id: 'beside', title: 'What is seen otherwise stands beside the board in work', keys: 'Shift U', group: 'See', run: () => (ed.state.beside = !ed.state.beside) }, // prettier-ignore
+  { id: 'flip', title: 'See the board from below, or from above', keys: 'Shift M', group: 'See', run: () => ed.flipView() },
   ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
     id: 'layer' + n,
     title: `Copper layer ${n}`,
@@ -304,9 +343,22 @@ defineExpose({ ed })
 </script>
 
 <template>
-  <DrawingFrame ref="strip" :ed="ed" :hand="hand" :grid="taste.boardGrid" @grid="nextGrid" @focus="canvas?.focus()">
+  <DrawingFrame
+    ref="strip"
+    :ed="ed"
+    :hand="hand"
+    :away="spaceAlone"
+    :hint="
+      spaceAlone ? 'drag turns · wheel comes nearer · click picks · 1 to 6 from the sides · Home · U board in work' : undefined
+    "
+    :grid="taste.boardGrid"
+    @grid="nextGrid"
+    @focus="canvas?.focus()"
+  >
     <CanvasView
       ref="canvas"
+      :class="{ half: besideIt }"
+      :mirror="ed.state.flipped"
       :scene="ed.scene"
       label="Board"
       :ground="() => ed.look().colours.paper"
@@ -316,6 +368,22 @@ defineExpose({ ed })
       :cursor="ed.picks ? 'default' : 'crosshair'"
       v-on="hand.on"
       @ready="ready"
+      @seen="beside?.follow($event)"
+    />
+    <FinishedBeside
+      v-if="besideIt && ed.state.sight === 'finished'"
+      ref="beside"
+      class="otherhalf"
+      :editor="ed"
+      :picture="finished.picture.value"
+      @follow="canvas && beside?.follow(canvas.view)"
+    />
+    <BoardSpace
+      v-if="ed.state.sight === 'space'"
+      :class="{ otherhalf: besideIt }"
+      :project="project"
+      :picked="[...ed.selection]"
+      @pick="pickInSpace"
     />
     <LayerLadder :project="project" :editor="ed" />
     <HopTable :editor="ed" />
@@ -326,8 +394,17 @@ defineExpose({ ed })
       :editor="ed"
       @place="(s) => goTo({ minX: s.at.x, minY: s.at.y, maxX: s.at.x, maxY: s.at.y })"
     />
-    <div class="topright">
-      <LinksChip :project="project" :editor="ed" :empty="empty" />
+    <div class="topright" :class="{ mid: besideIt }">
+      <SightField
+        v-if="!empty || begun"
+        :project="project"
+        :editor="ed"
+        :below="ed.below"
+        :rev="finished.rev.value"
+        :behind="finished.behind.value"
+        :says="says"
+      />
+      <LinksChip v-if="!spaceAlone" :project="project" :editor="ed" :empty="empty" />
       <v-btn v-if="stages.differences && !empty" size="small" class="float stale" @click="ed.state.carrying = true">
         {{ stages.differences }} {{ stages.differences === 1 ? 'difference' : 'differences' }} to the circuit · carry
       </v-btn>
@@ -400,12 +477,23 @@ defineExpose({ ed })
   gap: 8px;
 }
 .topright {
+  z-index: 6;
   position: absolute;
   right: 12px;
   top: 12px;
   display: flex;
   gap: 8px;
-  z-index: 4;
+  align-items: flex-start;
+}
+.half {
+  right: 50%;
+}
+.otherhalf {
+  left: 50%;
+  border-left: 1px solid rgba(var(--v-border-color), 0.5);
+}
+.topright.mid {
+  right: calc(50% + 12px);
 }
 .stale.v-btn {
   border: 1px solid rgb(var(--v-theme-error));

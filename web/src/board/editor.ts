@@ -62,6 +62,10 @@ export class BoardEditor extends Stage {
     warning: '',
     layer: 0, // the id of the copper layer in work
     hidden: [] as number[],
+    sight: 'work' as 'work' | 'finished' | 'space', // how the board is seen
+    beside: false, // what is not the board in work is seen beside it
+    finishedParts: true, // the finished board is seen with its parts
+    flipped: false, // the board is seen from below
     links: 'all' as 'all' | 'picked' | 'class' | 'none',
     linkClass: '',
     hideSupplies: false,
@@ -152,6 +156,25 @@ export class BoardEditor extends Stage {
     if (this.position(n) < 0) return
     this.state.layer = n
     this.state.hidden = this.state.hidden.filter((h) => h !== n)
+    this.scene.rearrange()
+  }
+
+  /** Shows the board otherwise, or as it is worked on again. */
+  see(sight: 'work' | 'finished' | 'space') {
+    this.state.sight = sight
+    this.scene.rearrange()
+  }
+  /** Whether the finished board takes the place of the one in work. */
+  get finished() {
+    return this.state.sight === 'finished' && !this.state.beside
+  }
+  /** Whether the board is seen, or worked on, from below. */
+  get below() {
+    const c = this.copper
+    return this.state.flipped || (c.length > 1 && this.state.layer === c[c.length - 1].id)
+  }
+  flipView() {
+    this.state.flipped = !this.state.flipped
     this.scene.rearrange()
   }
 

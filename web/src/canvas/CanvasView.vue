@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core'
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Point } from '../live/wire.gen'
 import { penAt } from './pen'
 import { Plates, type Sheet } from './plates'
@@ -24,8 +24,19 @@ const props = defineProps<{
   alpha?: (layer: string) => number
   overlay: (pen: Pen, view: Viewport) => void
   cursor?: string
+  /** It is seen from below. */
+  mirror?: boolean
 }>()
-const emit = defineEmits<{ move: [Hand]; down: [Hand]; up: [Hand]; double: [Hand]; leave: []; ready: []; menu: [Hand] }>()
+const emit = defineEmits<{
+  move: [Hand]
+  down: [Hand]
+  up: [Hand]
+  double: [Hand]
+  leave: []
+  ready: []
+  menu: [Hand]
+  seen: [Viewport]
+}>()
 
 const root = ref<HTMLDivElement>()
 const base = ref<HTMLCanvasElement>()
@@ -70,7 +81,8 @@ function tick() {
   if (!base.value || view.width <= 1) return
   align()
   const k = view.scale * dpr
-  const moved = drawn.cx !== view.cx || drawn.cy !== view.cy || drawn.scale !== view.scale
+  view.mirror = !!props.mirror
+  const moved = drawn.mirror !== view.mirror || drawn.cx !== view.cx || drawn.cy !== view.cy || drawn.scale !== view.scale
   if (drawn.scale !== view.scale) zoomed = performance.now()
   const wait = plates.stretched(view) && plates.lastCost > quick ? rest - (performance.now() - zoomed) : 0
   const more = plates.show(base.value.getContext('2d', { alpha: false })!, view, wait <= 0)
@@ -83,10 +95,11 @@ function tick() {
     const ctx = over.value!.getContext('2d')!
     ctx.setTransform(1, 0, 0, 1, 0, 0)
     ctx.clearRect(0, 0, over.value!.width, over.value!.height)
-    const [left, top] = [view.cx * k - over.value!.width / 2, -view.cy * k - over.value!.height / 2]
-    props.overlay(penAt(ctx, view.scale, dpr, left, top), view)
+    const [left, top] = [view.way * view.cx * k - over.value!.width / 2, -view.cy * k - over.value!.height / 2]
+    props.overlay(penAt(ctx, view.scale, dpr, left, top, view.mirror), view)
     wantOver = false
-    root.value!.dataset.view = [view.cx, view.cy, view.scale].join(' ') // where a place of the drawing stands on the screen
+    root.value!.dataset.view = [view.cx, view.cy, view.scale, view.way].join(' ') // where a place of the drawing stands on the screen
+    if (moved) emit('seen', view)
   }
   root.value!.dataset.painting = more ? 'yes' : 'no'
 }
@@ -104,6 +117,18 @@ function renew(sheet: string) {
   plates.renew(sheet)
   redraw()
 }
+
+/** The same, without a moment of nothing. */
+function refresh(sheet: string) {
+  plates.refresh(sheet)
+  redraw()
+}
+/** Shows the same as another canvas. */
+function follow(v: Viewport) {
+  Object.assign(view, { cx: v.cx, cy: v.cy, scale: v.scale })
+  redraw()
+}
+watch(() => props.mirror, redraw) // prettier-ignore
 
 function hand(e: PointerEvent | MouseEvent): Hand {
   const r = root.value!.getBoundingClientRect()
@@ -188,6 +213,8 @@ defineExpose({
   view,
   redraw,
   renew,
+  refresh,
+  follow,
   show,
   reveal,
   request,

@@ -1,3 +1,6 @@
+/** The other end of a text: seen from below, what is aligned to the left is so to the right. */
+const other: Partial<Record<CanvasTextAlign, CanvasTextAlign>> = { left: 'right', right: 'left', start: 'end', end: 'start' }
+
 /** What a drawing routine gets: the context in millimetres, y up, and a pixel in millimetres. */
 export interface Pen {
   ctx: CanvasRenderingContext2D
@@ -12,10 +15,13 @@ export interface Pen {
   ): void
 }
 
-/** A pen for a context whose left upper corner lies at a place of the drawing, in device pixels of the scale. */
-export function penAt(ctx: CanvasRenderingContext2D, scale: number, dpr: number, left: number, top: number): Pen {
+/**
+ * A pen for a context whose left upper corner lies at a place of the drawing, in device pixels of the scale. Mirrored, x goes to the left, and
+ * left is counted from where x is 0 all the same.
+ */
+export function penAt(ctx: CanvasRenderingContext2D, scale: number, dpr: number, left: number, top: number, mirror = false): Pen {
   const mm = scale * 1e6
-  ctx.setTransform(mm * dpr, 0, 0, -mm * dpr, -left, -top)
+  ctx.setTransform((mirror ? -1 : 1) * mm * dpr, 0, 0, -mm * dpr, -left, -top)
   ctx.lineCap = 'round'
   ctx.lineJoin = 'round'
   const px = 1 / mm
@@ -28,9 +34,10 @@ export function penAt(ctx: CanvasRenderingContext2D, scale: number, dpr: number,
       ctx.translate(x, y)
       if (o.angle) ctx.rotate((o.angle * Math.PI) / 180)
       const k = size / 20
-      ctx.scale(k, -k)
+      ctx.scale(mirror ? -k : k, -k)
       ctx.font = `${o.weight ?? 400} 20px ${o.mono === false ? 'Barlow' : "'JetBrains Mono'"}`
-      ctx.textAlign = o.align ?? 'center'
+      const align = o.align ?? 'center'
+      ctx.textAlign = mirror ? (other[align] ?? align) : align
       ctx.textBaseline = 'middle'
       if (o.colour) ctx.fillStyle = o.colour
       ctx.fillText(s, 0, 1)

@@ -50,6 +50,7 @@ export class Plates {
   /** Whether all in view is painted. */
   private done = false
   private scale = 0
+  private mirror = false
   private clock = 0
   /** What is shown now: where, and how the layers lay. */
   private shown: { left: number; top: number; arranged: string } | null = null
@@ -84,6 +85,11 @@ export class Plates {
     this.shown = null
   }
 
+  /** The same, but what was painted of it is shown until it is. */
+  refresh(sheet: string) {
+    for (const t of this.tiles.get(sheet)?.values() ?? []) t.stale = 'all'
+  }
+
   private layers() {
     const sheets = this.sheets()
     const all = [...this.scene.layers().map((name) => ({ name, order: this.scene.order(name) })), ...sheets]
@@ -92,6 +98,7 @@ export class Plates {
 
   private box(x: number, y: number, w: number, h: number): Box {
     const k = this.scale * this.dpr
+    if (this.mirror) return { minX: -(x + w) / k, maxX: -x / k, minY: -(y + h) / k, maxY: -y / k }
     return { minX: x / k, maxX: (x + w) / k, minY: -(y + h) / k, maxY: -y / k }
   }
 
@@ -104,8 +111,9 @@ export class Plates {
     const k = this.scale * this.dpr
     const grow = 4 * this.dpr
     for (const { layer, box } of this.scene.stale) {
-      const [x0, y0] = [Math.floor(box.minX * k - grow), Math.floor(-box.maxY * k - grow)]
-      const [x1, y1] = [Math.ceil(box.maxX * k + grow), Math.ceil(-box.minY * k + grow)]
+      const [from, to] = this.mirror ? [-box.maxX, -box.minX] : [box.minX, box.maxX]
+      const [x0, y0] = [Math.floor(from * k - grow), Math.floor(-box.maxY * k - grow)]
+      const [x1, y1] = [Math.ceil(to * k + grow), Math.ceil(-box.minY * k + grow)]
       for (const t of this.tiles.get(layer)?.values() ?? []) {
         const x = Math.max(x0, t.x * side)
         const y = Math.max(y0, t.y * side)
@@ -148,11 +156,15 @@ export class Plates {
    * is. It tells whether more is to be painted.
    */
   show(ctx: CanvasRenderingContext2D, view: Viewport, paint: boolean): boolean {
+    if (this.mirror !== view.mirror) {
+      this.forget()
+      this.mirror = view.mirror
+    }
     this.follow()
     if (!this.scale || paint) this.rescale(ctx, view.scale)
     const { width, height } = ctx.canvas
     const k = view.scale * this.dpr
-    const left = Math.round(view.cx * k - width / 2)
+    const left = Math.round(view.way * view.cx * k - width / 2)
     const top = Math.round(-view.cy * k - height / 2)
     this.clock++
     if (view.scale !== this.scale) {
@@ -256,7 +268,7 @@ export class Plates {
     ctx.clip()
     ctx.clearRect(rx, ry, w, h)
     if (!empty) {
-      const pen = penAt(ctx, this.scale, this.dpr, t.x * side, t.y * side)
+      const pen = penAt(ctx, this.scale, this.dpr, t.x * side, t.y * side, this.mirror)
       if (sheet) sheet.paint(pen, box)
       else this.scene.paint(layer, pen, box)
     }

@@ -516,6 +516,13 @@ export interface DepotManner {
   answers: string
 }
 
+export interface Finish {
+  rev: number
+  behind?: boolean
+  empty?: boolean
+  view?: Painted
+}
+
 export interface Query {
   words?: string
   numbers?: string[]
@@ -1625,7 +1632,7 @@ export interface Hit {
   at: Point
 }
 
-export interface Finish {
+export interface QuestionFinish {
   from: Point
   begun: Point
   layer: number
@@ -1687,6 +1694,20 @@ export interface Gap {
   open: number
   width?: number
   fills?: number
+}
+
+export interface Heights {
+}
+
+export interface Standing {
+  part: number
+  designator: string
+  bottom?: boolean
+  above: number
+  below: number
+  over: number
+  mostAbove?: number
+  mostBelow?: number
 }
 
 export interface HolesOf {
@@ -2416,6 +2437,12 @@ export interface Line {
   hint?: string
 }
 
+export interface Painted {
+  bottom?: boolean
+  box: Box
+  coats: PaintedCoat[]
+}
+
 export interface OrderingRow {
   number: string
   maker: string
@@ -3027,6 +3054,17 @@ export interface Cost {
   total: number
 }
 
+export interface PaintedCoat {
+  name: string
+  colour: string
+  opacity: number
+  cells: PaintedCell[]
+  areas?: string
+  within?: PaintedCell[]
+  all?: boolean
+  without?: PaintedCell[]
+}
+
 export interface Property {
   name: string
   unit?: string
@@ -3236,6 +3274,12 @@ export interface Step {
   apart?: number
 }
 
+export interface PaintedCell {
+  box: Box
+  fill?: string
+  lines?: PaintedLine[]
+}
+
 export interface Break {
   from: number
   price: number
@@ -3272,6 +3316,11 @@ export interface HouseFound {
   at: Point
   layer?: number
   objects?: number[]
+}
+
+export interface PaintedLine {
+  width: number
+  path: string
 }
 
 /** Every object by its kind. */
@@ -3484,11 +3533,12 @@ export interface Questions {
   escape: { asks: QuestionEscape; answers: EscapeSeen }
   families: { asks: Families; answers: Family[] }
   find: { asks: Find; answers: Hit[] }
-  finish: { asks: Finish; answers: Finished }
+  finish: { asks: QuestionFinish; answers: Finished }
   footNamed: { asks: FootprintNamed; answers: NamedFootprint }
   footprint: { asks: FootprintLook; answers: FootprintShown }
   foresee: { asks: Foresee; answers: Foreseen }
   gaps: { asks: Gaps; answers: Gap[] }
+  heights: { asks: Heights; answers: Standing[] }
   holes: { asks: HolesOf; answers: HolesSeen }
   hopOf: { asks: HopOf; answers: HopMade }
   houses: { asks: Houses; answers: HouseSeen[] }

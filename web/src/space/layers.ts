@@ -1,0 +1,77 @@
+import * as THREE from 'three'
+import type { Extras } from './boardModel'
+import { sectionOf } from './section'
+
+/** A layer of the board: its upper and lower side and what lies between them. */
+export interface Layer {
+  kind: Extras['kind']
+  level: number
+  node: THREE.Group
+  upper?: THREE.Mesh
+  lower?: THREE.Mesh
+  side?: THREE.Mesh
+}
+
+/** How far layers are moved apart at most, in millimetres. */
+const most = 5
+
+/** The layers of the board, moved apart or cut through. */
+export class Layers {
+  readonly root = new THREE.Group()
+  private readonly caps = new THREE.Group()
+  private apart = 0
+
+  constructor(private readonly list: Layer[]) {
+    list.sort((a, b) => a.level - b.level)
+    for (const l of list) this.root.add(l.node)
+    this.root.add(this.caps)
+  }
+
+  /** Only what can be seen from above or from below is drawn. */
+  seenFrom(above: boolean) {
+    const of = (kind: Layer['kind']) => {
+      const all = this.list.filter((l) => l.kind === kind)
+      return above ? all[0] : all[all.length - 1]
+    }
+    const [sheet, copper] = [of('laminate'), of('copper')]
+    const first = this.list.find((l) => l.kind === 'laminate')!.level
+    for (const l of this.list) {
+      const whole = l.kind === 'laminate' || l.kind === 'walls'
+      const outer = l === sheet || l === copper || l.kind === 'walls' || (l.kind === 'coat' && l.level < first === above)
+      const show = (m: THREE.Mesh | undefined, closed: boolean, apart: boolean) =>
+        m && (m.visible = this.apart > 0 ? apart : closed)
+      l.node.visible = !this.apart || l.kind !== 'walls'
+      show(l.upper, outer && (above || l.kind === 'walls'), above)
+      show(l.lower, outer && (!above || l.kind === 'walls'), !above)
+      show(l.side, whole, l.kind === 'laminate')
+    }
+  }
+
+  private offset(level: number) {
+    return ((this.list.length - 1) / 2 - level) * this.apart * most
+  }
+  /** How far what stands on the board above or below it is moved. */
+  beyond(bottom: boolean) {
+    return this.offset(bottom ? this.list.length : -1)
+  }
+
+  arrange(apart: number, cut: { along: 'x' | 'y'; at: number; beyond: boolean } | null) {
+    this.apart = apart
+    for (const l of this.list) l.node.position.z = this.offset(l.level)
+    for (const c of [...this.caps.children] as THREE.Mesh[]) {
+      c.geometry.dispose()
+      ;(c.material as THREE.Material).dispose()
+      this.caps.remove(c)
+    }
+    if (!cut) return
+    this.root.updateMatrixWorld(true)
+    for (const l of this.list) {
+      const cap = l.upper && l.lower && sectionOf(l.upper, l.lower, cut.along, cut.at)
+      if (!cap) continue
+      const { color } = l.upper!.material as THREE.MeshLambertMaterial
+      const mesh = new THREE.Mesh(cap, new THREE.MeshLambertMaterial({ color, side: THREE.DoubleSide }))
+      mesh.position[cut.along] = cut.beyond ? -2e-3 : 2e-3 // just on the side that stays
+      this.caps.add(mesh)
+    }
+  }
+}
