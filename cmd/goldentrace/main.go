@@ -20,12 +20,17 @@ const (
 // errFindings ends a check that found something; it was said already.
 var errFindings = errors.New("findings")
 
-func main() {
+// command is the program with all that it can be asked to do.
+func command() *cobra.Command {
 	root := &cobra.Command{Use: "goldentrace", Short: "From a circuit to a box of boards", SilenceErrors: true, SilenceUsage: true,
 		CompletionOptions: cobra.CompletionOptions{DisableDefaultCmd: true}}
 	root.AddCommand(serveCommand(false), serveCommand(true), projectCommand(), demoProjectCommand(), checkCommand(), handoffCommand(),
 		landPatternCommand(), partCommand(), depotCommand(), pictureCommand(), modelCommand())
-	switch err := root.Execute(); {
+	return root
+}
+
+func main() {
+	switch err := command().Execute(); {
 	case err == nil:
 	case errors.Is(err, errFindings):
 		os.Exit(exitFindings)

@@ -43,6 +43,15 @@ type Asset struct {
 	Width  int    `json:"width"` // in pixels, or in the drawing's own units
 	Height int    `json:"height"`
 	Data   []byte `json:"data"`
+	Reach  *Reach `json:"reach,omitempty"` // of a body in space
+}
+
+// Reach is the room that a body in space takes over its footprint, heights above the board's surface. Lengths are nanometres.
+type Reach struct {
+	Min  geom.Point `json:"min"`
+	Max  geom.Point `json:"max"`
+	From int64      `json:"from"`
+	To   int64      `json:"to"`
 }
 
 // LargestAsset is the most bytes of a picture.

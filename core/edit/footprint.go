@@ -234,6 +234,9 @@ func (c *GiveModel) Apply(tx *Tx) error {
 	if err != nil {
 		return fmt.Errorf("the file %s cannot be the body: %w", c.Name, err)
 	}
+	if a.Reach == nil {
+		return fmt.Errorf("the file %s cannot be the body: it has no size, or one of more than a metre; glTF counts in metres", c.Name)
+	}
 	a.ID = tx.Doc.NewID()
 	if err := tx.Put(a); err != nil {
 		return err

@@ -2,6 +2,8 @@ package edit_test
 
 import (
 	"encoding/base64"
+	"encoding/binary"
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -178,21 +180,39 @@ func TestPictureBeneath(t *testing.T) {
 	assert.Nil(t, s.Doc.Assets[asset], "the picture goes with its footprint")
 }
 
-// oneTriangle is the least binary glTF there is: header, length of its scene, and the scene (glTF 2.0, section 4.4).
-var oneTriangle = append([]byte("glTF\x02\x00\x00\x00\x54\x00\x00\x00\x40\x00\x00\x00JSON"),
-	`{"asset":{"version":"2.0"},"meshes":[{"primitives":[]}]}        `...)
+// block is a binary glTF (2.0, section 4.4) that says of its places that they lie between the corners, in metres with y up.
+func block(lo, hi [3]float64) []byte {
+	scene := fmt.Sprintf(`{"asset":{"version":"2.0"},"scene":0,"scenes":[{"nodes":[0]}],"nodes":[{"mesh":0}],"meshes":[{"primitives":[{"attributes":{"POSITION":0}}]}],`+
+		`"accessors":[{"componentType":5126,"count":3,"type":"VEC3","min":[%g,%g,%g],"max":[%g,%g,%g]}]}`, lo[0], lo[1], lo[2], hi[0], hi[1], hi[2])
+	for len(scene)%4 != 0 {
+		scene += " "
+	}
+	u32 := binary.LittleEndian.AppendUint32
+	out := u32(u32(u32([]byte("glTF"), 2), uint32(20+len(scene))), uint32(len(scene)))
+	return append(append(out, "JSON"...), scene...)
+}
+
+// aBlock is 4 mm wide, 2 mm deep and 3 mm high.
+var aBlock = block([3]float64{-0.002, 0, -0.0015}, [3]float64{0.002, 0.003, 0.0005})
 
 func TestBodyFromAFile(t *testing.T) {
 	s := newShop(t)
 	s.do(&edit.PutFootprint{Name: "F"})
 	id := s.Doc.Footprint("F").ID
-	s.do(&edit.GiveModel{Footprint: id, Name: "case.glb", Data: oneTriangle})
+	s.do(&edit.GiveModel{Footprint: id, Name: "case.glb", Data: aBlock})
 	first := s.Doc.Footprint("F").Model
 	require.NotNil(t, s.Doc.Assets[first])
-	assert.Equal(t, oneTriangle, s.Doc.Assets[first].Data)
+	assert.Equal(t, aBlock, s.Doc.Assets[first].Data)
+	assert.Equal(t, &design.Reach{Min: geom.Pt(-2_000_000, -500_000), Max: geom.Pt(2_000_000, 1_500_000), From: 0, To: 3_000_000}, s.Doc.Assets[first].Reach,
+		"what is behind in the file lies at the top")
 	s.refuses(&edit.GiveModel{Footprint: id, Name: "case.step", Data: []byte("ISO-10303-21; and so on, long enough")}, "case.step cannot be the body: it is not a binary glTF file")
-	s.refuses(&edit.GiveModel{Footprint: 999, Name: "case.glb", Data: oneTriangle}, "no such footprint")
-	s.do(&edit.GiveModel{Footprint: id, Name: "other.glb", Data: oneTriangle})
+	for what, body := range map[string][]byte{"flat": block([3]float64{0, 0, 0}, [3]float64{1e-3, 0, 1e-3}),
+		"in millimetres": block([3]float64{0, 0, 0}, [3]float64{4, 3, 2}), "without places": []byte("glTF\x02\x00\x00\x00\x54\x00\x00\x00\x40\x00\x00\x00JSON" +
+			`{"asset":{"version":"2.0"},"meshes":[{"primitives":[]}]}        `)} {
+		s.refuses(&edit.GiveModel{Footprint: id, Name: what, Data: body}, what+" cannot be the body: it has no size, or one of more than a metre")
+	}
+	s.refuses(&edit.GiveModel{Footprint: 999, Name: "case.glb", Data: aBlock}, "no such footprint")
+	s.do(&edit.GiveModel{Footprint: id, Name: "other.glb", Data: aBlock})
 	assert.Nil(t, s.Doc.Assets[first], "nothing shows it any more")
 	assert.Equal(t, "other.glb", s.Doc.Assets[s.Doc.Footprint("F").Model].Name)
 	s.do(&edit.SetFootprint{Footprint: id, NoModel: true})

@@ -3,6 +3,7 @@
 package finished
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"image/color"
@@ -176,21 +177,17 @@ func (b Board) parts(bottom bool, on geom.Box) (out []Coat) {
 			list = append(list, standing{p, high})
 		}
 	}
-	slices.SortStableFunc(list, func(x, y standing) int { return int(x.high-y.high) / 1000 })
+	slices.SortFunc(list, func(x, y standing) int { return cmp.Or(cmp.Compare(x.high, y.high), cmp.Compare(x.p.ID, y.p.ID)) })
 	for _, s := range list {
 		f := b.Doc.Footprint(s.p.Footprint)
 		if f == nil {
 			continue
 		}
 		bodies := layout.BodiesOf(b.Doc, s.p)
-		order := make([]int, len(bodies))
-		for i := range order {
-			order[i] = i
-		}
-		slices.SortStableFunc(order, func(i, j int) int { return int(bodies[i].To-bodies[j].To) / 1000 })
-		for _, i := range order {
-			c := named(f.Solids[i].Material, materials, "body")
-			shape := geom.Shape{Pts: bodies[i].Edge, Area: true}
+		slices.SortStableFunc(bodies, func(x, y layout.Body) int { return cmp.Compare(x.To, y.To) })
+		for _, body := range bodies {
+			c := Body(body.Material)
+			shape := geom.Shape{Pts: body.Edge, Area: true}
 			if n := len(out); n > 0 && out[n-1].Colour == c && out[n-1].Name == s.p.Designator {
 				out[n-1].Shapes = append(out[n-1].Shapes, shape)
 			} else {

@@ -12,6 +12,7 @@ import (
 type Body struct {
 	Edge     []geom.Point
 	From, To int64
+	Material string // "": its file says
 }
 
 // chordOfBody is how far the straight sides of a body may stray from its round ones.
@@ -20,13 +21,20 @@ const chordOfBody = 10_000
 // roundSides is how many sides stand for the circle of a ball or a rod's end.
 const roundSides = 16
 
-// BodiesOf are the pieces of a part's body; none: its footprint says nothing of it.
+// BodiesOf are the pieces of a part's body; none: its footprint says nothing of it. Of a body from a file the room that it takes is known alone.
 func BodiesOf(d *design.Doc, p *design.Placed) (out []Body) {
 	f := d.Footprint(p.Footprint)
 	if f == nil {
 		return nil
 	}
 	t := p.Pose()
+	if a := d.Assets[f.Model]; a != nil && f.Model != 0 {
+		if r := a.Reach; r != nil {
+			edge := []geom.Point{r.Min, geom.Pt(r.Max.X, r.Min.Y), r.Max, geom.Pt(r.Min.X, r.Max.Y)}
+			out = append(out, Body{t.ApplyAll(edge), r.From, r.To, ""})
+		}
+		return out
+	}
 	for i := range f.Solids {
 		s := &f.Solids[i]
 		var edge []geom.Point
@@ -38,7 +46,7 @@ func BodiesOf(d *design.Doc, p *design.Placed) (out []Body) {
 		default:
 			edge = rodFromAbove(s.A, s.B, float64(s.To-s.From)/2)
 		}
-		out = append(out, Body{t.ApplyAll(edge), s.From, s.To})
+		out = append(out, Body{t.ApplyAll(edge), s.From, s.To, s.Material})
 	}
 	return out
 }

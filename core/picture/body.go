@@ -5,9 +5,12 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"math"
 	"strings"
 
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/gltf"
 )
 
 // ReadBody reads a body in space from a binary glTF 2.0 file, and refuses what is not whole, or would fetch anything from elsewhere.
@@ -63,8 +66,35 @@ func ReadBody(name string, data []byte) (*design.Asset, error) {
 			return nil, errors.New("a picture of it lies elsewhere; a file that holds all is needed")
 		}
 	}
-	a := &design.Asset{Name: name, Type: "glb", Data: data}
+	a := &design.Asset{Name: name, Type: "glb", Data: data, Reach: reach(data)}
 	check := *a
 	check.ID = 1
 	return a, check.Valid()
+}
+
+// largestBody is how far a body may reach each way, in metres: what reaches further is not told of.
+const largestBody = 1
+
+// reach is the room that a body takes; nil: its file does not tell, or it has no size, or is far too large. The file's lengths are metres and
+// its y goes up from the board, its z towards the lower edge.
+func reach(data []byte) *design.Reach {
+	f, err := gltf.Read(data)
+	if err != nil {
+		return nil
+	}
+	lo, hi, ok := f.Box()
+	if !ok {
+		return nil
+	}
+	nm := func(m float64) int64 { return int64(math.Round(m * 1e9)) }
+	for i := range 3 {
+		if !(lo[i] >= -largestBody && hi[i] <= largestBody) { // nor is what is no number
+			return nil
+		}
+	}
+	r := &design.Reach{Min: geom.Pt(nm(lo[0]), nm(-hi[2])), Max: geom.Pt(nm(hi[0]), nm(-lo[2])), From: nm(lo[1]), To: nm(hi[1])}
+	if r.From == r.To || r.Min.X == r.Max.X || r.Min.Y == r.Max.Y {
+		return nil
+	}
+	return r
 }

@@ -144,9 +144,9 @@ func rod(a, b geom.Point, from, to int64) (out gltf.Primitive) {
 	}
 	for i := range uint32(around) {
 		j := (i + 1) % around
-		out.Corners = append(out.Corners, i, i+around, j+around, i, j+around, j)
+		out.Corners = append(out.Corners, i, j+around, i+around, i, j, j+around)
 		if i > 0 && j > 0 {
-			out.Corners = append(out.Corners, 0, i, j, around, j+around, i+around)
+			out.Corners = append(out.Corners, 0, j, i, around, i+around, j+around)
 		}
 	}
 	return out
