@@ -207,9 +207,9 @@ func (b Board) parts(bottom bool, on geom.Box) (out []Coat) {
 	return out
 }
 
-// Inner is the copper of a layer between others, with the holes that go through it.
-func (b Board) Inner(layer int) Coat {
-	copper, fills := b.copper(layer, false)
+// Copper is all of a copper layer, with the holes that go through it.
+func (b Board) Copper(layer int) Coat {
+	copper, fills := b.copper(layer, b.Doc.Board.OnlyBelow())
 	whole, away := b.laminate()
 	for c := range b.Index.All() {
 		if c.Hole > 0 && c.Has(layer) {

@@ -20,7 +20,6 @@ import (
 	"goldentrace/core/geom"
 	"goldentrace/core/gltf"
 	"goldentrace/core/overlay"
-	"goldentrace/core/surface"
 )
 
 // chord is how far straight lines may stray from arcs in the model.
@@ -48,7 +47,6 @@ type maker struct {
 	scene *gltf.Scene
 	looks map[look]int
 	nodes []int
-	faces map[bool]map[string]finished.Coat // by whether it is the lower one
 }
 
 // look is a material of the scene.
@@ -71,7 +69,7 @@ type layer struct {
 
 // Model makes the board as a GLB file. Progress is told as a share.
 func Model(ctx context.Context, name string, b finished.Board, progress func(float64)) (file []byte, err error) {
-	m := &maker{Board: b, scene: gltf.New("Golden Trace"), looks: map[look]int{}, faces: map[bool]map[string]finished.Coat{}}
+	m := &maker{Board: b, scene: gltf.New("Golden Trace"), looks: map[look]int{}}
 	list, err := m.layers()
 	if err != nil {
 		return nil, err
@@ -202,9 +200,6 @@ func (m *maker) add(kind, name string, level int, id design.LayerID, list []gltf
 
 // face is what a face of the board looks like, coat by coat.
 func (m *maker) face(bottom bool) (map[string]finished.Coat, error) {
-	if coats := m.faces[bottom]; coats != nil {
-		return coats, nil
-	}
 	v, err := m.View(bottom, false)
 	if err != nil {
 		return nil, err
@@ -213,29 +208,19 @@ func (m *maker) face(bottom bool) (map[string]finished.Coat, error) {
 	for _, t := range v.Coats {
 		coats[t.Name] = t
 	}
-	m.faces[bottom] = coats
 	return coats, nil
 }
 
 // layers are those of the whole board, from the top.
 func (m *maker) layers() (out []*layer, err error) {
-	for _, step := range []func() ([]*layer, error){m.above, m.within, m.below} {
-		list, err := step()
-		if err != nil {
-			return nil, err
-		}
-		out = append(out, list...)
+	above, err := m.coated(false)
+	if err != nil {
+		return nil, err
 	}
-	return out, nil
+	slices.Reverse(above)
+	below, err := m.coated(true)
+	return slices.Concat(above, m.within(), below), err
 }
-
-func (m *maker) above() ([]*layer, error) {
-	list, err := m.coated(false)
-	slices.Reverse(list)
-	return list, err
-}
-
-func (m *maker) below() ([]*layer, error) { return m.coated(true) }
 
 // coated are the coats of a face, from the laminate outwards.
 func (m *maker) coated(bottom bool) (out []*layer, err error) {
@@ -282,7 +267,7 @@ func (m *maker) coated(bottom bool) (out []*layer, err error) {
 }
 
 // within are copper and laminate from the top down.
-func (m *maker) within() (out []*layer, err error) {
+func (m *maker) within() (out []*layer) {
 	board := m.Doc.Board
 	first, last := design.Laminate(board.Stack)
 	z, at := int64(0), -1
@@ -291,28 +276,14 @@ func (m *maker) within() (out []*layer, err error) {
 		if l.Copper() {
 			at++
 			a.kind, a.whole, a.metal, a.rough = KindCopper, false, 0.7, 0.4
-			if a.Coat, err = m.copper(at); err != nil {
-				return nil, err
-			}
+			a.Coat = m.Copper(at)
 		} else {
 			a.Coat = m.Sheet(at)
 		}
 		out = append(out, a)
 		z -= l.Thickness
 	}
-	return out, nil
-}
-
-// copper of a layer, with the holes through it.
-func (m *maker) copper(at int) (finished.Coat, error) {
-	f := surface.Board{Doc: m.Doc}
-	for _, bottom := range []bool{false, true} {
-		if at == f.Outer(bottom) && (m.Doc.Board.Layers() > 1 || bottom == m.Doc.Board.OnlyBelow()) {
-			coats, err := m.face(bottom)
-			return coats["copper"], err
-		}
-	}
-	return m.Inner(at), nil
+	return out
 }
 
 // walls are the walls of plated holes.
