@@ -139,7 +139,7 @@ func (a *api) faceFile(c *echo.Context, id int64, form, kind string, draw func(*
 		return fail(c, err)
 	}
 	var data []byte
-	err = p.job(c.Request().Context(), "picture", m.rev, func(context.Context, func(float64)) (err error) {
+	err = p.late(c.Request().Context(), "picture", m.rev, func(context.Context, func(float64)) (err error) {
 		data, err = draw(v)
 		return err
 	})
@@ -172,7 +172,7 @@ func (a *api) model(c *echo.Context, id int64) error {
 		data, err = space.Closed(m.name, m.board())
 		return a.sendModel(c, m, data, err)
 	}
-	err = p.job(ctx, "model", m.rev, func(ctx context.Context, progress func(float64)) (err error) {
+	err = p.late(ctx, "model", m.rev, func(ctx context.Context, progress func(float64)) (err error) {
 		data, err = space.Model(ctx, m.name, m.board(), progress)
 		return err
 	})

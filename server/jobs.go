@@ -102,6 +102,43 @@ func (p *project) job(ctx context.Context, kind string, rev int64, work func(ctx
 	return err
 }
 
+// late does work on a copy of the design that is a job only when it takes longer than anybody waits without a word.
+func (p *project) late(ctx context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) error {
+	ctx, stop := context.WithCancel(ctx)
+	defer stop()
+	var mu sync.Mutex
+	over := false
+	tell, end := func(float64) {}, func(error) {}
+	timer := time.AfterFunc(patience, func() {
+		mu.Lock()
+		defer mu.Unlock()
+		if over {
+			return
+		}
+		at, progress, ended, err := p.begin(ctx, kind, rev, p.tellJob)
+		if err == nil { // else it goes on unseen
+			tell, end = progress, ended
+			context.AfterFunc(at, stop)
+		}
+	})
+	defer timer.Stop()
+	var err error
+	defer func() { // whatever happens
+		mu.Lock()
+		defer mu.Unlock()
+		over = true
+		end(err)
+	}()
+	err = errFault
+	err = work(ctx, func(share float64) {
+		mu.Lock()
+		t := tell
+		mu.Unlock()
+		t(share)
+	})
+	return err
+}
+
 // tellJob tells everybody how a job is getting on, without waiting for the project's goroutine.
 func (p *project) tellJob(s JobState) {
 	go func() { _ = p.do(func() { p.broadcast(Job{s}) }) }()

@@ -25,7 +25,8 @@ type Parcel struct {
 
 // onBoard are the kinds that the board is drawn from.
 var onBoard = []design.Kind{design.KindSettings, design.KindFootprint, design.KindNet, design.KindBoard, design.KindRuleArea, design.KindRule, design.KindPlaced,
-	design.KindTrack, design.KindVia, design.KindHole, design.KindLegend, design.KindFigure, design.KindDimension, design.KindPour, design.KindStitching}
+	design.KindTrack, design.KindVia, design.KindHole, design.KindLegend, design.KindFigure, design.KindDimension, design.KindPour, design.KindStitching,
+	design.KindLayerSet, design.KindTint}
 
 // offBoard are all others.
 var offBoard = slices.DeleteFunc(design.Kinds(), func(k design.Kind) bool { return slices.Contains(onBoard, k) })

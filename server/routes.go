@@ -90,6 +90,7 @@ func (a *api) routes(e *echo.Echo) {
 	a.drawingRoutes(e)
 	a.reportRoutes(e)
 	a.finishedRoutes(e)
+	a.houseRoutes(e)
 	e.Any("/api/*", func(c *echo.Context) error {
 		return c.JSON(http.StatusNotFound, Failure{Error: "There is nothing at this address."})
 	})

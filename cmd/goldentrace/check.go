@@ -35,20 +35,19 @@ func checkCommand() *cobra.Command {
 	var name string
 	c := &cobra.Command{Use: "check FILE", Short: "Check a project file: exit 0 clean, 1 findings, 2 unusable input", Args: cobra.ExactArgs(1),
 		RunE: func(cmd *cobra.Command, args []string) error {
-			var h *house.House
-			if name != "" {
-				var err error
-				if h, err = house.Named(name); err != nil {
-					return err
-				}
-			}
 			_, b, err := openFile(args[0])
 			if err != nil {
 				return err
 			}
+			var h *house.House
+			if name != "" {
+				if h, err = house.In(b.Doc, name); err != nil {
+					return err
+				}
+			}
 			said := checked{Findings: b.Findings()}
 			if h != nil {
-				found, err := house.Measure(cmd.Context(), b.Doc, b.Index(), b.Rules())
+				found, err := house.Measure(cmd.Context(), b.Doc, b.Index(), b.Rules(), nil)
 				if err != nil {
 					return err
 				}

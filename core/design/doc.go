@@ -116,6 +116,9 @@ type Doc struct {
 	Dimensions   Table[*BoardDimension]
 	Pours        Table[*Pour]
 	Stitchings   Table[*Stitching]
+	LayerSets    Table[*LayerSet]
+	Tints        Table[*Tint]
+	Houses       Table[*House]
 
 	tables  map[Kind]table
 	kindOf  map[ID]Kind

@@ -130,6 +130,18 @@ func (o *Stitching) ObjectID() ID        { return o.ID }
 func (o *Stitching) ObjectKind() Kind    { return KindStitching }
 func (o *Stitching) withID(id ID) Object { c := *o; c.ID = id; return &c }
 
+func (o *LayerSet) ObjectID() ID        { return o.ID }
+func (o *LayerSet) ObjectKind() Kind    { return KindLayerSet }
+func (o *LayerSet) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *Tint) ObjectID() ID        { return o.ID }
+func (o *Tint) ObjectKind() Kind    { return KindTint }
+func (o *Tint) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
+func (o *House) ObjectID() ID        { return o.ID }
+func (o *House) ObjectKind() Kind    { return KindHouse }
+func (o *House) withID(id ID) Object { c := *o; c.ID = id; return &c }
+
 func (o *Pour) ObjectID() ID        { return o.ID }
 func (o *Pour) ObjectKind() Kind    { return KindPour }
 func (o *Pour) withID(id ID) Object { c := *o; c.ID = id; return &c }

@@ -285,6 +285,12 @@ func boardKinds() []descriptor {
 			apart: true, // its vias are in the files, it is not
 		}),
 		describe(about[*BoardDimension]{table: func(d *Doc) *Table[*BoardDimension] { return &d.Dimensions }, called: always[*BoardDimension]("a dimension on the board"), apart: true}),
+		describe(about[*LayerSet]{table: func(d *Doc) *Table[*LayerSet] { return &d.LayerSets },
+			plural: "layer sets", name: func(s *LayerSet) string { return s.Name }, called: func(_ *Doc, s *LayerSet) string { return "the layer set " + s.Name }, apart: true}),
+		describe(about[*Tint]{table: func(d *Doc) *Table[*Tint] { return &d.Tints },
+			plural: "colours of nets", name: (*Tint).called, called: func(_ *Doc, t *Tint) string { return "the colour of the " + t.called() }, apart: true}),
+		describe(about[*House]{table: func(d *Doc) *Table[*House] { return &d.Houses },
+			plural: "houses", name: func(h *House) string { return h.Name }, called: func(_ *Doc, h *House) string { return "the house " + h.Name }, apart: true}),
 	}
 }
 

@@ -54,6 +54,9 @@ const (
 	KindDimension   Kind = "dimension"
 	KindPour        Kind = "pour"
 	KindStitching   Kind = "stitching"
+	KindLayerSet    Kind = "layerSet"
+	KindTint        Kind = "tint"
+	KindHouse       Kind = "house"
 )
 
 // Object is anything a document holds.

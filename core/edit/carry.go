@@ -124,6 +124,9 @@ func renameOnBoard(tx *Tx, renames map[string]string) error {
 	for _, n := range list {
 		q := *n
 		q.Name = renames[n.Name]
+		if err := tx.retint(n.Name, q.Name); err != nil {
+			return err
+		}
 		if there := tx.Doc.NetNamed(q.Name); there != nil && !slices.Contains(list, there) {
 			q.Class, q.Current = cmp.Or(q.Class, there.Class), cmp.Or(q.Current, there.Current)
 			q.Voltage, q.Impedance = cmp.Or(q.Voltage, there.Voltage), cmp.Or(q.Impedance, there.Impedance)

@@ -32,7 +32,7 @@ type LimitTaken struct {
 
 // Changes are what taking a class would change, in the order of the rules; the error says that there is no such class.
 func (c *TakeLimits) Changes(d *design.Doc) (out []LimitTaken, err error) {
-	h, err := house.Named(c.House)
+	h, err := house.In(d, c.House)
 	if err != nil {
 		return nil, err
 	}

@@ -13,11 +13,13 @@ import (
 
 // House is a board house.
 type House struct {
-	Key     string  `json:"key"`
-	Name    string  `json:"name"`
-	Text    string  `json:"text"` // what it is good for
-	Stacks  []Stack `json:"stacks"`
-	Classes []Class `json:"classes"` // the cheapest first
+	Key     string    `json:"key"`
+	Own     design.ID `json:"-"` // by which a project keeps it; 0: it is built in
+	Name    string    `json:"name"`
+	Text    string    `json:"text"` // what it is good for
+	Of      string    `json:"-"`    // the key of the house that it is a variant of
+	Stacks  []Stack   `json:"stacks"`
+	Classes []Class   `json:"classes"` // the cheapest first
 }
 
 // Stack is a ready-made stack; the house has it on the shelf.

@@ -1,9 +1,7 @@
 package house
 
 import (
-	"fmt"
 	"slices"
-	"strings"
 )
 
 // Limit is what a house sets a bound to.
@@ -93,16 +91,4 @@ func (c *Class) Fits(found map[Limit]*Found) bool {
 // Cheapest is the cheapest class that makes a board, by its place; −1: the house does not make it.
 func (h *House) Cheapest(found map[Limit]*Found) int {
 	return slices.IndexFunc(h.Classes, func(c Class) bool { return c.Fits(found) })
-}
-
-// Named finds a house by its key or its name, in whatever case.
-func Named(name string) (*House, error) {
-	var names []string
-	for i := range all {
-		if strings.EqualFold(all[i].Key, name) || strings.EqualFold(all[i].Name, name) {
-			return &all[i], nil
-		}
-		names = append(names, all[i].Key)
-	}
-	return nil, fmt.Errorf("there is no board house called %q; there are %s", name, strings.Join(names, " and "))
 }

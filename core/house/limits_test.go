@@ -23,7 +23,7 @@ const um, mm = 1_000, 1_000_000
 
 func measured(t require.TestingT, d *design.Doc) map[house.Limit]*house.Found {
 	x := layout.NewIndex(d)
-	found, err := house.Measure(context.Background(), d, x, rules.Of(d))
+	found, err := house.Measure(context.Background(), d, x, rules.Of(d), nil)
 	require.NoError(t, err)
 	return found
 }
@@ -207,9 +207,9 @@ func TestClassesOfHouses(t *testing.T) {
 		assert.Equal(t, -1, h.Cheapest(over))
 		assert.Equal(t, 0, h.Cheapest(map[house.Limit]*house.Found{}), "what a board has not breaks nothing")
 	}
-	plain, err := house.Named("Northgate boards")
+	plain, err := house.In(design.New("any"), "Northgate boards")
 	require.NoError(t, err)
 	assert.False(t, plain.Classes[0].Fits(map[house.Limit]*house.Found{house.MicroHole: {Value: 1 * mm}}), "they make no micro vias")
-	_, err = house.Named("nobody")
-	assert.EqualError(t, err, `there is no board house called "nobody"; there are northgate and tallow`)
+	_, err = house.In(design.New("any"), "nobody")
+	assert.EqualError(t, err, `there is no board house called "nobody"; there are Northgate Boards, Tallow Fine-Line`)
 }

@@ -52,13 +52,18 @@ func (m *measure) reach(l Limit) int64 {
 }
 
 // Measure finds the least, or most, of all limits on a board. What areas fill keeps the clearances that are asked for and is not measured. It
-// may be stopped.
-func Measure(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set) (map[Limit]*Found, error) {
+// may be stopped; progress, unless it is nil, is told as a share.
+func Measure(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, progress func(float64)) (map[Limit]*Found, error) {
 	m := &measure{d, x, map[Limit]*Found{}}
 	n := 0
 	for c := range x.All() {
-		if n++; n%1024 == 0 && ctx.Err() != nil {
-			return nil, ctx.Err()
+		if n++; n%1024 == 0 {
+			if progress != nil {
+				progress(0.8 * float64(n) / float64(x.Len()))
+			}
+			if ctx.Err() != nil {
+				return nil, ctx.Err()
+			}
 		}
 		m.single(c)
 		m.pairs(c)

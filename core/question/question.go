@@ -77,7 +77,6 @@ var kinds = map[string]entry{
 	"checks":      is[Checks, *CheckTable](),
 	"checked":     is[Checked, []report.About](),
 	"heights":     is[Heights, []Standing](),
-	"houses":      is[Houses, []HouseSeen](),
 	"limitsTaken": is[LimitsTaken, []edit.LimitTaken](),
 	"timing":      is[Timing, *Diagram](),
 	"sheet":       is[Sheet, *Page](),

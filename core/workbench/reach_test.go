@@ -89,6 +89,11 @@ var altered = map[design.Kind]func(r *rand.Rand, d *design.Doc, o design.Object)
 		}
 	}),
 	design.KindStitching: change(func(r *rand.Rand, d *design.Doc, o *design.Stitching) { o.Pitch = int64(1+r.IntN(9)) * 1_000_000 }),
+	design.KindLayerSet:  change(func(r *rand.Rand, d *design.Doc, o *design.LayerSet) { o.Flipped = !o.Flipped }),
+	design.KindTint:      change(func(r *rand.Rand, d *design.Doc, o *design.Tint) { o.Colour = fmt.Sprintf("#%06x", r.IntN(1<<24)) }),
+	design.KindHouse: change(func(r *rand.Rand, d *design.Doc, o *design.House) {
+		o.Classes = []design.HouseClass{{Name: "Own", Price: 1 + r.IntN(900), Limits: map[string]int64{"track": 100_000}}}
+	}),
 	design.KindRule: change(func(r *rand.Rand, d *design.Doc, o *design.Rule) {
 		o.Value = design.Fixed(int64(1+r.IntN(9)) * 100_000)
 	}),
@@ -294,6 +299,9 @@ func addOneOfEach(t *testing.T, d *design.Doc) {
 	gnd, vin := d.NetNamed("GND").ID, d.NetNamed("VIN").ID
 	top2 := []design.LayerID{d.Board.Top(), d.Board.At(1)}
 	d.Put(&design.Pour{ID: d.NewID(), Name: "GND 2", Net: gnd, Layers: top2[:1], Outline: geom.Corners(at(6, 4), at(9, 4), at(9, 6), at(6, 6))}) // over the first
+	d.Put(&design.LayerSet{ID: d.NewID(), Name: "Outer", Layers: []design.LayerID{d.Board.Top()}})
+	d.Put(&design.Tint{ID: d.NewID(), Name: "GND", Colour: "#3db8a3"})
+	d.Put(&design.House{ID: d.NewID(), Name: "Ours", Classes: []design.HouseClass{{Name: "Own", Price: 100, Limits: map[string]int64{"track": 150_000}}}})
 	d.Put(&design.Stitching{ID: d.NewID(), Name: "GND", Net: gnd, Pitch: 2_000_000})
 	d.Put(&design.Pour{ID: d.NewID(), Name: "GND", Net: gnd, Layers: top2, Outline: geom.Corners(at(4, 3), at(7, 3), at(7, 6), at(5, 7))})
 	d.Put(&design.Pour{ID: d.NewID(), Name: "VIN", Net: vin, Layers: top2[:1], Priority: 1, Outline: geom.Corners(at(3, 4), at(6, 4), at(5, 6), at(3, 5))})

@@ -66,7 +66,7 @@ func (g *generator) all() []byte {
 	for _, o := range objects {
 		g.name(reflect.TypeOf(o).Elem())
 	}
-	for _, v := range []any{server.Request{}, server.Failure{}, server.Created{}, server.Named{}, server.Starts{}, server.Glance{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, server.LibraryRows{}, server.Keeping{}, server.KeptAs{}, server.Withdrawing{}, server.PackSeen{}, server.DrawingSeen{}, server.LogoSeen{}, server.BasketSeen{}, server.DepotManner{}, server.Finish{}, ordering.Query{}, ordering.Answer{}, ordering.Numbers{}, ordering.Parts{}, store.KeptPart{}, store.Making{}, partlist.Preview{}, store.Project{}, library.Item{}} {
+	for _, v := range []any{server.Request{}, server.Failure{}, server.Created{}, server.Named{}, server.Starts{}, server.Glance{}, server.SteppedBack{}, server.Drawing{}, server.Found{}, server.LibraryRows{}, server.Keeping{}, server.KeptAs{}, server.Withdrawing{}, server.PackSeen{}, server.DrawingSeen{}, server.LogoSeen{}, server.BasketSeen{}, server.DepotManner{}, server.Finish{}, server.Measured{}, ordering.Query{}, ordering.Answer{}, ordering.Numbers{}, ordering.Parts{}, store.KeptPart{}, store.Making{}, partlist.Preview{}, store.Project{}, library.Item{}} {
 		g.name(reflect.TypeOf(v))
 	}
 	commands := map[string]string{}

@@ -91,6 +91,7 @@ export interface Asset {
   width: number
   height: number
   data: string
+  reach?: Reach
 }
 
 export interface Part {
@@ -393,6 +394,31 @@ export interface BoardDimension {
   text?: string
 }
 
+export interface LayerSet {
+  id: number
+  name: string
+  layers: number[]
+  work?: number
+  others?: string
+  hidden?: string[]
+  flipped?: boolean
+}
+
+export interface Tint {
+  id: number
+  class?: boolean
+  name: string
+  colour: string
+}
+
+export interface House {
+  id: number
+  name: string
+  text?: string
+  of?: string
+  classes: HouseClass[]
+}
+
 export interface Request {
   t: string
   ref: string
@@ -521,6 +547,11 @@ export interface Finish {
   behind?: boolean
   empty?: boolean
   view?: Painted
+}
+
+export interface Measured {
+  rev: number
+  houses: HouseSeen[]
 }
 
 export interface Query {
@@ -748,11 +779,19 @@ export interface DropCut {
   line: number
 }
 
+export interface DropHouse {
+  id: number
+}
+
 export interface DropItems {
   ids: number[]
 }
 
 export interface DropLayer {
+  id: number
+}
+
+export interface DropLayerSet {
   id: number
 }
 
@@ -804,6 +843,10 @@ export interface GiveModel {
   footprint: number
   name: string
   data: string
+}
+
+export interface KeepLayerSet {
+  set: LayerSet
 }
 
 export interface LayBeneath {
@@ -982,6 +1025,10 @@ export interface PutFootprint {
   footprint?: number
   name?: string
   recipe?: Recipe
+}
+
+export interface PutHouse {
+  house: House
 }
 
 export interface PutLibraryPart {
@@ -1323,6 +1370,12 @@ export interface SetTeardrops {
 
 export interface SetThickness {
   wanted: number
+}
+
+export interface SetTint {
+  class?: boolean
+  name: string
+  colour?: string
 }
 
 export interface SetTrack {
@@ -1734,17 +1787,6 @@ export interface HopMade {
   own?: boolean
   apart?: number
   turned: number
-}
-
-export interface Houses {
-}
-
-export interface HouseSeen {
-  key: string
-  name: string
-  text: string
-  cheapest: number
-  classes: ClassSeen[]
 }
 
 export interface QuestionItem {
@@ -2263,6 +2305,13 @@ export interface DesignChecked {
   note?: string
 }
 
+export interface Reach {
+  min: Point
+  max: Point
+  from: number
+  to: number
+}
+
 export interface BlockPin {
   name: string
   way: string
@@ -2346,6 +2395,13 @@ export interface Anchor {
   line?: number
   corner?: number
   at: Point
+}
+
+export interface HouseClass {
+  name: string
+  text?: string
+  price: number
+  limits: Record<string, number>
 }
 
 export interface Outcome {
@@ -2441,6 +2497,17 @@ export interface Painted {
   bottom?: boolean
   box: Box
   coats: PaintedCoat[]
+}
+
+export interface HouseSeen {
+  key: string
+  own?: number
+  name: string
+  text: string
+  of?: string
+  differs?: string[]
+  cheapest: number
+  classes: ClassSeen[]
 }
 
 export interface OrderingRow {
@@ -2730,13 +2797,6 @@ export interface BarrelSeen {
   id: number
   depth: number
   vias: number
-}
-
-export interface ClassSeen {
-  name: string
-  text: string
-  price: number
-  limits: LimitSeen[]
 }
 
 export interface Mark {
@@ -3065,6 +3125,13 @@ export interface PaintedCoat {
   without?: PaintedCell[]
 }
 
+export interface ClassSeen {
+  name: string
+  text: string
+  price: number
+  limits: LimitSeen[]
+}
+
 export interface Property {
   name: string
   unit?: string
@@ -3214,16 +3281,6 @@ export interface Option {
   words: string
 }
 
-export interface LimitSeen {
-  limit: string
-  words: string
-  most?: boolean
-  length?: boolean
-  bound: number
-  keeps: boolean
-  found?: HouseFound
-}
-
 export interface Entry {
   key: string
   words: string
@@ -3280,6 +3337,17 @@ export interface PaintedCell {
   lines?: PaintedLine[]
 }
 
+export interface LimitSeen {
+  limit: string
+  words: string
+  most?: boolean
+  length?: boolean
+  bound: number
+  keeps: boolean
+  found?: HouseFound
+  was?: number
+}
+
 export interface Break {
   from: number
   price: number
@@ -3311,16 +3379,16 @@ export interface NetUse {
   items: number[]
 }
 
+export interface PaintedLine {
+  width: number
+  path: string
+}
+
 export interface HouseFound {
   value: number
   at: Point
   layer?: number
   objects?: number[]
-}
-
-export interface PaintedLine {
-  width: number
-  path: string
 }
 
 /** Every object by its kind. */
@@ -3360,11 +3428,14 @@ export interface Kinds {
   pour: Pour
   stitching: Stitching
   dimension: BoardDimension
+  layerSet: LayerSet
+  tint: Tint
+  house: House
 }
 export type Kind = keyof Kinds
 export type AnyObject = Kinds[Kind]
 
-export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'pour', 'stitching', 'dimension']
+export const kindNames: Kind[] = ['settings', 'checks', 'basket', 'sheet', 'symbol', 'footprint', 'libraryPart', 'asset', 'part', 'wire', 'label', 'port', 'tap', 'supply', 'openMark', 'block', 'cluster', 'note', 'picture', 'timing', 'shape', 'net', 'excuse', 'board', 'ruleArea', 'rule', 'placed', 'track', 'via', 'hole', 'legend', 'figure', 'pour', 'stitching', 'dimension', 'layerSet', 'tint', 'house']
 
 /** Every edit command by its name. */
 export interface Commands {
@@ -3389,8 +3460,10 @@ export interface Commands {
   drawTrack: DrawTrack
   drawWire: DrawWire
   dropCut: DropCut
+  dropHouse: DropHouse
   dropItems: DropItems
   dropLayer: DropLayer
+  dropLayerSet: DropLayerSet
   escape: Escape
   excuse: EditExcuse
   excuseAlike: ExcuseAlike
@@ -3398,6 +3471,7 @@ export interface Commands {
   footprintPieces: FootprintPieces
   gather: Gather
   giveModel: GiveModel
+  keepLayerSet: KeepLayerSet
   layBeneath: LayBeneath
   lineUp: LineUp
   lock: Lock
@@ -3426,6 +3500,7 @@ export interface Commands {
   pullVia: PullVia
   putArea: PutArea
   putFootprint: PutFootprint
+  putHouse: PutHouse
   putLibraryPart: PutLibraryPart
   putPour: PutPour
   putRule: PutRule
@@ -3482,6 +3557,7 @@ export interface Commands {
   setSymbol: SetSymbol
   setTeardrops: SetTeardrops
   setThickness: SetThickness
+  setTint: SetTint
   setTrack: SetTrack
   shapeEdge: ShapeEdge
   swapPlaced: SwapPlaced
@@ -3541,7 +3617,6 @@ export interface Questions {
   heights: { asks: Heights; answers: Standing[] }
   holes: { asks: HolesOf; answers: HolesSeen }
   hopOf: { asks: HopOf; answers: HopMade }
-  houses: { asks: Houses; answers: HouseSeen[] }
   item: { asks: QuestionItem; answers: Drawn }
   land: { asks: Land; answers: LandMade }
   lettering: { asks: Lettering; answers: Point[][] }
