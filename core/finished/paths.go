@@ -87,7 +87,12 @@ func cells(list []geom.Shape) []PaintedCell {
 			m.fill.disc(s.Pts[0], s.R)
 			continue
 		case s.Area:
-			m.fill.line(flat(s), true)
+			line := flat(s)
+			if geom.Area(line) < 0 { // what winds otherwise would cancel what lies over it
+				line = slices.Clone(line)
+				slices.Reverse(line)
+			}
+			m.fill.line(line, true)
 		}
 		if s.R > 0 {
 			if m.lines[s.R] == nil {
@@ -146,8 +151,9 @@ func (p *path) line(list []geom.Point, closed bool) {
 	}
 }
 
+// disc goes around anticlockwise.
 func (p *path) disc(at geom.Point, r int64) {
-	*p = fmt.Appendf(*p, "M%g %ga%g %g 0 1 0 %g 0a%g %g 0 1 0 %g 0Z", um(at.X-r), um(at.Y), um(r), um(r), um(2*r), um(r), um(r), um(-2*r))
+	*p = fmt.Appendf(*p, "M%g %ga%g %g 0 1 1 %g 0a%g %g 0 1 1 %g 0Z", um(at.X-r), um(at.Y), um(r), um(r), um(2*r), um(r), um(r), um(-2*r))
 }
 
 func um(nm int64) float64 { return float64(nm) / 1000 }

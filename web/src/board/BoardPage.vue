@@ -31,7 +31,9 @@ import RulesView from './rules/RulesView.vue'
 import EscapePanel from './escape/EscapePanel.vue'
 import TouchLegend from './TouchLegend.vue'
 import StackView from './stack/StackView.vue'
-import SightField from './finished/SightField.vue'
+import SightField from './sight/SightField.vue'
+import { drawTints, tintsOf } from './sight/tints'
+import ViewPanel from './sight/ViewPanel.vue'
 import FinishedBeside from './finished/FinishedBeside.vue'
 import { useFinished } from './finished/useFinished'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
@@ -187,6 +189,18 @@ const sheets = [
     paint: (pen: Pen, box: Box) => finished.picture.value!.paint(pen, box),
   },
   dots(() => ed.look().colours, () => ({ pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })), // prettier-ignore
+  {
+    name: 'tints below',
+    order: 69.7,
+    empty: () => !tints.value.size,
+    paint: (pen: Pen, box: Box) => drawTints(ed, pen, box, tints.value, false),
+  },
+  {
+    name: 'tints',
+    order: 70.2,
+    empty: () => !tints.value.size,
+    paint: (pen: Pen, box: Box) => drawTints(ed, pen, box, tints.value, true),
+  },
   { name: 'net', order: 100, empty: () => !props.project.lit.value, paint: (pen: Pen, box: Box) => drawNet(ed, pen, box) },
   {
     name: 'links',
@@ -201,6 +215,7 @@ const sheets = [
     paint: (pen: Pen, box: Box) => drawFindings(ed, pen, box),
   },
 ]
+const tints = computed(() => (void props.project.docTick.value, tintsOf(props.project)))
 /** What is marked of the whole design is painted anew when it changed. */
 const renew = (...names: string[]) => names.forEach((n) => canvas.value?.renew(n))
 /** All that decides which links and which net are seen, as one word: what is equal paints nothing anew. */
@@ -218,6 +233,11 @@ const sightOfLinks = computed(() => {
   ].join('|')
 })
 watch(sightOfLinks, () => renew('net', 'links'))
+watch(tints, (now, was) => (now.size || was.size) && renew('tints', 'tints below'))
+watch(() => [ed.state.netAlone, ed.state.layer, ed.state.others, ed.state.hidden.join(), ed.state.flipped], () => {
+  if (tints.value.size) renew('tints', 'tints below')
+  if (props.project.lit.value) renew('net')
+}) // prettier-ignore
 onUnmounted(
   props.project.onDerived((d) => {
     if (Object.keys(d.links ?? {}).length) renew('links')
@@ -321,6 +341,20 @@ const commands: Command[] = [
   { id: 'finished', title: 'The board as it will be, or in work', keys: 'V', group: 'See', run: () => ed.see(ed.state.sight === 'finished' ? 'work' : 'finished') }, // prettier-ignore
   { id: 'space', title: 'The board in space, or in work', keys: 'U', group: 'See', run: () => ed.see(ed.state.sight === 'space' ? 'work' : 'space') }, // prettier-ignore
   { id: 'beside', title: 'What is seen otherwise stands beside the board in work', keys: 'Shift U', group: 'See', run: () => (ed.state.beside = !ed.state.beside) }, // prettier-ignore
+  {
+    id: 'view',
+    title: 'How layers and nets are seen',
+    keys: 'Shift W',
+    group: 'See',
+    run: () => (ed.state.viewing = !ed.state.viewing),
+  },
+  {
+    id: 'netAlone',
+    title: 'The highlighted net alone, on all layers',
+    keys: 'Shift H',
+    group: 'See',
+    run: () => ed.seeNetAlone(!ed.state.netAlone),
+  },
   { id: 'flip', title: 'See the board from below, or from above', keys: 'Shift M', group: 'See', run: () => ed.flipView() },
   ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
     id: 'layer' + n,
@@ -386,6 +420,7 @@ defineExpose({ ed })
       @pick="pickInSpace"
     />
     <LayerLadder :project="project" :editor="ed" />
+    <ViewPanel v-if="ed.state.viewing" :project="project" :editor="ed" @close="ed.state.viewing = false" />
     <HopTable :editor="ed" />
     <TouchLegend :project="project" :editor="ed" />
     <EscapePanel
@@ -485,10 +520,10 @@ defineExpose({ ed })
   gap: 8px;
   align-items: flex-start;
 }
-.half {
+.half.half {
   right: 50%;
 }
-.otherhalf {
+.otherhalf.otherhalf {
   left: 50%;
   border-left: 1px solid rgba(var(--v-border-color), 0.5);
 }

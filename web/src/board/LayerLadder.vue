@@ -78,7 +78,7 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
             :style="{ '--c': copperColour(r.at, n), '--a': hatchAngle(r.at) + 'deg' }"
             :aria-pressed="editor.state.layer === r.id"
             :title="tip(r)"
-            @click="editor.toLayer(r.id)"
+            @click="$event.altKey ? alone(r.id) : editor.toLayer(r.id)"
             @dblclick="alone(r.id)"
             @contextmenu.prevent="menu($event, r)"
           >
@@ -108,6 +108,16 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
     <v-btn class="edit" size="x-small" variant="text" :prepend-icon="mdiPencilOutline" @click="editor.state.stacking = true"
       >Stack</v-btn
     >
+    <v-btn
+      class="edit"
+      size="x-small"
+      variant="text"
+      :prepend-icon="mdiEyeOutline"
+      :aria-expanded="editor.state.viewing"
+      @click="editor.state.viewing = !editor.state.viewing"
+      >View</v-btn
+    >
+    <p v-if="editor.state.flipped" class="quiet below">seen from below</p>
   </div>
 </template>
 
@@ -178,6 +188,10 @@ const tip = (r: { name: string; thickness: number; material: string }) =>
 }
 .edit.v-btn {
   margin: 4px 0 -2px;
+}
+.below {
+  margin: 2px 6px 0;
+  font-size: 11.5px;
 }
 .barrel {
   width: 7px;

@@ -12,7 +12,7 @@ import { circuitColours } from '../shell/tokens'
 import type { BoardEditor } from './editor'
 
 /** Where a difference lies: the part in the circuit and the part on the board, side by side. */
-const props = defineProps<{ editor: BoardEditor; difference: Difference }>()
+const props = defineProps<{ editor: BoardEditor; difference: Difference; tall?: boolean }>()
 const taste = useTaste()
 const sheet = ref<HTMLCanvasElement>()
 const board = ref<HTMLCanvasElement>()
@@ -76,11 +76,12 @@ function show() {
   void nextTick(paintBoard)
 }
 onMounted(show)
+watch(() => props.editor.project.docTick.value, () => void nextTick(paintBoard)) // prettier-ignore
 watch(() => [props.difference.key, taste.circuitShade, taste.boardShade], show)
 </script>
 
 <template>
-  <div class="pair">
+  <div class="pair" :class="{ tall }">
     <figure>
       <figcaption>In the circuit</figcaption>
       <canvas
@@ -128,6 +129,9 @@ canvas {
   width: 100%;
   height: 140px;
   border-radius: 8px;
+}
+.tall canvas {
+  height: auto;
 }
 .sheet {
   background: #eef1f5;

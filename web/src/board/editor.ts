@@ -14,6 +14,7 @@ import type {
   Filled,
   Kind,
   Kinds,
+  LayerSet,
   Link,
   NoteLine,
   PartRef,
@@ -66,6 +67,10 @@ export class BoardEditor extends Stage {
     beside: false, // what is not the board in work is seen beside it
     finishedParts: true, // the finished board is seen with its parts
     flipped: false, // the board is seen from below
+    others: '', // how layers beside the one in work are seen: dimmed, the 'next' ones alone, 'plain'
+    unseen: [] as string[], // surfaces that are not seen: '' silk, mask, paste
+    netAlone: false, // the highlighted net is seen alone, through all layers
+    viewing: false, // how the board is seen is being said
     links: 'all' as 'all' | 'picked' | 'class' | 'none',
     linkClass: '',
     hideSupplies: false,
@@ -172,6 +177,31 @@ export class BoardEditor extends Stage {
   get below() {
     const c = this.copper
     return this.state.flipped || (c.length > 1 && this.state.layer === c[c.length - 1].id)
+  }
+  seeOthers(how: string) {
+    this.state.others = how
+    this.scene.rearrange()
+  }
+  seeNetAlone(on: boolean) {
+    this.state.netAlone = on
+    this.scene.rearrange()
+  }
+  showSurface(s: string, on: boolean) {
+    this.state.unseen = on ? this.state.unseen.filter((u) => u !== s) : [...this.state.unseen, s]
+    this.scene.rearrange()
+  }
+  /** Sees the layers as a set says; layers that are no more are passed over. */
+  takeSet(s: LayerSet) {
+    const { state } = this
+    state.hidden = this.copper.map((l) => l.id).filter((l) => !s.layers.includes(l))
+    if (s.work && this.position(s.work) >= 0) state.layer = s.work
+    state.others = s.others ?? ''
+    state.unseen = [...(s.hidden ?? [])]
+    state.flipped = !!s.flipped
+    this.scene.rearrange()
+  }
+  get mirrored() {
+    return this.state.flipped
   }
   flipView() {
     this.state.flipped = !this.state.flipped
@@ -313,7 +343,8 @@ export class BoardEditor extends Stage {
     return want.size ? this.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) : [] // prettier-ignore
   }
   lastBack() {
-    if (this.state.carrying) this.state.carrying = false
+    if (this.state.viewing) this.state.viewing = false
+    else if (this.state.carrying) this.state.carrying = false
     else if (this.state.drawing) this.state.drawing = false
     else if (this.state.logo) this.state.logo = false
     else if (this.state.beginning) this.state.beginning = false
@@ -454,7 +485,9 @@ export class BoardEditor extends Stage {
     const ids = this.movable()
     return ids.length === 1 ? this.anchor(ids[0]) : this.middleOf(ids, this.grid)
   }
+  /** Left is left as it is seen, also from below. */
   turn(angle: number) {
+    if (this.state.flipped) angle = -angle
     const ids = this.movable()
     if (ids.length)
       this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle, tracks: this.taste.tracks }).catch(complain)
@@ -469,7 +502,9 @@ export class BoardEditor extends Stage {
     const locked = !ids.every((id) => (this.project.find(id)!.object as Placed).locked)
     this.project.edit('lock', { ids, locked }).catch(complain)
   }
-  nudge(dx: number, dy: number) {
+  /** To the right as it is seen, also from below. */
+  nudge(right: number, dy: number) {
+    const dx = this.state.flipped ? -right : right
     if (this.lead(dx, dy)) return
     const ids = this.movable()
     const g = this.step

@@ -33,16 +33,30 @@ export function orderOf(ed: BoardEditor, layer: string): number {
 }
 
 /** What lies over the finished board. */
-const inFront = new Set(['finished', 'net', 'links', 'findings'])
+const inFront = new Set(['finished', 'tints', 'tints below', 'net', 'links', 'findings', 'dots'])
 
 /** How strongly a layer of the scene is drawn: the one in work in full, others dimmed, hidden ones not. */
 export function alphaOf(ed: BoardEditor, layer: string): number {
-  if (ed.finished) return layer === 'drawing' || layer === 'dots' || inFront.has(layer) ? 1 : 0
+  if (ed.finished) return layer === 'drawing' || (inFront.has(layer) && !layer.startsWith('tints')) ? 1 : 0
+  const { hidden, others, unseen } = ed.state
+  const alone = ed.state.netAlone && ed.project.lit.value !== ''
   if (layer.startsWith('copper-') || layer.startsWith('fill-')) {
     const id = Number(layer.slice(layer.indexOf('-') + 1))
-    return ed.state.hidden.includes(id) ? 0 : id === ed.state.layer ? 1 : 0.35
+    if (hidden.includes(id)) return 0
+    if (alone) return 0.12
+    if (id === ed.state.layer || others === 'plain') return 1
+    return others === 'next' && Math.abs(ed.position(id) - ed.position(ed.state.layer)) > 1 ? 0 : 0.35
   }
-  if (layer.startsWith('mask-') || layer.startsWith('paste-')) return layer.endsWith('bottom') === ed.below ? 0.6 : 0.2
+  const surface = layer.startsWith('mask-')
+    ? 'mask'
+    : layer.startsWith('paste-')
+      ? 'paste'
+      : layer.startsWith('silk-')
+        ? ''
+        : null
+  if (surface !== null && unseen.includes(surface)) return 0
+  if (alone && layer !== 'board' && !inFront.has(layer)) return 0.2
+  if (surface) return layer.endsWith('bottom') === ed.below ? 0.6 : 0.2
   if (layer === 'silk-top') return ed.below ? 0.55 : 0.95
   if (layer === 'silk-bottom') return ed.below ? 0.95 : 0.3
   return 1

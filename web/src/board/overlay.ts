@@ -9,7 +9,9 @@ import { paintEscape } from './escape/picture'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
 import { paintNetDrops, paintNetFills } from './pours'
+import { drawTints } from './sight/tints'
 import { paintTouches } from './touches'
+import { copperColour } from '../shell/tokens'
 
 /** Draws what moves or is marked on the board. */
 export function drawOverlay(ed: BoardEditor, pen: Pen) {
@@ -87,6 +89,10 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
   if (!net) return
   const { ctx } = pen
   const c = ed.look().colours
+  if (ed.state.netAlone) {
+    drawThrough(ed, pen, box, net)
+    return
+  }
   ctx.globalAlpha = 0.16
   paintNetFills(pen, ed.project, net, ed.state.layer, box, c.linkNet)
   ctx.globalAlpha = 0.5
@@ -105,6 +111,25 @@ export function drawNet(ed: BoardEditor, pen: Pen, box: Box) {
     }
   }
   ctx.globalAlpha = 1
+}
+
+/** All that a net has on all layers, each in its colour, the layer in work on top. */
+function drawThrough(ed: BoardEditor, pen: Pen, box: Box, net: number) {
+  const { ctx } = pen
+  const layers = ed.copper.map((l, i) => ({ id: l.id, colour: copperColour(i, ed.copper.length) }))
+  if (!ed.state.flipped) layers.reverse()
+  layers.sort((a, b) => Number(a.id === ed.state.layer) - Number(b.id === ed.state.layer))
+  const found = [...ed.scene.idsWithin(box)].map((id) => ed.project.find(id))
+  for (const { id, colour } of layers) {
+    ctx.globalAlpha = 0.4
+    paintNetFills(pen, ed.project, net, id, box, colour)
+    ctx.globalAlpha = 0.95
+    for (const f of found) {
+      const t = f?.kind === 'track' ? (f.object as Kinds['track']) : null
+      if (t && t.net === net && t.layer === id) drawTrack(pen, t, colour, t.width)
+    }
+  }
+  drawTints(ed, pen, box, new Map([[net, ed.look().colours.linkNet]]), true, true)
 }
 
 /** A ring with a tick that points at the place. */

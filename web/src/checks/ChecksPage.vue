@@ -22,6 +22,7 @@ import { type Change, type Column, filtered } from '../shell/table/columns'
 import DataTable from '../shell/table/DataTable.vue'
 import FilterField from '../shell/table/FilterField.vue'
 import { kept, useTaste } from '../shell/taste'
+import Against from './Against.vue'
 import Clashes from './Clashes.vue'
 import { type By, grouped, ways } from './groups'
 import Houses from './Houses.vue'
@@ -159,6 +160,7 @@ const moment = computed(() => (void props.project.derivedTick.value, new Date().
 const see = (v: string) => () => (view.value = v)
 useCommands([
   { id: 'findings', title: 'Show the findings', group: 'See', run: see('findings') },
+  { id: 'against', title: 'Show the circuit against the board', group: 'See', run: see('against') },
   { id: 'houses', title: 'Show how the board stands against what board houses make', group: 'See', run: see('houses') },
   { id: 'clashes', title: 'Show the clashes: rules of the electrical check', group: 'See', run: see('clashes') },
 ])
@@ -200,6 +202,7 @@ useCommands([
       <v-tabs v-model="view" aria-label="What is shown of the checks">
         <v-tab value="findings" aria-controls="checks-body">Findings</v-tab>
         <v-tab value="clashes" aria-controls="checks-body">Clashes</v-tab>
+        <v-tab value="against" aria-controls="checks-body">Circuit and board</v-tab>
         <v-tab value="houses" aria-controls="checks-body">Houses</v-tab>
         <v-tab value="what" aria-controls="checks-body">What is checked</v-tab>
       </v-tabs>
@@ -302,6 +305,7 @@ useCommands([
         </template>
       </template>
       <Clashes v-else-if="view === 'clashes'" :project="project" />
+      <Against v-else-if="view === 'against'" :project="project" />
       <Houses v-else-if="view === 'houses'" :project="project" />
       <section v-else class="what">
         <p v-for="{ about, what } in checked" :key="about">

@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import { mdiCheckCircleOutline, mdiCloseCircleOutline } from '@mdi/js'
-import { computed, ref, watch } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import { format } from '../live/units'
-import type { ClassSeen, HouseSeen, LimitSeen, LimitTaken } from '../live/wire.gen'
+import { call } from '../live/http'
+import type { ClassSeen, HouseSeen, Kinds, LimitSeen, LimitTaken, Measured } from '../live/wire.gen'
+import FilePick from '../shell/fields/FilePick.vue'
+import LengthField from '../shell/fields/LengthField.vue'
+import TextField from '../shell/fields/TextField.vue'
+import { saveFile } from '../shell/saving'
 import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 
@@ -13,20 +19,89 @@ const props = defineProps<{ project: Project }>()
 const router = useRouter()
 const taste = useTaste()
 const houses = ref<HouseSeen[] | null>(null)
+/** The revision that was measured. */
+const rev = ref(-1)
+const measuring = ref(false)
+const trouble = ref('')
+const behind = computed(() => (void props.project.docTick.value, rev.value >= 0 && rev.value !== props.project.rev.value))
 const at = ref<[string, string] | null>(null) // the house and the class that are seen
 const taking = ref<LimitTaken[] | null>(null)
 const price = (n: number) => `${(n / 100).toFixed(2)} ×`
 
+let asking: AbortController | null = null
 async function ask() {
-  const seen = await props.project.question('houses', {}).catch(complain)
-  if (!seen) return
+  asking?.abort()
+  const mine = (asking = new AbortController())
+  measuring.value = true
+  try {
+    const m = await call<Measured>('GET', `/projects/${props.project.id}/houses`, undefined, mine.signal)
+    if (mine !== asking) return
+    rev.value = m.rev
+    trouble.value = ''
+    takeIn(m.houses)
+  } catch (e) {
+    if (mine === asking) trouble.value = (e as Error).message
+  }
+  if (mine === asking) measuring.value = false
+}
+function takeIn(seen: HouseSeen[]) {
   houses.value = seen
-  if (!at.value) {
+  const there = seen.find((h) => h.key === at.value?.[0])
+  if (!there?.classes.some((c) => c.name === at.value?.[1])) {
     const h = seen.find((h) => h.cheapest >= 0) ?? seen[0]
     at.value = [h.key, h.classes[Math.max(h.cheapest, 0)].name]
   }
 }
-watch(() => props.project.derivedTick.value, ask, { immediate: true })
+const soon = useTimeoutFn(() => void ask(), 250, { immediate: false })
+watch(() => [props.project.derivedTick.value, props.project.docTick.value], () => rev.value !== props.project.rev.value && soon.start()) // prettier-ignore
+void ask()
+onBeforeUnmount(() => asking?.abort())
+
+// ---- houses of the project's own
+
+const own = computed(() => (void props.project.docTick.value, props.project.get('house', house.value?.own ?? 0)))
+/** What is seen is a house of the project's own: a change of it is kept. */
+const put = (h: Omit<Kinds['house'], 'id'> & { id?: number }) => props.project.edit('putHouse', { house: { id: 0, ...h } })
+async function vary() {
+  const of = house.value!
+  const taken = new Set(houses.value!.map((h) => h.name))
+  let name = `${of.name}, ours`
+  for (let i = 2; taken.has(name); i++) name = `${of.name}, ours ${i}`
+  const classes = of.classes.map((c) => ({ name: c.name, text: c.text, price: c.price, limits: limitsOf(of, c) }))
+  if ((await put({ name, text: of.text, of: of.key, classes }).catch(complain)) !== undefined) {
+    await ask()
+    const made = houses.value?.find((h) => h.name === name)
+    if (made) at.value = [made.key, shown.value?.name ?? made.classes[0].name]
+  }
+}
+/** The limits of a class, those too that nothing on the board is measured for. */
+function limitsOf(h: HouseSeen, c: ClassSeen): Record<string, number> {
+  const kept = h.own ? props.project.get('house', h.own)?.classes.find((k) => k.name === c.name)?.limits : undefined
+  return { ...kept, ...Object.fromEntries(c.limits.filter((l) => l.bound > 0).map((l) => [l.limit, l.bound])) }
+}
+/** Sets a limit of the class that is seen; 0: it is not made. */
+function setLimit(l: LimitSeen, bound: number) {
+  const h = own.value
+  if (!h) return
+  const classes = h.classes.map((c) => {
+    if (c.name !== shown.value!.name) return c
+    const limits = { ...c.limits, [l.limit]: bound }
+    if (!bound) delete limits[l.limit]
+    return { ...c, limits }
+  })
+  return put({ ...h, classes }).catch(complain)
+}
+async function rename(name: string) {
+  if (own.value) await put({ ...own.value, name }).catch(complain)
+}
+const drop = () => own.value && props.project.edit('dropHouse', { id: own.value.id }).catch(complain)
+const pick = ref<{ choose: () => void }>()
+async function read([f]: File[]) {
+  const path = `/projects/${props.project.id}/houses/read`
+  const h = await call<Kinds['house']>('POST', path, f).catch(complain)
+  if (h && (await put(h).catch(complain)) !== undefined) say(`${h.name} is kept with the project.`)
+}
+const file = () => saveFile(`/projects/${props.project.id}/houses/${house.value!.key}`, 'house.json').catch(complain)
 
 const house = computed(() => houses.value?.find((h) => h.key === at.value?.[0]))
 const place = computed(() => house.value?.classes.findIndex((c) => c.name === at.value?.[1]) ?? -1)
@@ -78,12 +153,13 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
 </script>
 
 <template>
-  <div v-if="!houses" class="quiet wait">The board is measured …</div>
+  <div v-if="!houses" class="quiet wait" role="status">{{ trouble || 'The board is measured …' }}</div>
   <div v-else class="houses">
     <nav aria-label="Houses and their classes">
       <section v-for="h in houses" :key="h.key">
         <h3>{{ h.name }}</h3>
         <p class="quiet">{{ h.text }}</p>
+        <p v-if="h.of" class="quiet">A variant of {{ h.of }}.</p>
         <v-list density="compact" bg-color="transparent">
           <v-list-item
             v-for="(c, i) in h.classes"
@@ -108,14 +184,42 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
           </v-list-item>
         </v-list>
       </section>
+      <v-btn size="small" variant="outlined" @click="pick?.choose()">Read a house from a file …</v-btn>
+      <FilePick ref="pick" label="File of a house" accept=".json,application/json" @files="read" />
     </nav>
     <div v-if="house && shown" class="shown">
       <div class="top">
         <h3>{{ house.name }}, {{ shown.name }}</h3>
         <span class="quiet">{{ shown.text }}</span>
         <span class="grow" />
+        <v-btn size="small" variant="text" @click="file">Write to a file</v-btn>
+        <v-btn size="small" variant="text" @click="vary">Make a variant</v-btn>
         <v-btn v-if="!taking" size="small" variant="outlined" @click="foresee">Take as the board’s rules …</v-btn>
       </div>
+      <p v-if="behind || trouble" class="stale" role="status">
+        {{ trouble || `As of revision ${rev}` }}{{ measuring ? ', being measured anew' : '' }}
+      </p>
+      <div v-if="own" class="own">
+        <TextField label="Name" :value="own.name" @keep="rename" />
+        <v-btn size="small" variant="text" @click="drop">Drop it</v-btn>
+      </div>
+      <p v-if="house.of" class="quiet differs">
+        <template v-if="house.differs?.length || shown.limits.some((l) => l.was !== undefined)">
+          It differs from {{ house.of }}:
+          {{
+            [
+              ...(house.differs ?? []),
+              ...shown.limits
+                .filter((l) => l.was !== undefined)
+                .map(
+                  (l) =>
+                    `${l.words.toLowerCase()} ${l.bound ? value(l, l.bound) : 'not made'} instead of ${l.was ? value(l, l.was) : 'not made'}`,
+                ),
+            ].join('; ')
+          }}.
+        </template>
+        <template v-else>{{ shown.name }} is as at {{ house.of }} in all limits.</template>
+      </p>
       <div v-if="taking" class="taking" role="group" aria-label="What would change">
         <p v-if="!taking.length">The board’s rules are those of this class already.</p>
         <p v-for="t in taking" :key="t.kind">
@@ -144,7 +248,17 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
                 <i :style="{ width: `${100 * bar(l)}%` }" /><b />
               </div>
             </td>
-            <td class="right mono">{{ l.bound ? `${l.most ? '≤' : '≥'} ${value(l, l.bound)}` : 'not made' }}</td>
+            <td class="right mono" :class="{ other: l.was !== undefined }">
+              <LengthField
+                v-if="own && l.length"
+                bare
+                tight
+                :label="`Limit of ${l.words}`"
+                :value="l.bound"
+                @keep="setLimit(l, $event)"
+              />
+              <template v-else>{{ l.bound ? `${l.most ? '≤' : '≥'} ${value(l, l.bound)}` : 'not made' }}</template>
+            </td>
             <td>
               <v-btn v-if="l.found?.objects?.length" size="x-small" variant="text" :aria-label="`Show ${l.words}`" @click="go(l)"
                 >Show</v-btn
@@ -257,6 +371,26 @@ h3 {
   bottom: 0;
   width: 2px;
   background: rgb(var(--v-theme-on-background));
+}
+.own > :first-child {
+  flex: 1;
+}
+.own {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  max-width: 420px;
+  margin-bottom: 6px;
+}
+.differs {
+  margin-bottom: 6px;
+}
+.other {
+  font-weight: 700;
+}
+.stale {
+  color: rgb(var(--v-theme-error));
+  font-size: 13px;
 }
 .cheaper {
   margin-top: 14px;

@@ -19,18 +19,22 @@ class BoxGrab implements Grab {
   move(p: Press) {
     this.to = p.at
   }
+  /** As it is seen. */
+  private rightwards(to: Point) {
+    return this.ed.mirrored ? to.x <= this.from.x : to.x >= this.from.x
+  }
   drop(p: Press) {
     const box = between(this.from, p.at)
     const least = this.ed.leastBox
     if (box.maxX - box.minX < least && box.maxY - box.minY < least) return
-    const whole = p.at.x >= this.from.x
+    const whole = this.rightwards(p.at)
     for (const id of this.ed.scene.idsWithin(box)) {
       const own = this.ed.roomOf(id)
       if (own && (whole || this.ed.picksWhole(id) ? inside(own, box) : meets(own, box))) this.ed.selection.add(id)
     }
   }
   paint(pen: Pen) {
-    paintFrame(pen, this.from, this.to, this.colour(), this.to.x < this.from.x)
+    paintFrame(pen, this.from, this.to, this.colour(), !this.rightwards(this.to))
   }
 }
 

@@ -48,6 +48,10 @@ export abstract class Stage {
   // ---- what the stage says
 
   /** The grid that the hand keeps to, and the step of the arrow keys. */
+  /** Whether it is seen from behind, so that x goes to the left. */
+  get mirrored() {
+    return false
+  }
   abstract get grid(): number
   abstract get step(): number
   /** What lies under a place, best first. */

@@ -6,7 +6,7 @@ import { complain } from './notices'
 
 /** Long work of the project that runs beside the hand: how far it is, and an end to it. */
 const props = defineProps<{ project: Project }>()
-const names: Record<string, string> = { check: 'Checking the board', files: 'Making the files', print: 'Printing', compare: 'Comparing', import: 'Importing', fill: 'Filling copper areas', act: 'Changing the design', search: 'Looking', picture: 'Drawing the board', model: 'Putting the board together' } // prettier-ignore
+const names: Record<string, string> = { check: 'Checking the board', files: 'Making the files', print: 'Printing', compare: 'Comparing', import: 'Importing', fill: 'Filling copper areas', act: 'Changing the design', search: 'Looking', picture: 'Drawing the board', model: 'Putting the board together', measure: 'Measuring the board' } // prettier-ignore
 const job = computed(() => props.project.jobs.value[0])
 const more = computed(() => props.project.jobs.value.length - 1)
 </script>

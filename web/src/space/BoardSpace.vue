@@ -99,6 +99,7 @@ async function layersFor(m: BoardModel) {
   const mine = asking.value ?? (asking.value = new AbortController())
   slowly.start()
   try {
+    canvas.value!.dataset.layers = ''
     await m.takeLayers(await (await modelOf('', mine.signal)).arrayBuffer())
   } catch (e) {
     trouble.value = mine.signal.aborted ? 'It was stopped.' : (e as Error).message
@@ -119,6 +120,7 @@ async function arrange() {
     await layersFor(m)
     if (m !== model.value) return
   }
+  canvas.value!.dataset.layers = m.layered ? 'yes' : ''
   if (cut.value === 'none') {
     m.arrange(open.value, null)
     looking.cut(null)
