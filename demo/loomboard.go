@@ -42,6 +42,7 @@ func loomBoard(b *builder) {
 	loomWays(b)
 	b.lay(loomSpots)
 	b.below()
+	b.do(&edit.PutFiducials{})
 	loomAreas(b)
 	var others []design.ID
 	if b.err == nil {
@@ -56,6 +57,7 @@ func loomBoard(b *builder) {
 	b.do(&edit.Escape{EscapeAsk: edit.EscapeAsk{Parts: []design.ID{b.placed("U2")}, Layers: signals, Beyond: 400_000}})
 	b.do(&edit.Escape{EscapeAsk: edit.EscapeAsk{Parts: others, Areas: true}})
 	loomPrint(b)
+	b.excuse("fiducials", "The capacitors below are put on by hand.")
 }
 
 // loomWays prefers, from the top to the layers of signals within, a micro via with a buried one to a hole through everything, which would

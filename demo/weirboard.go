@@ -33,6 +33,7 @@ func weirBoard(b *builder, tracks func(*builder)) {
 	weirRules(b)
 	weirPlaceNotes(b)
 	tracks(b)
+	b.do(&edit.PutFiducials{})
 	weirPours(b)
 	b.do(&edit.SetTeardrops{Teardrops: &design.Teardrops{On: []design.Thing{design.ThroughPad, design.AVia}}})
 	weirPrint(b)

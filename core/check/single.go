@@ -26,6 +26,7 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 				Ends: across(c.Shape.Side(0), c.Shape.R), Says: b.says(ruling)})
 		}
 	}
+	b.sliver(c, by)
 	if c.Hole > 0 && by.has(design.LeastHole) {
 		ruled := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0)
 		if need := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastHole }); geom.Short(float64(c.Hole), need) {

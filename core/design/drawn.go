@@ -61,6 +61,8 @@ type BoardFigure struct {
 	Width  int64           `json:"width,omitempty"`  // of the lines; of filled figures: as much around them
 	Apart  int64           `json:"apart,omitempty"`  // on silk: kept so far off what the mask leaves free
 	Locked bool            `json:"locked,omitempty"`
+	// Fiducial is the diameter of the mask's opening around a dot of copper that an assembler's machine finds the board by; 0: it is none.
+	Fiducial int64 `json:"fiducial,omitempty"`
 }
 
 // MostFigure bounds the corners of one figure.
@@ -99,7 +101,9 @@ func (f *BoardFigure) Valid() error {
 		length("what a figure is kept off", f.Apart, 0),
 		check(f.Filled || f.Width > 0, "a figure that is not filled has lines of a width"), check(!f.Filled || f.Closed,
 			"a figure that is filled has closed lines"),
-		check(len(f.Lines) > 0, "a figure has no line")); err != nil {
+		check(len(f.Lines) > 0, "a figure has no line"), length("the opening around a fiducial", f.Fiducial, 0),
+		check(f.Fiducial == 0 || f.On == OnCopper && !f.Filled && len(f.Lines) == 1 && len(f.Lines[0]) == 1 && f.Fiducial >= f.Width,
+			"a fiducial is a dot of copper, and the mask is open at least over it")); err != nil {
 		return err
 	}
 	total := 0

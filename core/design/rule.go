@@ -74,11 +74,12 @@ const (
 	UnplatedOne Thing = "unplatedHole"
 	APart       Thing = "part"
 	AFigure     Thing = "figure" // text or figure of copper
-	APour       Thing = "pour"   // a copper area
+	AFiducial   Thing = "fiducial"
+	APour       Thing = "pour" // a copper area
 )
 
 // Things lists them.
-var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart, AFigure, APour}
+var Things = []Thing{ATrack, SurfacePad, ThroughPad, AVia, UnplatedOne, APart, AFigure, AFiducial, APour}
 
 // Scope says for what a rule holds: for things that fit all that it names. One that names nothing
 // holds for everything.

@@ -87,6 +87,7 @@ var kinds = map[string]func() Command{
 	"setHop":          func() Command { return &SetHop{} },
 	"takeStack":       func() Command { return &TakeStack{} },
 	"putStitching":    func() Command { return &PutStitching{} },
+	"putFiducials":    func() Command { return &PutFiducials{} },
 	"keepLayerSet":    func() Command { return &KeepLayerSet{} },
 	"dropLayerSet":    func() Command { return &DropLayerSet{} },
 	"setTint":         func() Command { return &SetTint{} },

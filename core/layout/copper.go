@@ -209,6 +209,13 @@ func PiecesOf(d *design.Doc, o design.Object) []*Copper {
 		}
 	case *design.BoardFigure:
 		if o.On == design.OnCopper {
+			if o.Fiducial > 0 {
+				out := drawnCopper(d, o, o.Layer, "fiducial")
+				for _, c := range out {
+					c.Thing = design.AFiducial
+				}
+				return out
+			}
 			return drawnCopper(d, o, o.Layer, "copper figure")
 		}
 	case *design.Placed:

@@ -69,6 +69,32 @@ func (s Set) Grown(r, tolerance int64) Set {
 	return Set{s.g.Buffer(float64(r), quarterOf(math.Abs(float64(r)), tolerance))}
 }
 
+// sharpest is how far beyond a corner the set is grown at most where it is to stay sharp, as a multiple of the distance: corners of 39° and more do.
+const sharpest = 3
+
+// Thin are the pieces of the set that are narrower than the width everywhere: necks between wider parts, tongues, tips of sharp corners. What
+// is less wide than the tolerance is none, nor what is shorter than the width, such as the step where two edges are joined.
+//
+// Source: opening by a disc (Serra, Image Analysis and Mathematical Morphology, 1982), with corners kept sharp as they are grown back.
+func (s Set) Thin(width, tolerance int64) []Area {
+	r := float64(width) / 2
+	wide := s.g.Buffer(-r, quarterOf(r, tolerance)).BufferWithStyle(r+float64(tolerance), quarterOf(r, tolerance), geos.BufCapStyleRound,
+		geos.BufJoinStyleMitre, sharpest)
+	var out []Area
+	c := geos.NewContext()
+	for _, a := range areas(s.g.DifferencePrec(wide, 1)) {
+		if p := polygons(c, []Area{a}); p.Length() >= 2*float64(width) && !(Set{p}).Grown(-tolerance, tolerance).Empty() {
+			out = append(out, a)
+		}
+	}
+	return out
+}
+
+// Widest is how wide the set is at most: the diameter of the largest disc within it, to a micrometre.
+func (s Set) Widest() int64 {
+	return int64(math.Round(2 * s.g.MaximumInscribedCircle(500).Length()))
+}
+
 // Plain tells whether any area of the set has an outer line of fewer than n places, the first not counted again at its end.
 func (s Set) Plain(n int) bool {
 	for i := range s.g.NumGeometries() {

@@ -32,7 +32,7 @@ func Sentence(d *design.Doc, r *design.Rule) string {
 }
 
 var thingWords = map[design.Thing]string{
-	design.ATrack: "tracks", design.SurfacePad: "surface pads", design.ThroughPad: "plated pads", design.AVia: "vias", design.UnplatedOne: "unplated holes", design.APart: "parts", design.AFigure: "copper texts and figures", design.APour: "copper areas",
+	design.ATrack: "tracks", design.SurfacePad: "surface pads", design.ThroughPad: "plated pads", design.AVia: "vias", design.UnplatedOne: "unplated holes", design.APart: "parts", design.AFigure: "copper texts and figures", design.AFiducial: "fiducials", design.APour: "copper areas",
 }
 
 // scope says for what a rule holds: "surface pads of the class bus on Inner 1".

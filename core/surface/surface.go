@@ -106,6 +106,13 @@ func (b Board) Openings(o design.Object, bottom bool) (out []Opening) {
 			s.R += b.asked(design.MaskMargin, c, 2*s.R)
 			out = append(out, Opening{Owner: o.ID, Pad: -1, Bottom: bottom, Shape: s, Drawn: true})
 		}
+	case *design.BoardFigure:
+		if o.Fiducial > 0 && o.Layer == b.Doc.Board.At(b.Outer(bottom)) {
+			at := o.Lines[0][0].Point
+			one(geom.Disc(at, o.Fiducial/2), at)
+			return out
+		}
+		out = b.drawn(o, design.OnMask, bottom)
 	default:
 		out = b.drawn(o, design.OnMask, bottom)
 	}

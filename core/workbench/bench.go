@@ -76,6 +76,7 @@ func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Benc
 	b.ends = newEnds(b)
 	b.starved = newStarved(b)
 	b.assembly = newAssembly(b.graph, d, b.findings)
+	newFiducials(b.graph, d, b.findings)
 	b.Settle()
 	return b
 }

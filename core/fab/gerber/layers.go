@@ -91,7 +91,11 @@ func (j Job) Copper(layer int) []byte {
 	for _, o := range j.drawn(design.OnCopper, false, id) {
 		p.Object(map[string]string{"N": "N/C"})
 		for _, c := range j.Index.Of(o.ObjectID()) {
-			p.Draw("NonConductor", c.Shape)
+			function := "NonConductor"
+			if c.Thing == design.AFiducial {
+				function = "FiducialPad,Global"
+			}
+			p.Draw(function, c.Shape)
 		}
 	}
 	return p.Bytes()

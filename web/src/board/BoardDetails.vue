@@ -20,6 +20,7 @@ import { joinWays } from './pours'
 import ManyDetails from './ManyDetails.vue'
 import PickAlike from './PickAlike.vue'
 import DrawnDetails from './DrawnDetails.vue'
+import FiducialFields from './FiducialFields.vue'
 import TeardropFields from './TeardropFields.vue'
 import StitchingDetails from './StitchingDetails.vue'
 import ViaDetails from './ViaDetails.vue'
@@ -275,6 +276,7 @@ function resize(w: number, h: number) {
         <span class="quiet">{{ { '': 'grid', edge: 'edge', along: 'beside tracks' }[s.pattern ?? ''] }}</span>
       </v-btn>
     </template>
+    <FiducialFields v-if="size" :project="project" :editor="editor" @pick="editor.pickOnly($event)" />
     <TeardropFields :project="project" />
     <h3>Rules for everything</h3>
     <LengthField v-for="[k, name] in rules" :key="k" :label="name" :value="rule(k)" :step="10_000" @keep="setRule(k, $event)" />

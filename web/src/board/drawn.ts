@@ -113,6 +113,14 @@ export function figureItem(f: BoardFigure, look: () => Look): Item {
   const colour = inkOf(f, look)
   const grow = (f.width ?? 0) / 2
   const box = f.lines.map((l) => lineBox(l, !!f.closed, grow)).reduce<Box | null>(union, null)
+  const opening = f.fiducial
+  if (opening)
+    return {
+      ...boxOf([f.lines[0][0]], opening / 2),
+      id: f.id,
+      layer: sceneLayer(f),
+      draw: (pen) => paintFiducial(pen, f, colour(), opening),
+    }
   return {
     ...(box ?? boxOf([{ x: 0, y: 0 }])),
     id: f.id,
@@ -122,6 +130,21 @@ export function figureItem(f: BoardFigure, look: () => Look): Item {
       ...(f.width ? [stroked(f.width, colour, (ctx, px) => f.lines.forEach((l) => traceLine(ctx, l, !!f.closed, px)))] : []),
     ],
   }
+}
+
+/** A dot of copper, and the ring within which the board is bare. */
+function paintFiducial({ ctx, px }: Pen, f: BoardFigure, colour: string, opening: number) {
+  const { x, y } = f.lines[0][0]
+  ctx.beginPath()
+  ctx.arc(x / 1e6, y / 1e6, (f.width ?? 0) / 2e6, 0, 2 * Math.PI)
+  ctx.fillStyle = ctx.strokeStyle = colour
+  ctx.fill()
+  ctx.beginPath()
+  ctx.arc(x / 1e6, y / 1e6, opening / 2e6, 0, 2 * Math.PI)
+  ctx.lineWidth = 1.2 * px
+  ctx.setLineDash([4 * px, 3 * px])
+  ctx.stroke()
+  ctx.setLineDash([])
 }
 
 /** A dimension: two lines from what it measures, and one with the length. */

@@ -353,6 +353,7 @@ export interface BoardFigure {
   width?: number
   apart?: number
   locked?: boolean
+  fiducial?: number
 }
 
 export interface Pour {
@@ -1019,6 +1020,12 @@ export interface PullVia {
 
 export interface PutArea {
   area: RuleArea
+}
+
+export interface PutFiducials {
+  bottom?: boolean
+  diameter?: number
+  opening?: number
 }
 
 export interface PutFootprint {
@@ -3499,6 +3506,7 @@ export interface Commands {
   pullTrack: PullTrack
   pullVia: PullVia
   putArea: PutArea
+  putFiducials: PutFiducials
   putFootprint: PutFootprint
   putHouse: PutHouse
   putLibraryPart: PutLibraryPart

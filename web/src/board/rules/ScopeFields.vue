@@ -17,6 +17,7 @@ const things = [
   { value: 'unplatedHole', title: 'unplated holes' },
   { value: 'pour', title: 'copper areas' },
   { value: 'figure', title: 'copper texts and figures' },
+  { value: 'fiducial', title: 'fiducials' },
 ]
 const classChoices = computed(() => [{ value: '', title: 'any' }, ...[...new Set([...props.classes, props.scope.class ?? ''])].filter((c) => c).map((c) => ({ value: c, title: c }))]) // prettier-ignore
 const layers = computed(() => [{ value: 0, title: 'all' }, ...props.project.board.stack.filter((l) => l.kind === 'copper').map((l) => ({ value: l.id, title: l.name }))]) // prettier-ignore
