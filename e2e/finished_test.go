@@ -48,8 +48,14 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 		}
 	}
 	b.key("1")
-	b.pickPart("Q1")
-	b.sees("Other side")
+	// the hand's tools work on it
+	at := eval[[]float64](b, `(()=>{const p=goldenTrace.all('placed').find(p=>p.designator==='Q1');return [p.at.x/1e6,p.at.y/1e6,p.angle]})()`)
+	b.point(at[0]+1, at[1]+1)
+	b.key("q")
+	b.kept()
+	b.until(fmt.Sprintf(`goldenTrace.all('placed').find(p=>p.designator==='Q1').angle !== %f`, at[2]))
+	b.key("z", ctrl)
+	b.kept()
 	b.key("U", shift)
 	b.there("application", "The finished board")
 	b.until(`document.querySelector('[role=application][aria-label="The finished board"]').dataset.view === document.querySelector('[role=application][aria-label=Board]').dataset.view`)

@@ -42,12 +42,6 @@ func TestPictures(t *testing.T) {
 	})
 	b.key(escape)
 	gauge := p.projectID("Weir Gauge")
-	visit(gauge, "circuit", "controller.png", func() {
-		b.press("Sheets*")
-		b.press("Sheets*")
-		b.sheet("Controller")
-		time.Sleep(500 * time.Millisecond)
-	})
 	visit(gauge, "circuit", "parts-table.png", func() { b.press("Table of parts"); b.click(b.cell("C10", "Value")) })
 	visit(gauge, "parts?part=Bus+driver&own=1", "library.png", func() { b.sees("Pins to pads") })
 	visit(gauge, "parts?view=assign", "assign.png", func() {
@@ -65,7 +59,6 @@ func TestPictures(t *testing.T) {
 		b.until("!!" + rowOf("60 V, 2 A"))
 		b.click(b.found(rowOf("60 V, 2 A") + `.querySelector('[data-c="0"]')`))
 	})
-	visit(gauge, "parts?view=basket", "basket.png", func() { b.until("!!" + rowOf("QFC0603100NX50")) })
 	eval[bool](b, `(goldenTrace.edit('takeParts', { names: ['Slide potentiometer 30 mm'] }), true)`)
 	b.until(`!!goldenTrace.named('footprint', 'Slide potentiometer 30 mm')`)
 	visit(gauge, fmt.Sprintf("parts?view=footprint&id=%d", eval[int](b, `goldenTrace.named('footprint', 'Slide potentiometer 30 mm').id`)), "footprint.png", nil)
@@ -73,7 +66,6 @@ func TestPictures(t *testing.T) {
 	visit(gauge, fmt.Sprintf("parts?view=symbol&id=%d", eval[int](b, `goldenTrace.named('symbol', 'Bus driver').id`)), "symbol.png", nil)
 	visit(gauge, "parts?view=generator", "generator.png", func() { time.Sleep(900 * time.Millisecond) })
 	visit(gauge, "checks", "clashes.png", func() { b.show("Clashes") })
-	visit(lamp, "board", "board-one-sided.png", func() { b.press("Bottom"); b.point(13.97, 21.59); b.move(30, -3) })
 	visit(gauge, "board", "board.png", func() { b.key("f") })
 	visit(gauge, "board", "rules.png", func() { b.key("r"); b.sees("Rules for some things") })
 	visit(p.projectID("Loom Bridge"), "board", "grid-array.png", func() {
@@ -82,6 +74,18 @@ func TestPictures(t *testing.T) {
 		b.key("f", shift)
 		b.key("b")
 	})
+	visit(p.projectID("Loom Bridge"), "board", "finished.png", func() {
+		b.until(`goldenTrace.filled.size > 100`)
+		b.key("b")
+		b.key("v")
+		time.Sleep(1500 * time.Millisecond)
+	})
+	visit(gauge, "board", "space.png", func() {
+		b.key("u")
+		b.until(`document.querySelector('.space canvas')?.dataset.drawn`)
+		time.Sleep(900 * time.Millisecond)
+	})
+	visit(gauge, "checks", "houses.png", func() { b.show("Houses"); b.sees("Width of copper lines") })
 	visit(first, "checks", "checks.png", nil)
 	visit(lamp, "handoff", "handoff.png", func() {
 		b.press("Make the files")

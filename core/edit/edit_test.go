@@ -186,7 +186,9 @@ func TestCarry(t *testing.T) {
 	r1 := placed(b.Doc, "R1")
 	do(&edit.DrawTrack{Net: r1.Nets["2"], Runs: []edit.Run{{Layer: b.Doc.Board.Top(), Path: geom.Corners(r1.Pose().Apply(geom.Pt(950_000, 0)), geom.Pt(9_000_000, 10_000_000))}}})
 
-	// a renamed net takes its track along
+	// a renamed net takes its track along, and its colour
+	do(&edit.SetTint{Name: "R1.2", Colour: "#4ad6e0"})
+	do(&edit.SetTint{Class: true, Name: "R1.2", Colour: "#ffffff"})
 	sheet := b.Doc.SheetsInOrder()[0].ID
 	do(&edit.PlaceLabel{Sheet: sheet, Name: "SENSE", At: geom.Pt(5*g, 0)})
 	require.Equal(t, map[string]string{"rename": "The net R1.2 is called SENSE now."}, kinds())
@@ -196,6 +198,9 @@ func TestCarry(t *testing.T) {
 		assert.Equal(t, "SENSE", b.Doc.NetName(tr.Net))
 	}
 	assert.Equal(t, "SENSE", netOf(b.Doc, "R1", "2"))
+	for o := range b.Doc.Tints.All() {
+		assert.Equal(t, map[bool]string{true: "R1.2", false: "SENSE"}[o.Class], o.Name)
+	}
 
 	// values, footprints and new parts; what was placed stays where it is
 	before := placed(b.Doc, "R2").At

@@ -89,7 +89,7 @@ func TestDimensionLinesMeasureWhatTheySay(t *testing.T) {
 					continue // beneath the body, in the middle of the drawing
 				}
 				line := other(d.A.Add(d.Off))
-				if beyond := max(line-other(whole.Max), other(whole.Min)-line); beyond < size/50 || beyond > size/2 {
+				if beyond := max(line-other(whole.Max), other(whole.Min)-line); beyond < size/60 || beyond > size/2 {
 					t.Fatalf("%s: in %q the line of %s is %s from a drawing of %s", res.Name, v.Name, d.Key, units.Text(beyond), units.Text(size))
 				}
 				for _, e := range v.Dims[:i] {
