@@ -10,6 +10,8 @@ import (
 	"slices"
 	"strings"
 
+	"github.com/tidwall/rtree"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
@@ -136,7 +138,7 @@ var ErrNoOutline = errors.New("the board has no outline yet, so that nothing of 
 
 // opens tells whether a hole is seen from a face: that of a via only where it comes out there, is not filled, and the mask leaves it free, for
 // itself or for something else.
-func (b Board) opens(c *layout.Copper, bottom bool, open []geom.Shape) bool {
+func (b Board) opens(c *layout.Copper, bottom bool, open *rtree.RTreeG[geom.Shape]) bool {
 	v := b.Doc.Vias[c.ID]
 	if c.Kind != "via" || v == nil {
 		return true
@@ -145,7 +147,15 @@ func (b Board) opens(c *layout.Copper, bottom bool, open []geom.Shape) bool {
 	if !c.Has(outer) || v.Cover == design.Filled {
 		return false
 	}
-	return v.Cover == design.Open || slices.ContainsFunc(open, func(s geom.Shape) bool { return s.Box().Holds(v.At) && s.Holds(v.At) })
+	if v.Cover == design.Open {
+		return true
+	}
+	free, at := false, [2]float64{float64(v.At.X), float64(v.At.Y)}
+	open.Search(at, at, func(_, _ [2]float64, s geom.Shape) bool {
+		free = s.Holds(v.At)
+		return !free
+	})
+	return free
 }
 
 // copper is all that lies on a copper layer; as an outer one it is on a face.
@@ -251,16 +261,19 @@ func (b Board) View(bottom, parts bool) (*View, error) {
 	f := surface.Board{Doc: b.Doc, Index: b.Index, Rules: b.Rules}
 	copper, fills := b.copper(f.Outer(bottom), bottom)
 	open, silk := []geom.Shape{}, []geom.Shape{} // none is nowhere, not everywhere
+	var openAt rtree.RTreeG[geom.Shape]
 	for o := range surface.Objects(b.Doc) {
 		for _, p := range f.Openings(o, bottom) {
 			open = append(open, p.Shape)
+			box := p.Shape.Box()
+			openAt.Insert([2]float64{float64(box.Min.X), float64(box.Min.Y)}, [2]float64{float64(box.Max.X), float64(box.Max.Y)}, p.Shape)
 		}
 		for _, p := range f.Silk(o, bottom) {
 			silk = append(silk, p.Shape)
 		}
 	}
 	for c := range b.Index.All() {
-		if c.Hole > 0 && b.opens(c, bottom, open) {
+		if c.Hole > 0 && b.opens(c, bottom, &openAt) {
 			away = append(away, c.Bore())
 		}
 	}

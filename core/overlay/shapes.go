@@ -20,7 +20,7 @@ func (w *Work) Shapes(list []geom.Shape, tolerance int64) Set {
 	if len(all) == 0 {
 		return Set{w.c.NewEmptyPolygon()}
 	}
-	return Set{w.c.NewCollection(geos.TypeIDGeometryCollection, all).UnaryUnionPrec(1)}
+	return Set{w.c.NewCollection(geos.TypeIDGeometryCollection, all).UnaryUnion()}
 }
 
 // shape is one shape; nil: it covers nothing.

@@ -148,7 +148,7 @@ func board(d *design.Doc, n int) error {
 	edge := side + 10*units.MM
 	b.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(edge, 0), geom.Pt(edge, edge), geom.Pt(0, edge))
 	d.Put(&b)
-	d.SetBase(map[design.RuleKind]int64{design.TrackWidth: 200 * units.Micrometre})
+	d.SetBase(map[design.RuleKind]int64{design.TrackWidth: 200 * units.Micrometre, design.LetterHeight: 300 * units.Micrometre})
 	if _, err := edit.Apply(d, edit.Env{}, &edit.Carry{All: true}); err != nil {
 		return err
 	}
@@ -167,6 +167,9 @@ func board(d *design.Doc, n int) error {
 			o = o.Add(geom.Pt(-7*units.MM, int64(within)*2*units.MM-5*units.MM))
 		}
 		q.At = o
+		if within > 0 { // small enough to stand beside parts that stand so close
+			q.Letters, q.Label = 300*units.Micrometre, &geom.Point{X: 2300 * units.Micrometre}
+		}
 		within++
 		d.Put(&q)
 	}
