@@ -4,9 +4,12 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"os"
+	"path/filepath"
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -155,4 +158,68 @@ func TestADifferenceIsMendedFromThePage(t *testing.T) {
 	b.key("z", ctrl)
 	b.kept()
 	b.sees("Joints missing")
+}
+
+// Layers as they are seen: kept under a name and taken again; from below, what the hand does is to the right as it is seen. A house of the
+// project's own says in what it differs; a file that is none is refused with a sentence.
+func TestLayersInViewAndAHouseOfOnesOwn(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	id := p.projectID("Moth Lamp")
+	b.goTo(fmt.Sprintf("/project/%d/board", id))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.atRest()
+	b.press("View")
+	b.press("Plain")
+	b.press("Below")
+	b.sees("seen from below")
+	b.fill("Keep as", "From below")
+	b.kept()
+	b.press("Above")
+	b.press("Dimmed")
+	b.until(`document.querySelector('[role=application][aria-label=Board]').dataset.view.split(' ')[3]==='1'`)
+	b.press("From below")
+	b.until(`document.querySelector('[role=application][aria-label=Board]').dataset.view.split(' ')[3]==='-1'`)
+	b.choose("Net or class", "GND")
+	b.press("Draw it in #4ad6e0")
+	b.kept()
+	b.until(`goldenTrace.all('tint')[0]?.name==='GND'`)
+	b.press("Close the view")
+	b.look("from below")
+	// from below a nudge to the right makes x less
+	eval[bool](b, `(goldenTrace.picked.value=[], true)`)
+	q := eval[[]float64](b, `(()=>{const p=goldenTrace.all('placed').find(p=>p.designator==='Q1');return [p.id,p.at.x]})()`)
+	b.goTo(fmt.Sprintf("/project/%d/board?id=%.0f", id, q[0]))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.sees("TO-92 wide")
+	b.key("M", shift)
+	b.key(kb.ArrowRight)
+	b.kept()
+	b.until(fmt.Sprintf(`goldenTrace.all('placed').find(p=>p.designator==='Q1').at.x < %f`, q[1]))
+	b.key("z", ctrl)
+	b.kept()
+
+	b.goTo(fmt.Sprintf("/project/%d/checks", id))
+	b.until(`window.goldenTrace?.state.value === 'open'`)
+	b.show("Houses")
+	b.sees("Width of copper lines")
+	b.press("Make a variant")
+	b.kept()
+	b.sees("in all limits")
+	b.fill("Limit of Drilled holes, mm", "0.35")
+	b.kept()
+	b.sees("It differs from")
+	b.sees("drilled holes 0.35 mm instead of")
+	dir := t.TempDir()
+	broken := filepath.Join(dir, "broken.json")
+	require.NoError(t, os.WriteFile(broken, []byte(`{"format":"golden-trace-house","version":1,"name":"X","classes":[{"name":"P","price":1,"limits":{"track":"wide"}}]}`), 0o600))
+	b.upload("File of a house", broken)
+	b.sees("Width of copper lines:")
+	assert.Equal(t, 1, eval[int](b, `goldenTrace.all('house').length`))
+	b.press("Drop it")
+	b.kept()
+	b.until(`goldenTrace.all('house').length===0`)
+	b.key("z", ctrl)
+	b.kept()
+	b.until(`goldenTrace.all('house').length===1`)
 }

@@ -134,7 +134,8 @@ const tint = (colour: string, key = of.value) => {
     <v-autocomplete
       :model-value="of"
       :items="picks"
-      label="Net or class"
+      placeholder="Net or class …"
+      aria-label="Net or class"
       density="compact"
       variant="outlined"
       hide-details
