@@ -165,6 +165,15 @@ const finished = useFinished(
 )
 watch(finished.picture, () => canvas.value?.refresh('finished'))
 watch([() => ed.finished, () => ed.state.flipped], () => (ed.scene.rearrange(), canvas.value?.redraw()))
+watch(
+  () => ed.state.flipped,
+  () => {
+    const view = canvas.value?.view
+    const b = ed.content()
+    if (view) view.cx = b.minX + b.maxX - view.cx // what was in the middle of the screen stays there
+  },
+  { flush: 'sync' },
+)
 const besideIt = computed(() => ed.state.beside && ed.state.sight !== 'work')
 const spaceAlone = computed(() => ed.state.sight === 'space' && !ed.state.beside)
 const beside = ref<InstanceType<typeof FinishedBeside>>()

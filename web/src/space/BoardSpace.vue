@@ -22,6 +22,7 @@ const taste = useTaste()
 const canvas = ref<HTMLCanvasElement>()
 const trouble = ref('')
 let looking: Looking | null = null
+let gone = false
 const model = shallowRef<BoardModel | null>(null)
 const standing = shallowRef<Standing[]>([])
 /** The revision that is shown, and whether its copper areas were not filled yet. */
@@ -55,7 +56,7 @@ async function load(first = false) {
       BoardModel.read(data, [top.view, bottom.view]),
       props.project.question('heights', {}),
     ])
-    if (mine !== asking.value || !looking) return
+    if (gone || mine !== asking.value || !looking) return
     took = performance.now() - begun
     rev.value = Number(r.headers.get('Golden-Trace-Revision'))
     unfilled.value = r.headers.has('Golden-Trace-Revision-Behind')
@@ -73,6 +74,7 @@ async function load(first = false) {
 }
 async function take(made: BoardModel, first: boolean) {
   if (wantsLayers.value) await layersFor(made)
+  if (gone) return made.dispose()
 
   if (model.value) {
     looking!.scene.remove(model.value.root)
@@ -99,8 +101,8 @@ async function layersFor(m: BoardModel) {
   const mine = asking.value ?? (asking.value = new AbortController())
   slowly.start()
   try {
-    canvas.value!.dataset.layers = ''
-    await m.takeLayers(await (await modelOf('', mine.signal)).arrayBuffer())
+    const data = await (await modelOf('', mine.signal)).arrayBuffer()
+    if (!gone) await m.takeLayers(data)
   } catch (e) {
     trouble.value = mine.signal.aborted ? 'It was stopped.' : (e as Error).message
     open.value = 0
@@ -118,7 +120,7 @@ async function arrange() {
   if (wantsLayers.value && !m.layered) {
     if (asking.value) return // they are on their way
     await layersFor(m)
-    if (m !== model.value) return
+    if (gone || m !== model.value) return
   }
   canvas.value!.dataset.layers = m.layered ? 'yes' : ''
   if (cut.value === 'none') {
@@ -225,6 +227,7 @@ watch(
   () => (behind.value || unfilled.value) && took < patience && soon.start(),
 )
 onBeforeUnmount(() => {
+  gone = true
   asking.value?.abort()
   model.value?.dispose()
   looking?.end()
@@ -327,7 +330,8 @@ defineExpose({ focus: () => canvas.value?.focus({ preventScroll: true }) })
     </div>
     <div v-if="slow || behind || unfilled || trouble" class="float state" role="status">
       <template v-if="asking && slow">
-        <v-progress-circular indeterminate size="16" width="2" /> The board is put together …
+        <v-progress-circular indeterminate size="16" width="2" aria-label="It is being put together" /> The board is put together
+        …
         <v-btn size="x-small" variant="text" @click="asking.abort()">Stop</v-btn>
       </template>
       <template v-else-if="trouble">
