@@ -81,7 +81,12 @@ func moved(list []uint32, by int) []uint32 {
 }
 
 func at(p geom.Point, z float64) [3]float32 {
-	return [3]float32{float32(mm(p.X)), float32(mm(p.Y)), float32(z / 1e6)}
+	return millimetres(float64(p.X), float64(p.Y), z)
+}
+
+// millimetres of a place in nanometres.
+func millimetres(x, y, z float64) [3]float32 {
+	return [3]float32{float32(x / 1e6), float32(y / 1e6), float32(z / 1e6)}
 }
 
 // shell is what bounds a body of a layer.
@@ -101,6 +106,11 @@ func (s *shell) join(o shell) {
 func (s *shell) primitives(material int) []gltf.Primitive {
 	return []gltf.Primitive{{Name: "upper", Material: material, Places: s.places, Corners: s.upper},
 		{Name: "lower", Material: material, Places: s.places, Corners: s.lower}, {Name: "side", Material: material, Places: s.places, Corners: s.side}}
+}
+
+// sides are what lies between the upper and the lower side alone.
+func (s *shell) sides(material int) []gltf.Primitive {
+	return s.primitives(material)[2:]
 }
 
 // extruded are areas from one height to another.
@@ -139,7 +149,7 @@ func rod(a, b geom.Point, from, to int64) (out gltf.Primitive) {
 	for _, end := range []geom.Point{a, b} {
 		for i := range around {
 			sin, cos := math.Sincos(2 * math.Pi * float64(i) / around)
-			out.Places = append(out.Places, [3]float32{float32((float64(end.X) + sx*r*cos) / 1e6), float32((float64(end.Y) + sy*r*cos) / 1e6), float32((middle + r*sin) / 1e6)})
+			out.Places = append(out.Places, millimetres(float64(end.X)+sx*r*cos, float64(end.Y)+sy*r*cos, middle+r*sin))
 		}
 	}
 	for i := range uint32(around) {
@@ -160,7 +170,7 @@ func ball(middle geom.Point, from, to int64) (out gltf.Primitive) {
 		up, flat := math.Sincos(math.Pi * (float64(k)/rows - 0.5))
 		for i := range around {
 			sin, cos := math.Sincos(2 * math.Pi * float64(i) / around)
-			out.Places = append(out.Places, [3]float32{float32((float64(middle.X) + r*flat*cos) / 1e6), float32((float64(middle.Y) + r*flat*sin) / 1e6), float32((z + r*up) / 1e6)})
+			out.Places = append(out.Places, millimetres(float64(middle.X)+r*flat*cos, float64(middle.Y)+r*flat*sin, z+r*up))
 		}
 	}
 	for k := range uint32(rows) {

@@ -111,9 +111,9 @@ func Closed(name string, b finished.Board) ([]byte, error) {
 	}
 	look := b.Sheet(0)
 	rim := extruded(list, -b.Doc.Board.Thickness(), 0)
-	m.add(KindRim, "Edge", 0, 0, []gltf.Primitive{{Name: "side", Material: m.material(look.Name, look.Colour, 0, 0.8), Places: rim.places, Corners: rim.side}})
+	m.add(KindRim, "Edge", 0, 0, rim.sides(m.material(look.Name, look.Colour, 0, 0.8)))
 	w := m.walls()
-	m.add(KindWalls, "Walls of holes", 1, 0, []gltf.Primitive{{Name: "side", Material: m.material("walls", m.Plated(), 0.7, 0.4), Places: w.places, Corners: w.side}})
+	m.add(KindWalls, "Walls of holes", 1, 0, w.sides(m.material("walls", m.Plated(), 0.7, 0.4)))
 	return m.end(name)
 }
 

@@ -32,10 +32,9 @@ import EscapePanel from './escape/EscapePanel.vue'
 import TouchLegend from './TouchLegend.vue'
 import StackView from './stack/StackView.vue'
 import SightField from './sight/SightField.vue'
-import { drawTints, tintsOf } from './sight/tints'
+import { useSight } from './sight/useSight'
 import ViewPanel from './sight/ViewPanel.vue'
 import FinishedBeside from './finished/FinishedBeside.vue'
-import { useFinished } from './finished/useFinished'
 import { drawFindings, drawLinks, drawNet, drawOverlay } from './overlay'
 
 const BoardSpace = defineAsyncComponent(() => import('../space/BoardSpace.vue'))
@@ -157,33 +156,9 @@ function ready() {
   requestAnimationFrame(() => requestAnimationFrame(() => props.project.shown()))
 }
 
-const finished = useFinished(
-  props.project,
-  () => ed.state.sight === 'finished',
-  () => ed.below,
-  () => ed.state.finishedParts,
-)
-watch(finished.picture, () => canvas.value?.refresh('finished'))
-watch([() => ed.finished, () => ed.state.flipped], () => (ed.scene.rearrange(), canvas.value?.redraw()))
-watch(
-  () => ed.state.flipped,
-  () => {
-    const view = canvas.value?.view
-    const b = ed.content()
-    if (view) view.cx = b.minX + b.maxX - view.cx // what was in the middle of the screen stays there
-  },
-  { flush: 'sync' },
-)
-const besideIt = computed(() => ed.state.beside && ed.state.sight !== 'work')
-const spaceAlone = computed(() => ed.state.sight === 'space' && !ed.state.beside)
+const sight = useSight(props.project, ed, canvas)
+const { finished, besideIt, spaceAlone, says } = sight
 const beside = ref<InstanceType<typeof FinishedBeside>>()
-/** What is to be said of the finished board. */
-const says = computed(() => {
-  const { empty, trouble, unfilled } = finished
-  if (trouble.value) return trouble.value
-  if (empty.value) return 'The board has no outline yet.'
-  return unfilled.value ? 'copper areas are being filled' : ''
-})
 function pickInSpace(id: number, more: boolean) {
   ed.take('select')
   if (!more) ed.pickOnly(id ? [id] : [])
@@ -191,25 +166,8 @@ function pickInSpace(id: number, more: boolean) {
 }
 
 const sheets = [
-  {
-    name: 'finished',
-    order: 0.5,
-    empty: () => !ed.finished || !finished.picture.value,
-    paint: (pen: Pen, box: Box) => finished.picture.value!.paint(pen, box),
-  },
+  ...sight.sheets,
   dots(() => ed.look().colours, () => ({ pitch: taste.boardGrid, on: taste.gridOn, apart: 10 })), // prettier-ignore
-  {
-    name: 'tints below',
-    order: 69.7,
-    empty: () => !tints.value.size,
-    paint: (pen: Pen, box: Box) => drawTints(ed, pen, box, tints.value, false),
-  },
-  {
-    name: 'tints',
-    order: 70.2,
-    empty: () => !tints.value.size,
-    paint: (pen: Pen, box: Box) => drawTints(ed, pen, box, tints.value, true),
-  },
   { name: 'net', order: 100, empty: () => !props.project.lit.value, paint: (pen: Pen, box: Box) => drawNet(ed, pen, box) },
   {
     name: 'links',
@@ -224,7 +182,6 @@ const sheets = [
     paint: (pen: Pen, box: Box) => drawFindings(ed, pen, box),
   },
 ]
-const tints = computed(() => (void props.project.docTick.value, tintsOf(props.project)))
 /** What is marked of the whole design is painted anew when it changed. */
 const renew = (...names: string[]) => names.forEach((n) => canvas.value?.renew(n))
 /** All that decides which links and which net are seen, as one word: what is equal paints nothing anew. */
@@ -242,11 +199,6 @@ const sightOfLinks = computed(() => {
   ].join('|')
 })
 watch(sightOfLinks, () => renew('net', 'links'))
-watch(tints, (now, was) => (now.size || was.size) && renew('tints', 'tints below'))
-watch(() => [ed.state.netAlone, ed.state.layer, ed.state.others, ed.state.hidden.join(), ed.state.flipped], () => {
-  if (tints.value.size) renew('tints', 'tints below')
-  if (props.project.lit.value) renew('net')
-}) // prettier-ignore
 onUnmounted(
   props.project.onDerived((d) => {
     if (Object.keys(d.links ?? {}).length) renew('links')
@@ -347,24 +299,7 @@ const commands: Command[] = [
     group: 'See',
     run: () => (taste.boardShade = taste.boardShade === 'dark' ? 'light' : 'dark'),
   },
-  { id: 'finished', title: 'The board as it will be, or in work', keys: 'V', group: 'See', run: () => ed.see(ed.state.sight === 'finished' ? 'work' : 'finished') }, // prettier-ignore
-  { id: 'space', title: 'The board in space, or in work', keys: 'U', group: 'See', run: () => ed.see(ed.state.sight === 'space' ? 'work' : 'space') }, // prettier-ignore
-  { id: 'beside', title: 'What is seen otherwise stands beside the board in work', keys: 'Shift U', group: 'See', run: () => (ed.state.beside = !ed.state.beside) }, // prettier-ignore
-  {
-    id: 'view',
-    title: 'How layers and nets are seen',
-    keys: 'Shift W',
-    group: 'See',
-    run: () => (ed.state.viewing = !ed.state.viewing),
-  },
-  {
-    id: 'netAlone',
-    title: 'The highlighted net alone, on all layers',
-    keys: 'Shift H',
-    group: 'See',
-    run: () => ed.seeNetAlone(!ed.state.netAlone),
-  },
-  { id: 'flip', title: 'See the board from below, or from above', keys: 'Shift M', group: 'See', run: () => ed.flipView() },
+  ...sight.commands,
   ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => ({
     id: 'layer' + n,
     title: `Copper layer ${n}`,

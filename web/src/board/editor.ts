@@ -14,7 +14,6 @@ import type {
   Filled,
   Kind,
   Kinds,
-  LayerSet,
   Link,
   NoteLine,
   PartRef,
@@ -164,11 +163,6 @@ export class BoardEditor extends Stage {
     this.scene.rearrange()
   }
 
-  /** Shows the board otherwise, or as it is worked on again. */
-  see(sight: 'work' | 'finished' | 'space') {
-    this.state.sight = sight
-    this.scene.rearrange()
-  }
   /** Whether the finished board takes the place of the one in work. */
   get finished() {
     return this.state.sight === 'finished' && !this.state.beside
@@ -178,34 +172,8 @@ export class BoardEditor extends Stage {
     const c = this.copper
     return this.state.flipped || (c.length > 1 && this.state.layer === c[c.length - 1].id)
   }
-  seeOthers(how: string) {
-    this.state.others = how
-    this.scene.rearrange()
-  }
-  seeNetAlone(on: boolean) {
-    this.state.netAlone = on
-    this.scene.rearrange()
-  }
-  showSurface(s: string, on: boolean) {
-    this.state.unseen = on ? this.state.unseen.filter((u) => u !== s) : [...this.state.unseen, s]
-    this.scene.rearrange()
-  }
-  /** Sees the layers as a set says; layers that are no more are passed over. */
-  takeSet(s: LayerSet) {
-    const { state } = this
-    state.hidden = this.copper.map((l) => l.id).filter((l) => !s.layers.includes(l))
-    if (s.work && this.position(s.work) >= 0) state.layer = s.work
-    state.others = s.others ?? ''
-    state.unseen = [...(s.hidden ?? [])]
-    state.flipped = !!s.flipped
-    this.scene.rearrange()
-  }
   get mirrored() {
     return this.state.flipped
-  }
-  flipView() {
-    this.state.flipped = !this.state.flipped
-    this.scene.rearrange()
   }
 
   // ---- what is drawn

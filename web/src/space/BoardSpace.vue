@@ -69,13 +69,13 @@ async function load(first = false) {
     if (mine === asking.value) {
       asking.value = null
       slow.value = false
+      if (wantsLayers.value && !gone) void arrange() // they came to be wanted meanwhile
     }
   }
 }
 async function take(made: BoardModel, first: boolean) {
   if (wantsLayers.value) await layersFor(made)
   if (gone) return made.dispose()
-
   if (model.value) {
     looking!.scene.remove(model.value.root)
     model.value.dispose()
@@ -134,6 +134,7 @@ async function arrange() {
     if (!beyond.value) looking.cut(new THREE.Plane(normal, -at))
     else looking.cut(new THREE.Plane(normal.negate(), at))
   }
+  looking.fit(m.extent)
   mark()
 }
 watch([open, cut, place, beyond], () => void arrange())

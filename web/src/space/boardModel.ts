@@ -155,6 +155,13 @@ export class BoardModel {
       mesh.computeBoundingSphere()
     }
   }
+  /** The box around all of it as it lies now. */
+  get extent(): THREE.Box3 {
+    const b = this.box.clone()
+    b.max.z += this.lift(false)
+    b.min.z += this.lift(true)
+    return b
+  }
   private lift(bottom: boolean) {
     return this.apart && this.layers ? this.layers.beyond(bottom) : 0
   }

@@ -114,6 +114,14 @@ export class Looking {
     this.camera.far = this.size * 30
     this.camera.updateProjectionMatrix()
   }
+  /** What is looked at became larger or smaller: it is seen from as much farther or nearer. */
+  fit(box: THREE.Box3) {
+    const before = this.size
+    this.around(box)
+    const arm = this.camera.position.clone().sub(this.controls.target)
+    this.camera.position.copy(this.controls.target).addScaledVector(arm, this.size / before)
+    this.controls.update()
+  }
   private from(x: number, y: number, z: number) {
     this.controls.target.copy(this.middle)
     this.camera.position.set(x, y, z).add(this.middle)

@@ -6,6 +6,7 @@ import type { Kinds } from '../../live/wire.gen'
 import OneOf from '../../shell/fields/OneOf.vue'
 import { complain } from '../../shell/notices'
 import type { BoardEditor } from '../editor'
+import { flipView, seeNetAlone, seeOthers, showSurface, takeSet } from './seeing'
 import { hues } from './tints'
 
 /** How the layers of the board are seen: the others beside the one in work, what lies on the faces, from which side; kept under names. And the colours of nets. */
@@ -20,7 +21,7 @@ const surfaces = [
   { value: 'mask', title: 'Mask' },
   { value: 'paste', title: 'Paste' },
 ]
-const show = (s: string, on: boolean) => props.editor.showSurface(s, on)
+const show = (s: string, on: boolean) => showSurface(props.editor, s, on)
 function keep() {
   const layers = props.editor.copper.map((l) => l.id).filter((l) => !state.hidden.includes(l))
   const { others, layer, flipped, unseen } = state
@@ -68,7 +69,7 @@ const tint = (colour: string, key = of.value) => {
           { value: 'next', title: 'Next ones' },
           { value: 'plain', title: 'Plain' },
         ]"
-        @keep="editor.seeOthers($event)"
+        @keep="seeOthers(editor, $event)"
       />
     </div>
     <div class="field">
@@ -80,7 +81,7 @@ const tint = (colour: string, key = of.value) => {
           { value: false, title: 'Above' },
           { value: true, title: 'Below' },
         ]"
-        @keep="$event !== state.flipped && editor.flipView()"
+        @keep="$event !== state.flipped && flipView(editor)"
       />
     </div>
     <div class="row">
@@ -99,12 +100,12 @@ const tint = (colour: string, key = of.value) => {
       label="The highlighted net alone, on all layers"
       density="compact"
       hide-details
-      @update:model-value="editor.seeNetAlone(!!$event)"
+      @update:model-value="seeNetAlone(editor, !!$event)"
     />
     <h4>Layer sets</h4>
     <p v-if="!sets.length" class="quiet">None is kept yet. What is seen now can be kept under a name.</p>
     <div v-for="s in sets" :key="s.id" class="row">
-      <v-btn size="small" variant="text" class="name" @click="editor.takeSet(s)">{{ s.name }}</v-btn>
+      <v-btn size="small" variant="text" class="name" @click="takeSet(editor, s)">{{ s.name }}</v-btn>
       <span class="grow" />
       <v-btn :icon="mdiClose" size="x-small" :aria-label="`Drop the layer set ${s.name}`" @click="drop(s)" />
     </div>
