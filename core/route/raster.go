@@ -149,8 +149,9 @@ func (r *raster) platings(t *[tileSide * tileSide]uint8, box geom.Box, x0, y0 in
 			hx, hy := r.index(b.Max, false)
 			for y := max(ly, y0); y <= min(hy, y0+tileSide-1); y++ {
 				for x := max(lx, x0); x <= min(hx, x0+tileSide-1); x++ {
-					if gap, _, _ := geom.Gap(c.Shape, geom.Disc(r.at(x, y), reach)); gap < 0 {
-						t[(y&31)<<5|x&31] = closed
+					i := (y&31)<<5 | x&31
+					if gap, _, _ := geom.Gap(c.Shape, geom.Disc(r.at(x, y), reach)); gap < 0 && t[i] != plated {
+						t[i] = closed
 					}
 				}
 			}
