@@ -352,7 +352,6 @@ func TestAccessible(t *testing.T) {
 		look("the finished board")
 		b.key("u")
 		b.until(`document.querySelector('.space canvas')?.dataset.drawn`)
-		b.press("Across")
 		look("the board in space")
 		b.key("u")
 		b.until(`!document.querySelector('.space')`)
