@@ -218,9 +218,22 @@ func TestBodiesAreClosed(t *testing.T) {
 		volume[node] += (c[0][0]*n[0] + c[0][1]*n[1] + c[0][2]*n[2]) / 6
 	})
 	assert.InDelta(t, 4*2*2.9, volume["U1"], 1e-3)
-	sphere, rod := 4.0/3*math.Pi*0.125, math.Pi*3
-	assert.InDelta(t, sphere+rod, volume["L1"], 0.06*(sphere+rod), "of many flat sides, within")
-	assert.Less(t, volume["L1"], sphere+rod)
+	polygon := func(r float64) float64 { return 8 * math.Sin(math.Pi/8) * r * r } // of 16 sides
+	sphere := 0.0                                                                 // frustums between its 8 rows
+	for k := range 8 {
+		at := func(k int) (z, a float64) {
+			up, flat := math.Sincos(math.Pi * (float64(k)/8 - 0.5))
+			return 0.5 * up, polygon(0.5 * flat)
+		}
+		low, a := at(k)
+		high, b := at(k + 1)
+		sphere += (high - low) / 3 * (a + b + math.Sqrt(a*b))
+	}
+	assert.InDelta(t, sphere+3*polygon(1), volume["L1"], 1e-3)
+	assert.InDelta(t, 4.0/3*math.Pi*0.125, sphere, 0.04, "near enough to a ball")
+	thick := float64(standing().Board.Thickness()) / mm
+	ring := math.Pi * (0.25*0.25 - 0.225*0.225)
+	assert.InDelta(t, 2*ring*thick, volume["Walls of holes"], 0.2*ring*thick, "25 µm of copper around both holes")
 	for _, l := range standing().Board.Stack {
 		if l.Dielectric() {
 			holes := 2 * math.Pi * 0.25 * 0.25
