@@ -106,23 +106,7 @@ func outlines(s geom.Shape) (out [][]geom.Point) {
 	for _, e := range edges {
 		along := e.Along(chord, false)
 		for i := 0; i+1 < len(along); i++ {
-			out = append(out, stroke(along[i], along[i+1], s.R))
-		}
-	}
-	return out
-}
-
-// stroke is what a round pen covers along a line.
-func stroke(a, b geom.Point, r int64) (out []geom.Point) {
-	n := max(8, int(math.Ceil(math.Pi/math.Acos(1-min(chord/float64(r), 0.5))))/2*2)
-	first := 0.0
-	if a != b {
-		first = math.Atan2(float64(b.Y-a.Y), float64(b.X-a.X)) - math.Pi/2
-	}
-	for k, at := range []geom.Point{b, a} {
-		for i := range n + 1 {
-			sin, cos := math.Sincos(first + math.Pi*(float64(k)+float64(i)/float64(n)))
-			out = append(out, at.Add(geom.Pt(int64(math.Round(cos*float64(r))), int64(math.Round(sin*float64(r))))))
+			out = append(out, overlay.Round(geom.Shape{Pts: along[i : i+2], R: s.R}, chord))
 		}
 	}
 	return out

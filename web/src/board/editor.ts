@@ -52,6 +52,9 @@ const moves = new Set<Kind>(['placed', 'hole', 'legend', 'figure', 'ruleArea', '
 /** Kinds of objects that are drawn as items. */
 const drawnKinds: Kind[] = ['board', 'ruleArea', 'pour', 'placed', 'track', 'via', 'hole', 'legend', 'figure']
 
+/** What a step back closes, in this order. */
+const panels = ['viewing', 'carrying', 'drawing', 'logo', 'beginning', 'ruling', 'widths', 'stacking'] as const
+
 /** What a person is doing on the board, and what is drawn of it. */
 export class BoardEditor extends Stage {
   readonly scene = markRaw(new Scene((l) => orderOf(this, l)))
@@ -311,14 +314,8 @@ export class BoardEditor extends Stage {
     return want.size ? this.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) : [] // prettier-ignore
   }
   lastBack() {
-    if (this.state.viewing) this.state.viewing = false
-    else if (this.state.carrying) this.state.carrying = false
-    else if (this.state.drawing) this.state.drawing = false
-    else if (this.state.logo) this.state.logo = false
-    else if (this.state.beginning) this.state.beginning = false
-    else if (this.state.ruling) this.state.ruling = false
-    else if (this.state.widths) this.state.widths = false
-    else if (this.state.stacking) this.state.stacking = false
+    const open = panels.find((p) => this.state[p])
+    if (open) this.state[open] = false
     else if (this.flagged) this.flagged = null
     else return false
     return true

@@ -5,7 +5,7 @@ import OneOf from '../../shell/fields/OneOf.vue'
 import { complain } from '../../shell/notices'
 import { saveFile } from '../../shell/saving'
 import type { BoardEditor } from '../editor'
-import { see } from './seeing'
+import { showBoard } from './seeing'
 
 /** How the board is seen: as it is worked on, as it will be, or in space; in its place or beside it. */
 const props = defineProps<{ project: Project; editor: BoardEditor; below: boolean; rev: number; behind: boolean; says: string }>()
@@ -28,7 +28,7 @@ const save = (form: string) =>
           { value: 'finished', title: 'As it will be' },
           { value: 'space', title: 'In space' },
         ]"
-        @keep="see(editor, $event)"
+        @keep="showBoard(editor, $event)"
       />
       <v-checkbox
         v-if="state.sight !== 'work'"

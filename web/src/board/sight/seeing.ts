@@ -4,8 +4,8 @@ import type { BoardEditor } from '../editor'
 /** How the board and its layers are seen: what a person chooses of it. */
 
 /** Shows the board otherwise, or as it is worked on again. */
-export function see(ed: BoardEditor, sight: BoardEditor['state']['sight']) {
-  ed.state.sight = sight
+export function showBoard(ed: BoardEditor, how: BoardEditor['state']['sight']) {
+  ed.state.sight = how
   ed.scene.rearrange()
 }
 export function seeOthers(ed: BoardEditor, how: string) {

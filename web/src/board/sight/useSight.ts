@@ -7,7 +7,7 @@ import type { Project } from '../../live/project'
 import type { Command } from '../../shell/keys'
 import type { BoardEditor } from '../editor'
 import { useFinished } from '../finished/useFinished'
-import { flipView, see, seeNetAlone } from './seeing'
+import { flipView, seeNetAlone, showBoard } from './seeing'
 import { drawTints, tintsOf } from './tints'
 
 /** How the board is seen, for its page: the finished board, colours of nets, from below; with the keys for it. */
@@ -54,7 +54,7 @@ export function useSight(project: Project, ed: BoardEditor, canvas: Ref<Instance
     })),
   ]
   /** The other sight, or the board in work again. */
-  const turn = (sight: 'finished' | 'space') => see(ed, state.sight === sight ? 'work' : sight)
+  const turn = (to: 'finished' | 'space') => showBoard(ed, state.sight === to ? 'work' : to)
   const group = 'See'
   const commands: Command[] = [
     { id: 'finished', title: 'The board as it will be, or in work', keys: 'V', group, run: () => turn('finished') },
