@@ -14,8 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// The finished board takes the place of the one in work, with the hand's tools: what the canvas shows of it is what the picture's
-// file shows.
+// The finished board takes the place of the one in work, with the hand's tools: what the canvas shows of it is what the picture's file shows.
 // From below it is seen by the lowest layer, mirrored when it is flipped.
 func TestTheFinishedBoardInItsPlace(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
@@ -62,8 +61,7 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 	b.kept()
 	b.key("U", shift)
 	b.there("application", "The finished board")
-	b.until(`(()=>{const view=n=>document.querySelector('[role=application][aria-label="'+n+'"]').dataset.view;
-		return view('The finished board') === view('Board')})()`)
+	b.until(`document.querySelector('[role=application][aria-label="The finished board"]').dataset.view === document.querySelector('[role=application][aria-label=Board]').dataset.view`)
 	b.look("beside")
 	resp, err := http.Get(p.url + fmt.Sprintf("/api/projects/%d/finished.svg?side=bottom&bare=1", id))
 	require.NoError(t, err)
@@ -78,8 +76,7 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 	_ = resp.Body.Close()
 }
 
-// A part that is too high is found in space: it is marked there, its measure and what is allowed are said, and it is picked
-// everywhere. What is
+// A part that is too high is found in space: it is marked there, its measure and what is allowed are said, and it is picked everywhere. What is
 // not seen is not drawn.
 func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
@@ -100,11 +97,15 @@ func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 	b.sees("Allowed there: 12 mm above")
 	b.until(`document.querySelector('.says .bad')`)
 	// what it came to stands in the middle now: a click there picks it again
-	room := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();
-		return [r.x,r.y,r.width,r.height]})()`)
-	b.do(chromedp.MouseClickXY(room[0]+room[2]-20, room[1]+room[3]*0.8)) // beside the board
+	middle := func() {
+		at := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
+		b.moveXY(at[0], at[1])
+		b.do(chromedp.MouseClickXY(at[0], at[1]))
+	}
+	corner := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();return [r.right-20,r.y+r.height*0.8]})()`)
+	b.do(chromedp.MouseClickXY(corner[0], corner[1]))
 	b.sees("Highest above")
-	b.do(chromedp.MouseClickXY(room[0]+room[2]/2, room[1]+room[3]/2))
+	middle()
 	b.sees("K1 reaches 15.5 mm above the board")
 	b.look("K1 in space")
 	// a higher limit: nothing is wrong any more, here as everywhere
@@ -126,8 +127,7 @@ func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 	b.until(`!document.querySelector('.space')`)
 }
 
-// A difference between circuit and board is mended from the page that shows both: a part that the circuit has no more, and a
-// joint that is missing.
+// A difference between circuit and board is mended from the page that shows both: a part that the circuit has no more, and a joint that is missing.
 func TestADifferenceIsMendedFromThePage(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
