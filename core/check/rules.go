@@ -34,7 +34,7 @@ func (b *Board) Forget() { b.changed = nil }
 // about are the kinds of findings that follow from a kind of rule.
 var about = map[design.RuleKind][]string{
 	design.Clearance: {"clearance", "wall"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
-	design.LeastWidth: {"width"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
+	design.LeastWidth: {"width", "sliver"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
 	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn", "maskOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin"},
 	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"}, design.PasteMargin: {"paste"}, design.HoleCopper: {"wall"},
 	design.HeightAbove: {"height"}, design.HeightBelow: {"height"},

@@ -108,3 +108,32 @@ func TestBlocksHaveNoSlivers(t *testing.T) {
 		require.Empty(t, sliversOf(d))
 	})
 }
+
+// A sliver goes when lines may be as thin, and comes back when they may not.
+func TestSliversWithTheirRule(t *testing.T) {
+	d := bare()
+	d.SetBase(map[design.RuleKind]int64{design.LeastWidth: 150_000})
+	d.Put(&design.BoardFigure{ID: 700, On: design.OnCopper, Layer: d.Board.Top(), Closed: true, Filled: true,
+		Lines: [][]geom.Corner{geom.Corners(geom.Pt(5*mm, 5*mm), geom.Pt(15*mm, 5*mm), geom.Pt(15*mm, 5*mm+100_000), geom.Pt(5*mm, 5*mm+100_000))}})
+	set := rules.Of(d)
+	b := check.NewBoard(d, layout.NewIndex(d), set)
+	for _, to := range []struct {
+		least int64
+		found int
+	}{{150_000, 1}, {90_000, 0}, {200_000, 1}, {100_000, 0}} {
+		r := *d.Base(design.LeastWidth)
+		before := d.GetKind(design.KindRule, r.ID)
+		r.Value = design.Fixed(to.least)
+		d.Put(&r)
+		set.Changed(before, &r)
+		b.Rule(before, &r)
+		b.Update(nil)
+		got := 0
+		for _, f := range b.Found {
+			if f.Kind == "sliver" {
+				got++
+			}
+		}
+		assert.Equal(t, to.found, got, "lines of %d", to.least)
+	}
+}
