@@ -97,6 +97,32 @@ func crowd(t *rapid.T) *design.Doc {
 	return d
 }
 
+// dress puts on a crowd what faces and space are checked for: texts, figures, openings, bodies.
+func dress(t *rapid.T, d *design.Doc) {
+	f := *d.Footprint("F")
+	square := []geom.Point{geom.Pt(-mm, -mm), geom.Pt(mm, -mm), geom.Pt(mm, mm), geom.Pt(-mm, mm)}
+	f.Solids = []design.Solid{{Form: design.Prism, Edge: geom.Corners(square...), To: rapid.Int64Range(1, 20).Draw(t, "height") * 100_000, Material: "body"}}
+	f.Courtyard = square
+	d.Put(&f)
+	for i := range rapid.IntRange(0, 4).Draw(t, "drawn") {
+		id := design.ID(700 + i)
+		at := geom.Pt(rapid.Int64Range(10, 60).Draw(t, "dx")*250_000, rapid.Int64Range(10, 60).Draw(t, "dy")*250_000)
+		on, bottom := rapid.SampledFrom(design.Surfaces).Draw(t, "on"), rapid.Bool().Draw(t, "below")
+		var layer design.LayerID
+		if on == design.OnCopper {
+			layer = d.Board.Top()
+		}
+		if rapid.Bool().Draw(t, "text") {
+			d.Put(&design.Legend{ID: id, At: at, On: on, Layer: layer, Bottom: bottom && on != design.OnCopper, Text: "Weir",
+				Height: rapid.SampledFrom([]int64{500_000, 1_000_000}).Draw(t, "high"), Stroke: rapid.SampledFrom([]int64{0, 100_000}).Draw(t, "stroke")})
+			continue
+		}
+		wide := rapid.SampledFrom([]int64{100_000, 300_000, 1_000_000}).Draw(t, "wide")
+		d.Put(&design.BoardFigure{ID: id, On: on, Layer: layer, Bottom: bottom && on != design.OnCopper, Closed: true, Filled: true, Lines: [][]geom.Corner{
+			geom.Corners(at, at.Add(geom.Pt(2_000_000, 0)), at.Add(geom.Pt(2_000_000, wide)), at.Add(geom.Pt(0, wide)))}})
+	}
+}
+
 // near are all pairs that are to be held apart on a layer, found by comparing each with each.
 type nearPair struct {
 	key     string
@@ -231,17 +257,26 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 func TestRulesThatChange(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := crowd(t)
+		dress(t, d)
 		x := layout.NewIndex(d)
 		set := rules.Of(d)
 		b := check.NewBoard(d, x, set)
 		for range rapid.IntRange(1, 6).Draw(t, "edits") {
 			kind := rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance, design.LeastWidth,
-				design.LeastHole, design.LeastRing, design.SilkWidth, design.HoleCopper, design.MaskMargin}).Draw(t, "kind")
+				design.LeastHole, design.LeastRing, design.SilkWidth, design.HoleCopper, design.MaskMargin, design.MaskWeb, design.PasteMargin,
+				design.SilkApart, design.LeastSilk, design.LetterHeight, design.Spacing, design.HeightAbove, design.HeightBelow}).Draw(t, "kind")
 			r := *d.Base(kind)
 			if rapid.Bool().Draw(t, "scoped") {
 				r.ID, r.A = 600, design.Scope{Class: rapid.SampledFrom([]string{"power", "signal"}).Draw(t, "class")}
 			}
-			r.Value = design.Fixed(rapid.SampledFrom([]int64{0, 200_000, 350_000, 900_000}).Draw(t, "value"))
+			values := []int64{0, 200_000, 350_000, 900_000}
+			switch kind {
+			case design.MaskMargin, design.PasteMargin:
+				values = append(values, -50_000)
+			case design.Spacing, design.HeightAbove, design.HeightBelow:
+				values = append(values, 3*mm)
+			}
+			r.Value = design.Fixed(rapid.SampledFrom(values).Draw(t, "value"))
 			before := d.GetKind(design.KindRule, r.ID)
 			d.Put(&r)
 			set.Changed(before, &r)
