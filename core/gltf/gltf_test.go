@@ -69,6 +69,39 @@ func TestBoxOfTurnedNodes(t *testing.T) {
 	assert.InDeltaSlice(t, []float64{10, 4, 0}, hi[:], 1e-9)
 }
 
+// A node's turn is a unit quaternion; where it leads a box of 2 by 1 by 3 is worked out by hand.
+func TestBoxOfNodesTurnedInSpace(t *testing.T) {
+	for name, c := range map[string]struct {
+		place  string
+		lo, hi []float64
+	}{
+		"as it is":                  {`"name":"plain"`, []float64{0, 0, 0}, []float64{2, 1, 3}},
+		"90° about x":               {`"rotation":[0.7071067811865476,0,0,0.7071067811865476]`, []float64{0, -3, 0}, []float64{2, 0, 1}},
+		"90° about y":               {`"rotation":[0,0.7071067811865476,0,0.7071067811865476]`, []float64{0, 0, -2}, []float64{3, 1, 0}},
+		"180° about z":              {`"rotation":[0,0,1,0]`, []float64{-2, -1, 0}, []float64{0, 0, 3}},
+		"120° about (1,1,1)":        {`"rotation":[0.5,0.5,0.5,0.5]`, []float64{0, 0, 0}, []float64{3, 2, 1}},
+		"240° about (1,1,1)":        {`"rotation":[-0.5,-0.5,-0.5,0.5]`, []float64{0, 0, 0}, []float64{1, 3, 2}},
+		"3, 4, 5 about x":           {`"rotation":[0.4472135954999579,0,0,0.8944271909999159]`, []float64{0, -2.4, 0}, []float64{2, 0.6, 2.6}},
+		"3, 4, 5 about y":           {`"rotation":[0,0.4472135954999579,0,0.8944271909999159]`, []float64{0, 0, -1.6}, []float64{3.6, 1, 1.8}},
+		"3, 4, 5 about z":           {`"rotation":[0,0,0.4472135954999579,0.8944271909999159]`, []float64{-0.8, 0, 0}, []float64{1.2, 2.2, 3}},
+		"a matrix of columns":       {`"matrix":[0,0,3,0, 0,2,0,0, 1,0,0,0, 5,6,7,1]`, []float64{5, 6, 7}, []float64{8, 8, 13}},
+		"stretched, turned, moved":  {`"scale":[1,3,1],"rotation":[0.7071067811865476,0,0,0.7071067811865476],"translation":[0,0,1]`, []float64{0, -3, 1}, []float64{2, 0, 4}},
+		"a turn of three numbers":   {`"rotation":[0,0,1]`, []float64{0, 0, 0}, []float64{2, 1, 3}},
+		"moved and scaled by words": {`"scale":"two","translation":[1,0]`, []float64{0, 0, 0}, []float64{2, 1, 3}},
+	} {
+		plain := string(corner())
+		scene := plain[20 : 20+binary.LittleEndian.Uint32([]byte(plain[12:]))]
+		scene = strings.Replace(scene, `"max":[2,1,0]`, `"max":[2,1,3]`, 1)
+		from, to := strings.Index(scene, `{"translation"`), strings.Index(scene, `,"children":[1]`)
+		f, err := gltf.Read(glb(scene[:from]+"{"+c.place+scene[to:], []byte(plain[len(plain)-36:])))
+		require.NoError(t, err, name)
+		lo, hi, ok := f.Box()
+		require.True(t, ok, name)
+		assert.InDeltaSlice(t, c.lo, lo[:], 1e-9, name)
+		assert.InDeltaSlice(t, c.hi, hi[:], 1e-9, name)
+	}
+}
+
 func TestAFileIsTakenInWithAllItNames(t *testing.T) {
 	f, err := gltf.Read(corner())
 	require.NoError(t, err)

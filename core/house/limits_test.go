@@ -70,6 +70,24 @@ func TestMeasuredByHand(t *testing.T) {
 	assert.ElementsMatch(t, []design.ID{13, 15}, found[house.Wall].Objects)
 }
 
+// A hole without copper is as small as it is, but its depth is no matter of plating; a printed figure that is filled has no width.
+func TestHolesWithoutCopper(t *testing.T) {
+	d := small()
+	d.Put(&design.Hole{ID: 10, At: geom.Pt(5*mm, 5*mm), Diameter: 300 * um})
+	d.Put(&design.Footprint{ID: 800, Name: "F", DesignatorAt: geom.Pt(0, 2*mm), Pads: []design.Pad{
+		{Number: "1", Form: design.Round, Size: geom.Pt(400*um, 400*um), Hole: 400 * um, Bare: true},
+		{Number: "2", At: geom.Pt(3*mm, 0), Form: design.Round, Size: geom.Pt(mm, mm), Hole: 500 * um}}})
+	d.Put(&design.Placed{ID: 11, Designator: "X1", Footprint: "F", At: geom.Pt(15*mm, 15*mm)})
+	d.Put(&design.BoardFigure{ID: 12, Closed: true, Filled: true,
+		Lines: [][]geom.Corner{geom.Corners(geom.Pt(25*mm, 5*mm), geom.Pt(30*mm, 5*mm), geom.Pt(30*mm, 9*mm))}})
+	found := measured(t, d)
+	assert.EqualValues(t, 300*um, found[house.HoleSize].Value)
+	assert.EqualValues(t, math.Round(100*float64(d.Board.Thickness())/500_000), found[house.Aspect].Value)
+	assert.Equal(t, []design.ID{11}, found[house.Aspect].Objects)
+	require.NotNil(t, found[house.Silk], "the designator")
+	assert.Equal(t, []design.ID{11}, found[house.Silk].Objects)
+}
+
 // On random boards the least is that of comparing each with each.
 func TestMeasuredAgainstEachWithEach(t *testing.T) {
 	seen := map[house.Limit]int{}

@@ -57,7 +57,7 @@ func Measure(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, 
 	m := &measure{d, x, map[Limit]*Found{}}
 	n := 0
 	for c := range x.All() {
-		if n++; n%1024 == 0 {
+		if n%1024 == 0 {
 			if progress != nil {
 				progress(0.8 * float64(n) / float64(x.Len()))
 			}
@@ -65,6 +65,7 @@ func Measure(ctx context.Context, d *design.Doc, x *layout.Index, r *rules.Set, 
 				return nil, ctx.Err()
 			}
 		}
+		n++
 		m.single(c)
 		m.pairs(c)
 	}

@@ -1,6 +1,7 @@
 package house
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -21,7 +22,7 @@ func Known(d *design.Doc) []House {
 	return append(All(), own...)
 }
 
-// of is a house that a project keeps.
+// of is a house that a project keeps, its classes from the cheapest on.
 func of(h *design.House) House {
 	out := House{Key: fmt.Sprint(ownKey, h.ID), Own: h.ID, Name: h.Name, Text: h.Text, Of: h.Of}
 	for _, c := range h.Classes {
@@ -31,6 +32,7 @@ func of(h *design.House) House {
 		}
 		out.Classes = append(out.Classes, class)
 	}
+	slices.SortStableFunc(out.Classes, func(a, b Class) int { return cmp.Compare(a.Price, b.Price) })
 	return out
 }
 

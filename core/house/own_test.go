@@ -96,3 +96,19 @@ func TestAVariantSaysInWhatItDiffers(t *testing.T) {
 	assert.Empty(t, limits)
 	assert.Empty(t, other)
 }
+
+// The cheapest class that makes a board is found in whatever order a project keeps the classes.
+func TestClassesFromTheCheapestOn(t *testing.T) {
+	d := design.New("any")
+	d.Put(&design.House{ID: 9, Name: "Mill", Classes: []design.HouseClass{
+		{Name: "Fine", Price: 300, Limits: map[string]int64{"track": 100_000}},
+		{Name: "Plain", Price: 100, Limits: map[string]int64{"track": 200_000}},
+		{Name: "Middle", Price: 150, Limits: map[string]int64{"track": 150_000}}}})
+	h, err := house.In(d, "Mill")
+	require.NoError(t, err)
+	for wide, class := range map[int64]string{250_000: "Plain", 200_000: "Plain", 199_000: "Middle", 120_000: "Fine"} {
+		at := h.Cheapest(map[house.Limit]*house.Found{house.Track: {Value: wide}})
+		require.GreaterOrEqual(t, at, 0)
+		assert.Equal(t, class, h.Classes[at].Name, "%d", wide)
+	}
+}

@@ -9,10 +9,13 @@ import { call } from '../live/http'
 import type { ClassSeen, HouseSeen, Kinds, LimitSeen, LimitTaken, Measured } from '../live/wire.gen'
 import FilePick from '../shell/fields/FilePick.vue'
 import LengthField from '../shell/fields/LengthField.vue'
-import TextField from '../shell/fields/TextField.vue'
+import HundredthsField from '../shell/fields/HundredthsField.vue'
+import WholeField from '../shell/fields/WholeField.vue'
 import { saveFile } from '../shell/saving'
 import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
+import OwnHouse from './OwnHouse.vue'
+import { freeName, withClass, withLimit } from './ownHouse'
 
 /** How the board stands against what board houses make: for each limit the least that it has, where, and how far that is from the limit. */
 const props = defineProps<{ project: Project }>()
@@ -64,9 +67,7 @@ const own = computed(() => (void props.project.docTick.value, props.project.get(
 const put = (h: Omit<Kinds['house'], 'id'> & { id?: number }) => props.project.edit('putHouse', { house: { id: 0, ...h } })
 async function vary() {
   const of = house.value!
-  const taken = new Set(houses.value!.map((h) => h.name))
-  let name = `${of.name}, ours`
-  for (let i = 2; taken.has(name); i++) name = `${of.name}, ours ${i}`
+  const name = freeName(`${of.name}, ours`, houses.value!.map((h) => h.name)) // prettier-ignore
   const classes = of.classes.map((c) => ({ name: c.name, text: c.text, price: c.price, limits: limitsOf(of, c) }))
   if ((await put({ name, text: of.text, of: of.key, classes }).catch(complain)) !== undefined) {
     await ask()
@@ -80,21 +81,14 @@ function limitsOf(h: HouseSeen, c: ClassSeen): Record<string, number> {
   return { ...kept, ...Object.fromEntries(c.limits.filter((l) => l.bound > 0).map((l) => [l.limit, l.bound])) }
 }
 /** Sets a limit of the class that is seen; 0: it is not made. */
-function setLimit(l: LimitSeen, bound: number) {
-  const h = own.value
-  if (!h) return
-  const classes = h.classes.map((c) => {
-    if (c.name !== shown.value!.name) return c
-    const limits = { ...c.limits, [l.limit]: bound }
-    if (!bound) delete limits[l.limit]
-    return { ...c, limits }
-  })
-  return put({ ...h, classes }).catch(complain)
+const setLimit = (l: LimitSeen, bound: number) =>
+  own.value && put(withClass(own.value, shown.value!.name, (c) => withLimit(c, l.limit, bound))).catch(complain)
+/** Another class of the house is seen, or the same under another name, once the board was held against it. */
+async function see(name: string) {
+  const key = at.value![0]
+  await ask()
+  at.value = [key, name]
 }
-async function rename(name: string) {
-  if (own.value) await put({ ...own.value, name }).catch(complain)
-}
-const drop = () => own.value && props.project.edit('dropHouse', { id: own.value.id }).catch(complain)
 const pick = ref<{ choose: () => void }>()
 async function read([f]: File[]) {
   const path = `/projects/${props.project.id}/houses/read`
@@ -199,10 +193,7 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
       <p v-if="behind || trouble" class="stale" role="status">
         {{ trouble || `As of revision ${rev}` }}{{ measuring ? ', being measured anew' : '' }}
       </p>
-      <div v-if="own" class="own">
-        <TextField label="Name" :value="own.name" @keep="rename" />
-        <v-btn size="small" variant="text" @click="drop">Drop it</v-btn>
-      </div>
+      <OwnHouse v-if="own" :project="project" :house="own" :name="shown.name" @seen="see" />
       <p v-if="house.of" class="quiet differs">
         <template v-if="house.differs?.length || shown.limits.some((l) => l.was !== undefined)">
           It differs from {{ house.of }}:
@@ -253,6 +244,24 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
                 v-if="own && l.length"
                 bare
                 tight
+                :label="`Limit of ${l.words}`"
+                :value="l.bound"
+                @keep="setLimit(l, $event)"
+              />
+              <HundredthsField
+                v-else-if="own && l.limit === 'aspect'"
+                bare
+                tight
+                :most="10_000"
+                :label="`Limit of ${l.words}`"
+                :value="l.bound"
+                @keep="setLimit(l, $event)"
+              />
+              <WholeField
+                v-else-if="own"
+                bare
+                tight
+                :most="64"
                 :label="`Limit of ${l.words}`"
                 :value="l.bound"
                 @keep="setLimit(l, $event)"
@@ -371,16 +380,6 @@ h3 {
   bottom: 0;
   width: 2px;
   background: rgb(var(--v-theme-on-background));
-}
-.own > :first-child {
-  flex: 1;
-}
-.own {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  max-width: 420px;
-  margin-bottom: 6px;
 }
 .differs {
   margin-bottom: 6px;

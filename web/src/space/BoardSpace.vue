@@ -74,8 +74,9 @@ async function load(first = false) {
   }
 }
 async function take(made: BoardModel, first: boolean) {
+  const mine = asking.value
   if (wantsLayers.value) await layersFor(made)
-  if (gone) return made.dispose()
+  if (gone || mine !== asking.value) return made.dispose() // or a newer one is on its way
   if (model.value) {
     looking!.scene.remove(model.value.root)
     model.value.dispose()
@@ -102,8 +103,9 @@ async function layersFor(m: BoardModel) {
   slowly.start()
   try {
     const data = await (await modelOf('', mine.signal)).arrayBuffer()
-    if (!gone) await m.takeLayers(data)
+    if (!gone) await m.takeLayers(data, looking!.print)
   } catch (e) {
+    if (mine !== asking.value) return // the board changed: a newer model brings its own
     trouble.value = mine.signal.aborted ? 'It was stopped.' : (e as Error).message
     open.value = 0
     cut.value = 'none'
@@ -120,7 +122,7 @@ async function arrange() {
   if (wantsLayers.value && !m.layered) {
     if (asking.value) return // they are on their way
     await layersFor(m)
-    if (gone || m !== model.value) return
+    if (gone || m !== model.value || asking.value) return // or a newer one is on its way
   }
   canvas.value!.dataset.layers = m.layered ? 'yes' : ''
   if (cut.value === 'none') {
@@ -215,8 +217,8 @@ onMounted(() => {
     trouble.value = 'This browser has no graphics for pictures in space (WebGL).'
     return
   }
-  looking.onFrame = () => {
-    model.value?.seenFrom(looking!.above)
+  looking.onFrame = (moves) => {
+    model.value?.seenFrom(looking!.above, moves)
     canvas.value!.dataset.frames = String(looking!.frames + 1)
   }
   void load(true)

@@ -3,6 +3,7 @@ import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js'
 import type { Painted } from '../live/wire.gen'
 import { faceOf } from './faces'
 import { type Layer, Layers } from './layers'
+import { pictured, type Print } from './pictured'
 
 /** What a node of the model says of itself. */
 export interface Extras {
@@ -110,20 +111,23 @@ export class BoardModel {
   get layered() {
     return !!this.layers
   }
-  async takeLayers(data: ArrayBuffer) {
+  async takeLayers(data: ArrayBuffer, print: Print) {
     const scene = await sceneOf(data)
     const list: Layer[] = []
     scene.traverse((node) => {
       const of = node.userData as Partial<Extras>
       if (!of.kind || of.kind === 'part') return
-      const layer: Layer = { kind: of.kind, level: of.level ?? 0, node: new THREE.Group() }
+      const layer: Layer = { kind: of.kind, level: of.level ?? 0, node: new THREE.Group(), pictures: {} }
       node.traverse((x) => {
         const mesh = x as THREE.Mesh
         if (!mesh.isMesh) return
         const copy = new THREE.Mesh(mesh.geometry, plain(mesh.material))
         copy.applyMatrix4(mesh.matrixWorld)
-        layer[(mesh.userData.name ?? mesh.geometry.userData.name) as 'upper' | 'lower' | 'side'] = copy
+        const face = (mesh.userData.name ?? mesh.geometry.userData.name) as 'upper' | 'lower' | 'side'
+        layer[face] = copy
         layer.node.add(copy)
+        const picture = face === 'side' ? undefined : pictured(copy, print)
+        if (picture) layer.node.add((layer.pictures[face as 'upper' | 'lower'] = picture))
       })
       list.push(layer)
     })
@@ -131,9 +135,9 @@ export class BoardModel {
     this.root.add(this.layers.root)
   }
 
-  /** What is drawn, seen from above or from below. */
-  seenFrom(above: boolean) {
-    this.layers?.seenFrom(above)
+  /** What is drawn, seen from above or from below, while it moves or when it rests. */
+  seenFrom(above: boolean, moves: boolean) {
+    this.layers?.seenFrom(above, moves)
   }
 
   /** Moves the layers apart, 0: not at all, 1: as far as they go; and closes them where a plane cuts them. */

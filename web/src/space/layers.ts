@@ -10,6 +10,8 @@ export interface Layer {
   upper?: THREE.Mesh
   lower?: THREE.Mesh
   side?: THREE.Mesh
+  /** What is drawn for its upper and lower side while it moves. */
+  pictures: { upper?: THREE.Mesh; lower?: THREE.Mesh }
 }
 
 /** How far layers are moved apart at most, in millimetres. */
@@ -27,8 +29,8 @@ export class Layers {
     this.root.add(this.caps)
   }
 
-  /** Only what can be seen from above or from below is drawn. */
-  seenFrom(above: boolean) {
+  /** Only what can be seen from above or from below is drawn, as pictures while it moves. */
+  seenFrom(above: boolean, moves: boolean) {
     const of = (kind: Layer['kind']) => {
       const all = this.list.filter((l) => l.kind === kind)
       return above ? all[0] : all[all.length - 1]
@@ -44,6 +46,12 @@ export class Layers {
       show(l.upper, outer && (above || l.kind === 'walls'), above)
       show(l.lower, outer && (!above || l.kind === 'walls'), !above)
       show(l.side, whole, l.kind === 'laminate')
+      for (const face of ['upper', 'lower'] as const) {
+        const [own, picture] = [l[face], l.pictures[face]]
+        if (!own || !picture) continue
+        picture.visible = own.visible && moves
+        own.visible &&= !moves
+      }
     }
   }
 

@@ -1,5 +1,6 @@
 import * as THREE from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
+import type { Print } from './pictured'
 
 /** What is seen from where: the direction from which things are looked at, and what is up then. */
 export const sides = {
@@ -35,8 +36,8 @@ export class Looking {
   /** How finely it is drawn while it moves, of the pixels of the screen. */
   private fine = 0.9
   private ratio = 0
-  /** Called before each frame is drawn. */
-  onFrame: () => void = () => undefined
+  /** Called before each frame is drawn, while it moves or when it rests. */
+  onFrame: (moves: boolean) => void = () => undefined
   /** How often it was drawn. */
   frames = 0
   /** The middle and the size of what is looked at. */
@@ -73,7 +74,7 @@ export class Looking {
       else if (gap < quickest) this.fine = Math.min(1, this.fine * 1.1)
     }
     this.last = now
-    this.render(this.fine * devicePixelRatio)
+    this.render(this.fine * devicePixelRatio, true)
     clearTimeout(this.resting)
     this.resting = window.setTimeout(this.draw, rest)
   }
@@ -83,13 +84,23 @@ export class Looking {
     clearTimeout(this.resting)
     this.frame = 0
     // where moving is quick there is time to draw more finely than the screen, so that edges are smooth
-    if (this.seen) this.render(devicePixelRatio * (this.fine < 1 ? 1 : 1.5))
+    if (this.seen) this.render(devicePixelRatio * (this.fine < 1 ? 1 : 1.5), false)
   }
-  private render(ratio: number) {
+  private render(ratio: number, moves: boolean) {
     if (this.ratio !== ratio) this.renderer.setPixelRatio((this.ratio = ratio))
-    this.onFrame()
+    this.onFrame(moves)
     this.renderer.render(this.scene, this.camera)
     this.frames++
+  }
+
+  /** Draws a scene of its own, whole, onto a picture. */
+  readonly print: Print = (scene, camera, onto) => {
+    const planes = this.renderer.clippingPlanes
+    this.renderer.clippingPlanes = []
+    this.renderer.setRenderTarget(onto)
+    this.renderer.render(scene, camera)
+    this.renderer.setRenderTarget(null)
+    this.renderer.clippingPlanes = planes
   }
 
   /** What is cut away: all on the far side of the plane. */
