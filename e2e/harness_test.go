@@ -181,7 +181,7 @@ func eval[T any](b *tab, js string) T {
 func (b *tab) until(js string) {
 	b.t.Helper()
 	deadline := time.Now().Add(15 * time.Second)
-	for {
+	for pause := 10 * time.Millisecond; ; pause = min(pause*3/2, 100*time.Millisecond) { // asking costs the page time, too
 		v, err := chromedp.Run(b.ctx, chromedp.Evaluate[bool]("!!("+js+")"))
 		if err == nil && v {
 			return
@@ -189,7 +189,7 @@ func (b *tab) until(js string) {
 		if time.Now().After(deadline) {
 			require.Fail(b.t, "never became true", "%s (%v)\npage says: %s", js, err, b.text("body"))
 		}
-		time.Sleep(20 * time.Millisecond)
+		time.Sleep(pause)
 	}
 }
 
