@@ -454,3 +454,20 @@ func TestFacesKeptUpToDate(t *testing.T) {
 		assert.True(t, seen[k], k)
 	}
 }
+
+// A finding names a text by its first line, and by no more of it than a sentence bears.
+func TestTextsAreNamedByTheirFirstWords(t *testing.T) {
+	for text, named := range map[string]string{"WEIR": "WEIR", "Sluice gate number four!": "Sluice gate number four!",
+		"Sluice gate number four!!": "Sluice gate number four!…", "Weir\nGauge": "Weir…", "äöü ÄÖÜ äöü ÄÖÜ äöü ÄÖÜ äöü": "äöü ÄÖÜ äöü ÄÖÜ äöü ÄÖÜ …"} {
+		d := bare()
+		d.SetBase(map[design.RuleKind]int64{design.LeastSilk: 200_000})
+		d.Put(&design.Legend{ID: 60, At: geom.Pt(20*mm, 15*mm), Height: 2 * mm, Text: text, Stroke: 160_000})
+		said := ""
+		for _, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
+			if f.Kind == "silkThin" {
+				said = f.Text
+			}
+		}
+		assert.Equal(t, "The text “"+named+"” is drawn 0.16 mm wide.", said)
+	}
+}

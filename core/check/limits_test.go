@@ -358,10 +358,31 @@ func TestNotesAboutPlaces(t *testing.T) {
 	gone.At.X -= um3(1000)
 	put(&gone) // the other one moved
 	assert.Equal(t, []string{"C1 is 4 mm from U1.1."}, words())
+	for _, f := range b.Found {
+		if f.Kind == "placing" {
+			assert.EqualValues(t, um3(21_500), f.At.X, "between 19.5 and 23.5")
+			require.Len(t, f.Ends, 2)
+			assert.ElementsMatch(t, []int64{um3(19_500), um3(23_500)}, []int64{f.Ends[0].X, f.Ends[1].X})
+		}
+	}
+	put(u)
+	assert.Empty(t, words(), "the other one came back")
+	r := part(62, "R1", 10_000, 10_000)
+	put(r)
+	assert.Empty(t, words())
+	noted := *r
+	noted.Notes = []design.PlaceNote{{Kind: design.NoteWithin, Of: 61, Distance: um3(1000)}}
+	put(&noted)
+	assert.Len(t, words(), 1, "a part that had no notes")
+	put(r)
+	put(&gone)
+	assert.Equal(t, []string{"C1 is 4 mm from U1.1."}, words())
 	d.Remove(design.KindPlaced, 60)
 	x.Remove(60)
 	b.Update(map[design.ID]bool{60: true})
 	assert.Equal(t, []string{"What a note of C1 is about is not on the board."}, words())
+	put(u)
+	assert.Empty(t, words(), "it is there again")
 	bare := *c
 	bare.Notes = nil
 	put(&bare)

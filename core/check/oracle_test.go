@@ -283,15 +283,37 @@ func TestRulesThatChange(t *testing.T) {
 			b.Rule(before, &r)
 			moved := map[design.ID]bool{}
 			if rapid.Bool().Draw(t, "and moved") {
+				step := geom.Pt(250_000, 0)
+				var all []design.Object
 				for h := range d.Holes.All() {
 					q := *h
-					q.At = q.At.Add(geom.Pt(250_000, 0))
-					d.Put(&q)
-					x.Put(d, &q)
-					moved[q.ID] = true
+					q.At = q.At.Add(step)
+					all = append(all, &q)
+				}
+				for p := range d.Placed.All() {
+					q := *p
+					q.At = q.At.Add(step)
+					all = append(all, &q)
+				}
+				for l := range d.Legends.All() {
+					q := *l
+					q.At = q.At.Sub(step)
+					all = append(all, &q)
+				}
+				for _, o := range all {
+					if rapid.Bool().Draw(t, "this one") {
+						d.Put(o)
+						x.Put(d, o)
+						moved[o.ObjectID()] = true
+					}
 				}
 			}
 			b.Update(moved)
+			for _, f := range b.Found {
+				if len(f.Ends) == 2 && len(f.Objects) == 2 { // drawn as a dimension, with the finding in its middle
+					assert.InDelta(t, 0, f.At.Dist(f.Ends[0].Towards(f.Ends[1], 0.5)), 2, f.Text)
+				}
+			}
 			assert.Equal(t, texts(check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found), texts(b.Found))
 		}
 	})

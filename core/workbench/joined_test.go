@@ -120,8 +120,8 @@ func TestTracksThatEndInNothing(t *testing.T) {
 // A pad that an area joins by one spoke alone is told of, unless a track or a via joins it too, or more spokes come to be.
 func TestStarvedPads(t *testing.T) {
 	h := handOf(t)
-	top := h.Doc.Board.Top()
-	h.do(&edit.PutPour{Pour: design.Pour{Name: "area", Net: h.a, Layers: []design.LayerID{top}}})
+	layers := []design.LayerID{h.Doc.Board.Bottom(), h.Doc.Board.Top()} // the pad is on one of them alone
+	h.do(&edit.PutPour{Pour: design.Pour{Name: "area", Net: h.a, Layers: layers}})
 	assert.Empty(t, h.said("starved"), "four spokes")
 	// walls right, above and below R1, as near as the clearance lets them
 	right := h.track(h.b, at(6, 8.8), at(6, 11.2))

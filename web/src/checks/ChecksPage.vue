@@ -252,7 +252,13 @@ useCommands([
                     ><span class="mono n">{{ found.length }}</span></template
                   >
                 </v-list-item>
-                <v-list-item v-for="g in groups" :key="g.name" :active="group === g.name" :title="g.name" @click="group = g.name">
+                <v-list-item
+                  v-for="g in groups"
+                  :key="g.name"
+                  :active="group === g.name"
+                  :title="g.name.charAt(0).toUpperCase() + g.name.slice(1)"
+                  @click="group = g.name"
+                >
                   <template #prepend
                     ><v-icon :icon="worst(g.findings).path" :color="worst(g.findings).tone" size="15"
                   /></template>

@@ -395,6 +395,11 @@ canvas:focus-visible {
   bottom: 12px;
   max-width: calc(100% - 24px);
 }
+.says .v-btn {
+  min-width: 0;
+  padding: 0 5px;
+  vertical-align: baseline;
+}
 .bad {
   color: rgb(var(--v-theme-error));
 }

@@ -1,6 +1,7 @@
 import * as THREE from 'three'
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js'
 import type { Painted } from '../live/wire.gen'
+import { capOf, type Cut } from './caps'
 import { faceOf } from './faces'
 import { type Layer, Layers } from './layers'
 import { pictured, type Print } from './pictured'
@@ -51,6 +52,7 @@ export class BoardModel {
   private layers: Layers | null = null
   readonly parts = new Map<number, Standing>()
   private readonly instances: Instances[] = []
+  private readonly caps = new THREE.Group()
   /** The box around the board with its parts, and around the board alone. */
   readonly box = new THREE.Box3()
   readonly board = new THREE.Box3()
@@ -77,7 +79,7 @@ export class BoardModel {
       this.instances.push({ mesh: all, ids, at })
       this.root.add(all)
     }
-    this.root.add(this.closed)
+    this.root.add(this.closed, this.caps)
     this.board.setFromObject(this.closed)
     this.box.copy(this.board)
     for (const p of this.parts.values()) this.box.union(p.box)
@@ -141,7 +143,7 @@ export class BoardModel {
   }
 
   /** Moves the layers apart, 0: not at all, 1: as far as they go; and closes them where a plane cuts them. */
-  arrange(apart: number, cut: { along: 'x' | 'y'; at: number; beyond: boolean } | null) {
+  arrange(apart: number, cut: Cut | null) {
     this.apart = this.layers ? apart : 0
     const opened = !!this.layers && (apart > 0 || !!cut)
     this.closed.visible = !opened
@@ -157,6 +159,30 @@ export class BoardModel {
       })
       mesh.instanceMatrix.needsUpdate = true
       mesh.computeBoundingSphere()
+    }
+    this.close(cut)
+  }
+  /** Closes the bodies that a plane cuts through. */
+  private close(cut: Cut | null) {
+    for (const c of [...this.caps.children] as THREE.Mesh[]) {
+      c.geometry.dispose()
+      ;(c.material as THREE.Material).dispose()
+      this.caps.remove(c)
+    }
+    if (!cut) return
+    const placed = new THREE.Matrix4()
+    for (const { mesh, ids } of this.instances) {
+      ids.forEach((id, i) => {
+        const { box } = this.parts.get(id)!
+        if (box.min[cut.along] >= cut.at || box.max[cut.along] <= cut.at) return
+        mesh.getMatrixAt(i, placed)
+        const cap = capOf(mesh.geometry, placed, cut.along, cut.at)
+        if (!cap) return
+        const { color } = mesh.material as THREE.MeshLambertMaterial
+        const face = new THREE.Mesh(cap, new THREE.MeshLambertMaterial({ color, side: THREE.DoubleSide }))
+        face.position[cut.along] = cut.beyond ? -2e-3 : 2e-3 // just on the side that stays
+        this.caps.add(face)
+      })
     }
   }
   /** The box around all of it as it lies now. */

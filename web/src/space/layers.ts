@@ -1,5 +1,6 @@
 import * as THREE from 'three'
 import type { Extras } from './boardModel'
+import type { Cut } from './caps'
 import { sectionOf } from './section'
 
 /** A layer of the board: its upper and lower side and what lies between them. */
@@ -63,7 +64,7 @@ export class Layers {
     return this.offset(bottom ? this.list.length : -1)
   }
 
-  arrange(apart: number, cut: { along: 'x' | 'y'; at: number; beyond: boolean } | null) {
+  arrange(apart: number, cut: Cut | null) {
     this.apart = apart
     for (const l of this.list) l.node.position.z = this.offset(l.level)
     for (const c of [...this.caps.children] as THREE.Mesh[]) {
