@@ -33,6 +33,7 @@ func TestPictures(t *testing.T) {
 			then()
 			time.Sleep(400 * time.Millisecond)
 		}
+		b.until(`[...document.querySelectorAll('[data-painting]')].every(c => c.dataset.painting === 'no')`)
 		b.shot(filepath.Join(dir, name))
 	}
 	visit(lamp, "circuit", "circuit.png", func() { b.point(160, 137.5); b.move(160, 122.5); b.key("h"); b.move(222, 60) })
