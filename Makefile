@@ -53,7 +53,7 @@ unit: server/web/index.html
 	cd web && npm run --silent test
 
 browser: server/web/index.html
-	go test -timeout 18m ./e2e/...
+	go test -timeout 40m ./e2e/...
 
 format:
 	gofmt -w bench cmd core demo e2e server standin store tools
