@@ -116,6 +116,9 @@ func TestAFileIsTakenInWithAllItNames(t *testing.T) {
 	list := func(key string) []any { return scene[key].([]any) }
 	require.Len(t, list("nodes"), 5)
 	require.Len(t, list("meshes"), 3)
+	for _, v := range list("bufferViews") {
+		assert.EqualValues(t, 0, v.(map[string]any)["buffer"], "there is one buffer")
+	}
 	places := func(mesh int) (out []float32) {
 		p := list("meshes")[mesh].(map[string]any)["primitives"].([]any)[0].(map[string]any)
 		a := list("accessors")[int(p["attributes"].(map[string]any)["POSITION"].(float64))].(map[string]any)
