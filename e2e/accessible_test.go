@@ -21,6 +21,8 @@ func TestAccessible(t *testing.T) {
 	b.sees("Moth Lamp, first try")
 	newProject(t, p, b, "Unbegun")
 	b.putPart("Resistor", 100, 100)
+	// what is looked at shows its colours at once
+	const unmoving = `document.head.append(Object.assign(document.createElement('style'), {textContent: '*, ::before, ::after { transition: none !important }'}))`
 	light := false
 	run := func(what, rules string) {
 		t.Helper()
@@ -33,7 +35,7 @@ func TestAccessible(t *testing.T) {
 	look := func(what string) {
 		t.Helper()
 		b.atRest()
-		_ = eval[any](b, "if (!window.axe) {"+string(axe)+"\n}\n0")
+		_ = eval[any](b, "if (!window.axe) {"+string(axe)+"\n"+unmoving+"\n}\n0")
 		run(what, "")
 		light = !light // by the program: a dialog may lie over the button
 		_ = eval[any](b, `(document.querySelector('[aria-label^="Dark or light"]').click(), 0)`)
