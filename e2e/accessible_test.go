@@ -22,7 +22,8 @@ func TestAccessible(t *testing.T) {
 	newProject(t, p, b, "Unbegun")
 	b.putPart("Resistor", 100, 100)
 	// what is looked at shows its colours at once
-	const unmoving = `document.head.append(Object.assign(document.createElement('style'), {textContent: '*, ::before, ::after { transition: none !important }'}))`
+	const unmoving = `document.head.append(Object.assign(document.createElement('style'), {textContent:
+		'*, ::before, ::after { transition: none !important }'}))`
 	light := false
 	run := func(what, rules string) {
 		t.Helper()
@@ -129,7 +130,8 @@ func TestAccessible(t *testing.T) {
 	p.openStage(t, b, "Weir Gauge", "circuit")
 	b.until(`document.querySelector('[role=application]')?.dataset.painted > 0`)
 	look("block diagram")
-	at := eval[[]float64](b, `(()=>{const k=goldenTrace.all('block').find(k=>k.pins.length>2);return [(k.at.x+k.size.x/2)/1e6,(k.at.y+k.size.y/2)/1e6]})()`)
+	at := eval[[]float64](b, `(()=>{const k=goldenTrace.all('block').find(k=>k.pins.length>2);
+		return [(k.at.x+k.size.x/2)/1e6,(k.at.y+k.size.y/2)/1e6]})()`)
 	b.point(at[0], at[1])
 	b.there("button", "Add the pin")
 	look("pins of a block")

@@ -20,8 +20,7 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	id := p.projectID("Moth Lamp")
-	b.goTo(fmt.Sprintf("/project/%d/board", id))
-	b.until(`window.goldenTrace?.state.value === 'open'`)
+	p.openStage(t, b, "Moth Lamp", "board")
 	b.atRest()
 	b.key("v")
 	b.key("1")
@@ -81,9 +80,7 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
-	id := p.projectID("Weir Gauge")
-	b.goTo(fmt.Sprintf("/project/%d/board", id))
-	b.until(`window.goldenTrace?.state.value === 'open'`)
+	p.openStage(t, b, "Weir Gauge", "board")
 	b.atRest()
 	b.until(`(()=>{void goldenTrace.edit('setRules',{rules:{heightAbove:12000000}});return true})()`)
 	b.kept()
@@ -98,11 +95,13 @@ func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 	b.until(`document.querySelector('.says .bad')`)
 	// what it came to stands in the middle now: a click there picks it again
 	middle := func() {
-		at := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();return [r.x+r.width/2,r.y+r.height/2]})()`)
+		at := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();
+		return [r.x+r.width/2,r.y+r.height/2]})()`)
 		b.moveXY(at[0], at[1])
 		b.do(chromedp.MouseClickXY(at[0], at[1]))
 	}
-	corner := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();return [r.right-20,r.y+r.height*0.8]})()`)
+	corner := eval[[]float64](b, `(()=>{const r=document.querySelector('.space canvas').getBoundingClientRect();
+		return [r.right-20,r.y+r.height*0.8]})()`)
 	b.do(chromedp.MouseClickXY(corner[0], corner[1]))
 	b.sees("Highest above")
 	middle()
@@ -131,16 +130,16 @@ func TestAPartTooHighIsFoundInSpace(t *testing.T) {
 func TestADifferenceIsMendedFromThePage(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
-	id := p.projectID("Moth Lamp")
-	b.goTo(fmt.Sprintf("/project/%d/checks", id))
-	b.until(`window.goldenTrace?.state.value === 'open'`)
+	p.openStage(t, b, "Moth Lamp", "checks")
 	b.show("Circuit and board")
 	b.sees("The board is what the circuit says")
 	// a track is taken away, and a part gets another footprint in the circuit
-	b.until(`(()=>{const t=goldenTrace.all('track').find(t=>goldenTrace.netName(t.net)==='VIN')??goldenTrace.all('track')[0];void goldenTrace.edit('remove',{ids:[t.id]});return true})()`)
+	b.until(`(()=>{const t=goldenTrace.all('track').find(t=>goldenTrace.netName(t.net)==='VIN')??goldenTrace.all('track')[0];
+		void goldenTrace.edit('remove',{ids:[t.id]});return true})()`)
 	b.kept()
 	b.until(`(()=>{const c=goldenTrace.all('part').filter(p=>p.footprint);const a=c.find(p=>p.designator==='R1');
-		const other=goldenTrace.all('footprint').find(f=>f.name!==a.footprint&&f.pads.length===2);void goldenTrace.edit('setParts',{cells:[{id:a.id,field:'footprint',text:other.name}]});return true})()`)
+		const other=goldenTrace.all('footprint').find(f=>f.name!==a.footprint&&f.pads.length===2);
+		void goldenTrace.edit('setParts',{cells:[{id:a.id,field:'footprint',text:other.name}]});return true})()`)
 	b.kept()
 	b.until(`document.querySelectorAll('[role=listbox][aria-label="Differences of circuit and board"] [role=option]').length===2`)
 	b.sees("Joints missing")
@@ -166,8 +165,7 @@ func TestLayersInViewAndAHouseOfOnesOwn(t *testing.T) {
 	p := start(t, "demo", t.TempDir())
 	b := p.open(t, browser(t), "/")
 	id := p.projectID("Moth Lamp")
-	b.goTo(fmt.Sprintf("/project/%d/board", id))
-	b.until(`window.goldenTrace?.state.value === 'open'`)
+	p.openStage(t, b, "Moth Lamp", "board")
 	b.atRest()
 	b.press("View")
 	b.press("Plain")
@@ -207,8 +205,7 @@ func TestLayersInViewAndAHouseOfOnesOwn(t *testing.T) {
 	b.key("z", ctrl)
 	b.kept()
 
-	b.goTo(fmt.Sprintf("/project/%d/checks", id))
-	b.until(`window.goldenTrace?.state.value === 'open'`)
+	p.openStage(t, b, "Moth Lamp", "checks")
 	b.show("Houses")
 	b.sees("Width of copper lines")
 	b.press("Make a variant")

@@ -23,7 +23,6 @@ import type {
   Touch,
 } from '../live/wire.gen'
 import { complain, say } from '../shell/notices'
-import { saveFile } from '../shell/saving'
 import type { useTaste } from '../shell/taste'
 import { boardColours } from '../shell/tokens'
 import { TrackFlock, ViaFlock } from './copper'
@@ -351,10 +350,6 @@ export class BoardEditor extends Stage {
       return picked ? picked.has(net) : links !== 'class' || n?.class === linkClass
     }
   }
-  writeDrawing() {
-    void saveFile(`/projects/${this.project.id}/outline.dxf`, 'outline.dxf').catch(complain)
-  }
-
   /** Lets a person choose a font's file, for texts or to write in; the page gives it the means. */
   askFont: (take: (name: string, data: string) => void) => void = () => undefined
   chooseFont(ids: number[], then: (face: number) => void = () => undefined) {

@@ -9,7 +9,6 @@ import { call } from '../live/http'
 import type { ClassSeen, HouseSeen, Kinds, LimitSeen, LimitTaken, Measured } from '../live/wire.gen'
 import FilePick from '../shell/fields/FilePick.vue'
 import LengthField from '../shell/fields/LengthField.vue'
-import HundredthsField from '../shell/fields/HundredthsField.vue'
 import WholeField from '../shell/fields/WholeField.vue'
 import { saveFile } from '../shell/saving'
 import { complain, say } from '../shell/notices'
@@ -67,7 +66,10 @@ const own = computed(() => (void props.project.docTick.value, props.project.get(
 const put = (h: Omit<Kinds['house'], 'id'> & { id?: number }) => props.project.edit('putHouse', { house: { id: 0, ...h } })
 async function vary() {
   const of = house.value!
-  const name = freeName(`${of.name}, ours`, houses.value!.map((h) => h.name)) // prettier-ignore
+  const name = freeName(
+    `${of.name}, ours`,
+    houses.value!.map((h) => h.name),
+  )
   const classes = of.classes.map((c) => ({ name: c.name, text: c.text, price: c.price, limits: limitsOf(of, c) }))
   if ((await put({ name, text: of.text, of: of.key, classes }).catch(complain)) !== undefined) {
     await ask()
@@ -248,20 +250,12 @@ const length = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
                 :value="l.bound"
                 @keep="setLimit(l, $event)"
               />
-              <HundredthsField
-                v-else-if="own && l.limit === 'aspect'"
-                bare
-                tight
-                :most="10_000"
-                :label="`Limit of ${l.words}`"
-                :value="l.bound"
-                @keep="setLimit(l, $event)"
-              />
               <WholeField
                 v-else-if="own"
                 bare
                 tight
-                :most="64"
+                :hundredths="l.limit === 'aspect'"
+                :most="l.limit === 'aspect' ? 10_000 : 64"
                 :label="`Limit of ${l.words}`"
                 :value="l.bound"
                 @keep="setLimit(l, $event)"

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Project } from '../live/project'
 import type { Kinds } from '../live/wire.gen'
-import HundredthsField from '../shell/fields/HundredthsField.vue'
+import WholeField from '../shell/fields/WholeField.vue'
 import TextField from '../shell/fields/TextField.vue'
 import { complain } from '../shell/notices'
 import { withClass, withCopy } from './ownHouse'
@@ -18,7 +18,11 @@ async function put(h: Kinds['house'], seen = props.name) {
   if ((await props.project.edit('putHouse', { house: h }).catch(complain)) !== undefined && seen !== props.name)
     emit('seen', seen)
 }
-const rename = (name: string) => put(withClass(props.house, props.name, (c) => ({ ...c, name })), name) // prettier-ignore
+const rename = (name: string) =>
+  put(
+    withClass(props.house, props.name, (c) => ({ ...c, name })),
+    name,
+  )
 function add() {
   const [house, name] = withCopy(props.house, props.name)
   return put(house, name)
@@ -34,7 +38,8 @@ const drop = () => props.project.edit('dropHouse', { id: props.house.id }).catch
   <div v-if="shown" class="own" role="group" aria-label="A house of this project">
     <TextField label="House" :value="house.name" @keep="(name) => put({ ...house, name })" />
     <TextField label="Class" :value="shown.name" @keep="rename" />
-    <HundredthsField
+    <WholeField
+      hundredths
       label="Price"
       unit="×"
       :most="dearest"

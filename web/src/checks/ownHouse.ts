@@ -28,7 +28,10 @@ export function freeName(name: string, taken: Iterable<string>): string {
 /** A house with a further class, as the named one is, after it; and what it is called. */
 export function withCopy(h: House, name: string): [House, string] {
   const at = h.classes.findIndex((c) => c.name === name)
-  const called = freeName(`${name}, other`, h.classes.map((c) => c.name)) // prettier-ignore
+  const called = freeName(
+    `${name}, other`,
+    h.classes.map((c) => c.name),
+  )
   const copy = { ...h.classes[at], name: called, limits: { ...h.classes[at].limits } }
   return [{ ...h, classes: [...h.classes.slice(0, at + 1), copy, ...h.classes.slice(at + 1)] }, called]
 }

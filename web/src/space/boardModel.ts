@@ -1,7 +1,7 @@
 import * as THREE from 'three'
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js'
 import type { Painted } from '../live/wire.gen'
-import { capOf, type Cut } from './caps'
+import { capOf, Caps, type Cut } from './caps'
 import { faceOf } from './faces'
 import { type Layer, Layers } from './layers'
 import { pictured, type Print } from './pictured'
@@ -52,7 +52,7 @@ export class BoardModel {
   private layers: Layers | null = null
   readonly parts = new Map<number, Standing>()
   private readonly instances: Instances[] = []
-  private readonly caps = new THREE.Group()
+  private readonly caps = new Caps()
   /** The box around the board with its parts, and around the board alone. */
   readonly box = new THREE.Box3()
   readonly board = new THREE.Box3()
@@ -164,11 +164,7 @@ export class BoardModel {
   }
   /** Closes the bodies that a plane cuts through. */
   private close(cut: Cut | null) {
-    for (const c of [...this.caps.children] as THREE.Mesh[]) {
-      c.geometry.dispose()
-      ;(c.material as THREE.Material).dispose()
-      this.caps.remove(c)
-    }
+    this.caps.empty()
     if (!cut) return
     const placed = new THREE.Matrix4()
     for (const { mesh, ids } of this.instances) {
@@ -177,11 +173,7 @@ export class BoardModel {
         if (box.min[cut.along] >= cut.at || box.max[cut.along] <= cut.at) return
         mesh.getMatrixAt(i, placed)
         const cap = capOf(mesh.geometry, placed, cut.along, cut.at)
-        if (!cap) return
-        const { color } = mesh.material as THREE.MeshLambertMaterial
-        const face = new THREE.Mesh(cap, new THREE.MeshLambertMaterial({ color, side: THREE.DoubleSide }))
-        face.position[cut.along] = cut.beyond ? -2e-3 : 2e-3 // just on the side that stays
-        this.caps.add(face)
+        if (cap) this.caps.put(cap, mesh.material, cut)
       })
     }
   }

@@ -1,4 +1,5 @@
 import * as THREE from 'three'
+import { type Line, linesOf } from './section'
 
 /** An upright plane at x or y of a place. */
 export interface Cut {
@@ -6,6 +7,24 @@ export interface Cut {
   at: number
   /** What lies beyond it is seen, instead of what lies before. */
   beyond: boolean
+}
+
+/** What closes what is cut. */
+export class Caps extends THREE.Group {
+  empty() {
+    for (const c of this.children as THREE.Mesh<THREE.BufferGeometry, THREE.Material>[]) {
+      c.geometry.dispose()
+      c.material.dispose()
+    }
+    this.clear()
+  }
+  /** Closes what is made of a material, just on the side that stays. */
+  put(face: THREE.BufferGeometry, of: THREE.Material | THREE.Material[], cut: Cut) {
+    const { color } = of as THREE.MeshLambertMaterial
+    const mesh = new THREE.Mesh(face, new THREE.MeshLambertMaterial({ color, side: THREE.DoubleSide }))
+    mesh.position[cut.along] = cut.beyond ? -2e-3 : 2e-3
+    this.add(mesh)
+  }
 }
 
 /** Ends of lines that are nearer than this are one, in millimetres. */
@@ -35,33 +54,6 @@ export function capOf(
   g.setIndex(corners)
   g.computeVertexNormals()
   return g
-}
-
-type Line = [THREE.Vector2, THREE.Vector2]
-
-/** The lines in which the plane crosses triangles; in the plane to the right and up. */
-function linesOf(geometry: THREE.BufferGeometry, placed: THREE.Matrix4, along: 'x' | 'y', at: number): Line[] {
-  const flat = along === 'x' ? 'y' : 'x'
-  const place = geometry.getAttribute('position')
-  const corners = geometry.index
-  const count = corners ? corners.count : place.count
-  const out: Line[] = []
-  const v = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()]
-  for (let t = 0; t < count; t += 3) {
-    v.forEach((p, k) => p.fromBufferAttribute(place, corners ? corners.getX(t + k) : t + k).applyMatrix4(placed))
-    const far = v.map((p) => p[along] - at)
-    if (far[0] > 0 === far[1] > 0 && far[1] > 0 === far[2] > 0) continue
-    const met: THREE.Vector2[] = []
-    for (let k = 0; k < 3; k++) {
-      let [a, b] = [k, (k + 1) % 3]
-      if (far[a] > 0 === far[b] > 0) continue
-      if (far[a] > 0) [a, b] = [b, a] // a side is met at the same place by both of its triangles
-      const share = far[a] / (far[a] - far[b])
-      met.push(new THREE.Vector2(v[a][flat] + (v[b][flat] - v[a][flat]) * share, v[a].z + (v[b].z - v[a].z) * share))
-    }
-    if (met.length === 2) out.push(met as Line)
-  }
-  return out
 }
 
 /** Rings that lines make, end to end. */

@@ -1,6 +1,6 @@
 import * as THREE from 'three'
 import type { Extras } from './boardModel'
-import type { Cut } from './caps'
+import { Caps, type Cut } from './caps'
 import { sectionOf } from './section'
 
 /** A layer of the board: its upper and lower side and what lies between them. */
@@ -21,7 +21,7 @@ const most = 5
 /** The layers of the board, moved apart or cut through. */
 export class Layers {
   readonly root = new THREE.Group()
-  private readonly caps = new THREE.Group()
+  private readonly caps = new Caps()
   private apart = 0
 
   constructor(private readonly list: Layer[]) {
@@ -67,20 +67,12 @@ export class Layers {
   arrange(apart: number, cut: Cut | null) {
     this.apart = apart
     for (const l of this.list) l.node.position.z = this.offset(l.level)
-    for (const c of [...this.caps.children] as THREE.Mesh[]) {
-      c.geometry.dispose()
-      ;(c.material as THREE.Material).dispose()
-      this.caps.remove(c)
-    }
+    this.caps.empty()
     if (!cut) return
     this.root.updateMatrixWorld(true)
     for (const l of this.list) {
       const cap = l.upper && l.lower && sectionOf(l.upper, l.lower, cut.along, cut.at)
-      if (!cap) continue
-      const { color } = l.upper!.material as THREE.MeshLambertMaterial
-      const mesh = new THREE.Mesh(cap, new THREE.MeshLambertMaterial({ color, side: THREE.DoubleSide }))
-      mesh.position[cut.along] = cut.beyond ? -2e-3 : 2e-3 // just on the side that stays
-      this.caps.add(mesh)
+      if (cap) this.caps.put(cap, l.upper!.material, cut)
     }
   }
 }

@@ -1,37 +1,55 @@
 import * as THREE from 'three'
 
+export type Line = [THREE.Vector2, THREE.Vector2]
+
+/** The lines in which the plane crosses triangles; in the plane to the right and up. */
+export function linesOf(geometry: THREE.BufferGeometry, placed: THREE.Matrix4, along: 'x' | 'y', at: number): Line[] {
+  const flat = along === 'x' ? 'y' : 'x'
+  const place = geometry.getAttribute('position')
+  const corners = geometry.index
+  const count = corners ? corners.count : place.count
+  const out: Line[] = []
+  const v = [new THREE.Vector3(), new THREE.Vector3(), new THREE.Vector3()]
+  for (let t = 0; t < count; t += 3) {
+    v.forEach((p, k) => p.fromBufferAttribute(place, corners ? corners.getX(t + k) : t + k).applyMatrix4(placed))
+    const far = v.map((p) => p[along] - at)
+    if (far[0] > 0 === far[1] > 0 && far[1] > 0 === far[2] > 0) continue
+    const met: THREE.Vector2[] = []
+    for (let k = 0; k < 3; k++) {
+      let [a, b] = [k, (k + 1) % 3]
+      if (far[a] > 0 === far[b] > 0) continue
+      if (far[a] > 0) [a, b] = [b, a] // a side is met at the same place by both of its triangles
+      const share = far[a] / (far[a] - far[b])
+      met.push(new THREE.Vector2(v[a][flat] + (v[b][flat] - v[a][flat]) * share, v[a].z + (v[b].z - v[a].z) * share))
+    }
+    if (met.length === 2) out.push(met as Line)
+  }
+  return out
+}
+
 /**
  * What an upright plane at x or y of a place cuts a layer in: rectangles from its lower to its upper side, where the plane meets the
  * triangles of its upper side. Null: it misses the layer.
  */
 export function sectionOf(upper: THREE.Mesh, lower: THREE.Mesh, along: 'x' | 'y', at: number): THREE.BufferGeometry | null {
-  const [cut, flat] = along === 'x' ? [0, 1] : [1, 0]
-  const place = upper.geometry.getAttribute('position')
-  const corners = upper.geometry.index!
-  const m = upper.matrixWorld.elements
-  const coord = (i: number, k: number) => m[k] * place.getX(i) + m[4 + k] * place.getY(i) + m[8 + k] * place.getZ(i) + m[12 + k]
-  const height = (mesh: THREE.Mesh) => {
-    const e = mesh.matrixWorld.elements
-    const i = mesh.geometry.index!.getX(0)
-    const p = mesh.geometry.getAttribute('position')
-    return e[2] * p.getX(i) + e[6] * p.getY(i) + e[10] * p.getZ(i) + e[14]
-  }
+  const height = (mesh: THREE.Mesh) =>
+    new THREE.Vector3()
+      .fromBufferAttribute(mesh.geometry.getAttribute('position'), mesh.geometry.index!.getX(0))
+      .applyMatrix4(mesh.matrixWorld).z
   const [from, to] = [height(lower), height(upper)]
   const out: number[] = []
-  for (let t = 0; t < corners.count; t += 3) {
-    const ids = [corners.getX(t), corners.getX(t + 1), corners.getX(t + 2)]
-    const far = ids.map((i) => coord(i, cut) - at)
-    if (far.every((d) => d > 0) || far.every((d) => d <= 0)) continue
-    const met: number[] = []
-    for (let k = 0; k < 3; k++) {
-      const [a, b] = [k, (k + 1) % 3]
-      if (far[a] > 0 === far[b] > 0) continue
-      const share = far[a] / (far[a] - far[b])
-      met.push(coord(ids[a], flat) + (coord(ids[b], flat) - coord(ids[a], flat)) * share)
-    }
-    const [low, high] = met[0] < met[1] ? met : [met[1], met[0]]
-    const put = (v: number, z: number) => out.push(...(along === 'x' ? [at, v, z] : [v, at, z]))
-    for (const [v, z] of [[low, from], [high, from], [high, to], [low, from], [high, to], [low, to]]) put(v, z) // prettier-ignore
+  for (const [a, b] of linesOf(upper.geometry, upper.matrixWorld, along, at)) {
+    const [low, high] = a.x < b.x ? [a.x, b.x] : [b.x, a.x]
+    for (const [v, z] of [
+      [low, from],
+      [high, from],
+      [high, to],
+      [low, from],
+      [high, to],
+      [low, to],
+    ])
+      // prettier-ignore
+      out.push(...(along === 'x' ? [at, v, z] : [v, at, z]))
   }
   if (!out.length) return null
   const g = new THREE.BufferGeometry()

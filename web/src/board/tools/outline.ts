@@ -9,6 +9,8 @@ import { paintFrame } from '../../hands/select'
 import type { Grab, Press, Tool } from '../../hands/tool'
 import { format } from '../../live/units'
 import type { Commands, Corner, Point } from '../../live/wire.gen'
+import { complain } from '../../shell/notices'
+import { saveFile } from '../../shell/saving'
 import type { BoardEditor } from '../editor'
 import { sideOf } from './side'
 
@@ -170,7 +172,7 @@ export class OutlineTool implements Tool {
       run(
         'drawingOut',
         'Write the outline as a DXF drawing',
-        () => this.ed.writeDrawing(),
+        () => void saveFile(`/projects/${this.ed.project.id}/outline.dxf`, 'outline.dxf').catch(complain),
         () => this.lines.length > 0,
       ),
     ]
