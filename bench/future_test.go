@@ -23,13 +23,13 @@ func BenchmarkFinished(b *testing.B) {
 		}{
 			{"houses", func() error { _, err := house.Against(context.Background(), d, x, set, nil); return err }},
 			{"paths", func() error {
-				v, err := board.View(false, true)
+				v, err := board.View(context.Background(), false, true)
 				if err == nil {
-					v.Paths()
+					v.Paths(context.Background())
 				}
 				return err
 			}},
-			{"closed", func() error { _, err := space.Closed("bench", board); return err }},
+			{"closed", func() error { _, err := space.Closed(context.Background(), "bench", board); return err }},
 			{"layers", func() error { _, err := space.Model(context.Background(), "bench", board, nil); return err }},
 		} {
 			b.Run(work.name, func(b *testing.B) {

@@ -45,17 +45,22 @@ func (a *api) circuitPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	return p.printed(c, rev, name+"-circuit", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
+	return a.printed(c, p, rev, name+"-circuit", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
 		d := shared.Doc()
 		return paper.PDF(ctx, d, circuit.Find(d), time.Now(), progress)
 	})
 }
 
 // printed prints as a job of the project and answers with the file; replaced are letters the type does not have.
-func (p *project) printed(c *echo.Context, rev int64, name string, print func(ctx context.Context, progress func(float64)) (data []byte, replaced string, err error)) error {
+func (a *api) printed(c *echo.Context, p *project, rev int64, name string, print func(ctx context.Context, progress func(float64)) (data []byte, replaced string, err error)) error {
 	var data []byte
 	var replaced string
-	err := p.job(c.Request().Context(), "print", rev, func(ctx context.Context, progress func(float64)) (err error) {
+	err := p.job(c.Request().Context(), "print", rev, func(ctx context.Context, progress func(float64)) error {
+		done, err := a.hub.turns.take(ctx)
+		if err != nil {
+			return err
+		}
+		defer done()
 		data, replaced, err = print(ctx, progress)
 		return err
 	})
@@ -100,7 +105,7 @@ func (a *api) footprintsPDF(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	return p.printed(c, rev, handoff.Stem(name)+"-footprints", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
+	return a.printed(c, p, rev, handoff.Stem(name)+"-footprints", func(ctx context.Context, progress func(float64)) ([]byte, string, error) {
 		return paper.FootprintsPDF(ctx, list, name, time.Now(), progress)
 	})
 }

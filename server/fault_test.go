@@ -307,7 +307,7 @@ func TestMostWindows(t *testing.T) {
 		k.dial(id).opened()
 	}
 	code, body := k.ask("GET", fmt.Sprintf("/projects/%d/live?who=late", id), "")
-	assert.Equal(t, 400, code)
+	assert.Equal(t, 503, code)
 	assert.Contains(t, body, "Too many windows")
 }
 

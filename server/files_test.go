@@ -37,7 +37,8 @@ func TestFilesOfABoard(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(body), &f))
 	require.Equal(t, 409, code, body)
 	assert.Positive(t, f.Findings)
-	assert.Contains(t, f.Error, fmt.Sprintf("The checks have %d findings.", f.Findings))
+	assert.Equal(t, 1, f.Unjoined)
+	assert.Contains(t, f.Error, "1 net is not joined: 5 links are open.")
 
 	code, body = k.ask("POST", at("/handoff?despite=1"), "")
 	require.Equal(t, 201, code, body)

@@ -68,47 +68,75 @@ func (a *api) seen(c *echo.Context, id int64) (*project, *moment, error) {
 	return p, &m, err
 }
 
-var errFilling = errors.New("the copper areas are still being filled; ask again in a moment")
+var errFilling = errors.New("the board is still being filled and checked; ask again in a moment")
 
-// settledMoment is the board once its copper areas are filled, as files are made of.
-func (a *api) settledMoment(c *echo.Context, id int64) (*project, *moment, error) {
-	p, err := a.hub.project(c.Request().Context(), id)
+// made makes something of the whole board, in its turn: a job when that takes a while, which ends when nobody waits for it. What becomes a
+// file (filled) waits a little for the copper areas, and is refused as long as they are not known; what is looked at says so instead.
+func (a *api) made(c *echo.Context, id int64, kind string, filled bool, work func(context.Context, *moment, func(float64)) error) (m moment, err error) {
+	outer := c.Request().Context()
+	p, err := a.hub.project(outer, id)
+	if err == nil && filled {
+		err = p.caughtUp(outer)
+	}
 	if err != nil {
-		return nil, nil, err
+		return m, err
 	}
-	if err := p.caughtUp(c.Request().Context()); err != nil {
-		return nil, nil, err
+	rev, err := ask(p, func() (int64, error) { return p.bench.Rev, nil })
+	if err != nil {
+		return m, err
 	}
-	m, err := p.moment()
-	if err == nil && m.behind {
-		err = errFilling
-	}
-	return p, &m, err
+	err = p.late(outer, kind, rev, func(ctx context.Context, progress func(float64)) error {
+		done, err := a.hub.turns.take(ctx)
+		if err != nil {
+			return err
+		}
+		defer done()
+		if m, err = p.moment(); err != nil {
+			return err
+		}
+		if filled && m.behind {
+			return errFilling
+		}
+		return work(ctx, &m, progress)
+	})
+	return m, err
 }
 
-// face is what a request asks to see: which side, with or without parts.
-func face(c *echo.Context, m *moment) (*finished.View, error) {
+// face is which face of the board is asked for.
+type face struct {
+	bottom, parts bool
+}
+
+// faceAsked is what a request asks to see: which side, with or without parts.
+func faceAsked(c *echo.Context) (face, error) {
 	side := c.QueryParam("side")
 	if side != "" && side != "top" && side != "bottom" {
-		return nil, fmt.Errorf("a board has two sides, top and bottom, and is not seen from %q", side)
+		return face{}, fmt.Errorf("a board has two sides, top and bottom, and is not seen from %q", side)
 	}
-	return m.board().View(side == "bottom", c.QueryParam("bare") == "")
+	return face{side == "bottom", c.QueryParam("bare") == ""}, nil
 }
 
+// painted answers with the board as the browser paints it now.
 func (a *api) painted(c *echo.Context, id int64) error {
-	_, m, err := a.seen(c, id)
+	var out Finish
+	f, err := faceAsked(c)
 	if err != nil {
 		return fail(c, err)
 	}
-	v, err := face(c, m)
-	out := Finish{Rev: m.rev, Behind: m.behind}
-	switch {
-	case errors.Is(err, finished.ErrNoOutline):
-		out.Empty = true
-	case err != nil:
+	m, err := a.made(c, id, "picture", false, func(ctx context.Context, m *moment, _ func(float64)) error {
+		v, err := m.board().View(ctx, f.bottom, f.parts)
+		if err != nil {
+			return err
+		}
+		out.View, err = v.Paths(ctx)
+		return err
+	})
+	out.Rev, out.Behind = m.rev, m.behind
+	if errors.Is(err, finished.ErrNoOutline) {
+		out.Empty, err = true, nil
+	}
+	if err != nil {
 		return fail(c, err)
-	default:
-		out.View = v.Paths()
 	}
 	return c.JSON(http.StatusOK, out)
 }
@@ -117,37 +145,40 @@ func (a *api) painted(c *echo.Context, id int64) error {
 const longSide = 2400
 
 func (a *api) pictureSVG(c *echo.Context, id int64) error {
-	return a.faceFile(c, id, "svg", "image/svg+xml", func(v *finished.View) ([]byte, error) { return v.SVG(), nil })
+	return a.faceFile(c, id, "svg", "image/svg+xml", func(ctx context.Context, v *finished.View) ([]byte, error) { return v.SVG(ctx) })
 }
 
 func (a *api) picturePNG(c *echo.Context, id int64) error {
-	return a.faceFile(c, id, "png", "image/png", func(v *finished.View) ([]byte, error) {
+	return a.faceFile(c, id, "png", "image/png", func(ctx context.Context, v *finished.View) ([]byte, error) {
+		img, err := v.Image(ctx, longSide)
+		if err != nil {
+			return nil, err
+		}
 		var buf bytes.Buffer
-		err := png.Encode(&buf, v.Image(longSide))
+		err = png.Encode(&buf, img)
 		return buf.Bytes(), err
 	})
 }
 
 // faceFile sends a face of the finished board as a file.
-func (a *api) faceFile(c *echo.Context, id int64, form, kind string, draw func(*finished.View) ([]byte, error)) error {
-	p, m, err := a.settledMoment(c, id)
-	if err != nil {
-		return fail(c, err)
-	}
-	v, err := face(c, m)
+func (a *api) faceFile(c *echo.Context, id int64, form, kind string, draw func(context.Context, *finished.View) ([]byte, error)) error {
+	f, err := faceAsked(c)
 	if err != nil {
 		return fail(c, err)
 	}
 	var data []byte
-	err = p.late(c.Request().Context(), "picture", m.rev, func(context.Context, func(float64)) (err error) {
-		data, err = draw(v)
+	m, err := a.made(c, id, "picture", true, func(ctx context.Context, m *moment, _ func(float64)) error {
+		v, err := m.board().View(ctx, f.bottom, f.parts)
+		if err == nil {
+			data, err = draw(ctx, v)
+		}
 		return err
 	})
 	if err != nil {
 		return fail(c, err)
 	}
 	side := "top"
-	if v.Bottom {
+	if f.bottom {
 		side = "bottom"
 	}
 	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-%s.%s"`, handoff.Stem(m.name), side, form))
@@ -159,27 +190,15 @@ const revision = "Golden-Trace-Revision"
 
 // model sends the board in space: as a file to be kept, or to be looked at as it is now.
 func (a *api) model(c *echo.Context, id int64) error {
-	ctx, take := c.Request().Context(), a.settledMoment
-	if c.QueryParam("look") != "" {
-		take = a.seen
-	}
-	p, m, err := take(c, id)
-	if err != nil {
-		return fail(c, err)
-	}
 	var data []byte
-	if c.QueryParam("closed") != "" {
-		data, err = space.Closed(m.name, m.board())
-		return a.sendModel(c, m, data, err)
-	}
-	err = p.late(ctx, "model", m.rev, func(ctx context.Context, progress func(float64)) (err error) {
-		data, err = space.Model(ctx, m.name, m.board(), progress)
+	m, err := a.made(c, id, "model", c.QueryParam("look") == "", func(ctx context.Context, m *moment, progress func(float64)) (err error) {
+		if c.QueryParam("closed") != "" {
+			data, err = space.Closed(ctx, m.name, m.board())
+		} else {
+			data, err = space.Model(ctx, m.name, m.board(), progress)
+		}
 		return err
 	})
-	return a.sendModel(c, m, data, err)
-}
-
-func (a *api) sendModel(c *echo.Context, m *moment, data []byte, err error) error {
 	if err != nil {
 		return fail(c, err)
 	}

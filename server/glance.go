@@ -17,8 +17,8 @@ import (
 // Glance is a project as the list of projects shows it.
 type Glance struct {
 	Revision    int64    `json:"revision"`
-	Circuit     string   `json:"circuit"` // none, work, done
-	Board       string   `json:"board"`
+	Circuit     string   `json:"circuit"`     // none, work, done
+	Board       string   `json:"board"`       // pending: not known yet
 	Handoff     string   `json:"handoff"`     // none, work: made and out of date since, done
 	Differences int      `json:"differences"` // between circuit and board
 	Nets        int      `json:"nets"`
@@ -54,7 +54,7 @@ type kept struct {
 }
 
 // glanceForm changes when what a glance tells or how a picture is drawn does.
-const glanceForm = 3
+const glanceForm = 4
 
 func (a *api) glanceRoutes(e *echo.Echo) {
 	e.GET("/api/starts", a.starts)
@@ -121,10 +121,18 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	if err != nil {
 		return g, nil, err
 	}
+	done, err := a.hub.turns.take(ctx)
+	if err != nil {
+		return g, nil, err
+	}
+	defer done()
 	d := shared.Doc()
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
 	if picture == nil {
 		picture = []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)
+	}
+	if g.Board == "pending" { // it is looked at again
+		return g, picture, nil
 	}
 	written, err := json.Marshal(kept{glanceForm, g})
 	if err == nil {

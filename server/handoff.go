@@ -23,8 +23,10 @@ import (
 type HandoffState struct {
 	Made        time.Time      `json:"made"`
 	Revision    int64          `json:"revision"`
-	Fingerprint string         `json:"fingerprint"` // of the design the files were made from
-	Findings    int            `json:"findings"`    // there were at that time
+	Fingerprint string         `json:"fingerprint"`         // of the design the files were made from
+	Findings    int            `json:"findings"`            // there were at that time, nets that are not joined included
+	Unjoined    int            `json:"unjoined"`            // nets that were not joined
+	Unchecked   bool           `json:"unchecked,omitempty"` // nobody knew these two yet
 	Size        int            `json:"size"`
 	Files       []handoff.File `json:"files"`
 	archive     []byte
@@ -35,7 +37,7 @@ func handoffState(h store.Handoff) (*HandoffState, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &HandoffState{h.Made, h.Revision, h.Fingerprint, h.Findings, len(h.Archive), files, h.Archive}, nil
+	return &HandoffState{h.Made, h.Revision, h.Fingerprint, h.Findings, h.Unjoined, h.Unchecked, len(h.Archive), files, h.Archive}, nil
 }
 
 // soon is how long is waited for what is still being filled or checked.
@@ -43,15 +45,32 @@ const soon = 5 * time.Second
 
 // caughtUp waits a little until everything is of the present revision: what is filled or checked beside is seldom long in coming.
 func (p *project) caughtUp(ctx context.Context) error {
-	for begun := time.Now(); ; time.Sleep(20 * time.Millisecond) {
-		behind := false
-		if err := p.do(func() { behind = p.bench.Behind() != nil }); err != nil {
-			return err
-		}
-		if !behind || time.Since(begun) > soon || ctx.Err() != nil {
-			return ctx.Err()
-		}
+	ready := make(chan struct{})
+	if err := p.do(func() {
+		p.awaited = append(p.awaited, ready)
+		p.wake()
+	}); err != nil {
+		return err
 	}
+	select {
+	case <-ready:
+	case <-time.After(soon):
+	case <-p.quit:
+		return errClosed
+	case <-ctx.Done():
+	}
+	return ctx.Err()
+}
+
+// wake tells those who wait for it that nothing is behind, if that is so.
+func (p *project) wake() {
+	if len(p.awaited) == 0 || p.bench.Behind() != nil {
+		return
+	}
+	for _, ready := range p.awaited {
+		close(ready)
+	}
+	p.awaited = nil
 }
 
 // makeHandoff produces the files from a snapshot, so that editing goes on meanwhile. A board
@@ -62,7 +81,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	var n int
+	var n, nets, links int
 	var rev int64
 	var print, name string
 	var shared design.Shared
@@ -72,20 +91,28 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	var behind bool
 	if err := p.do(func() {
 		behind = p.bench.Behind() != nil
+		nets, links = p.bench.Open()
 		n, rev, print, name = len(p.bench.OpenFindings()), p.bench.Rev, p.bench.Fingerprint(), p.name
 		shared = p.bench.Doc.Share()
 	}); err != nil {
 		return fail(c, err)
 	}
-	if behind && c.QueryParam("despite") == "" {
-		return c.JSON(http.StatusConflict, Failure{Error: "The board is still being filled and checked. Wait for its findings, or make the files all the same."})
+	if behind {
+		nets = 0 // not known yet
 	}
-	if n > 0 && c.QueryParam("despite") == "" {
-		return c.JSON(http.StatusConflict, Failure{Error: fmt.Sprintf("The checks have %d findings. Look at them first, or make the files all the same.", n), Findings: n})
+	if c.QueryParam("despite") == "" {
+		if f := gate(behind, n, nets, links); f != nil {
+			return c.JSON(http.StatusConflict, f)
+		}
 	}
 	at := time.Now()
 	var archive []byte
 	err = p.job(ctx, "files", rev, func(ctx context.Context, progress func(float64)) error {
+		done, err := a.hub.turns.take(ctx)
+		if err != nil {
+			return err
+		}
+		defer done()
 		doc := shared.Doc()
 		files, err := handoff.Make(ctx, doc, layout.NewIndex(doc), name, at, progress)
 		if err == nil {
@@ -96,7 +123,7 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	if err != nil {
 		return fail(c, err)
 	}
-	h := store.Handoff{Made: at, Revision: rev, Fingerprint: print, Findings: n, Archive: archive}
+	h := store.Handoff{Made: at, Revision: rev, Fingerprint: print, Findings: n, Unjoined: nets, Unchecked: behind, Archive: archive}
 	if err := a.hub.store.KeepHandoff(context.WithoutCancel(ctx), id, h); err != nil {
 		return fail(c, err)
 	}
@@ -106,6 +133,32 @@ func (a *api) makeHandoff(c *echo.Context, id int64) error {
 	}
 	_ = p.do(func() { p.handoff = state; p.relate(HandedOff{Handoff: state}) })
 	return c.JSON(http.StatusCreated, state)
+}
+
+// gate says why files are not made unless somebody says to go on: nets that are not joined first.
+func gate(behind bool, findings, nets, links int) *Failure {
+	switch other := findings - nets; {
+	case behind:
+		return &Failure{Error: "The board is still being filled and checked. Wait for its findings, or make the files all the same."}
+	case findings == 0:
+		return nil
+	case nets == 0:
+		return &Failure{Error: fmt.Sprintf("The checks have %s. Look at them first, or make the files all the same.", counted(findings, "finding", "findings")), Findings: findings}
+	default:
+		text := fmt.Sprintf("%s not joined: %s open.", counted(nets, "net is", "nets are"), counted(links, "link is", "links are"))
+		if other > 0 {
+			text += fmt.Sprintf(" The checks have %s beside.", counted(other, "finding", "findings"))
+		}
+		return &Failure{Error: text + " Look at them first, or make the files all the same.", Findings: findings, Unjoined: nets}
+	}
+}
+
+// counted says a number with what it counts, one or several.
+func counted(n int, one, several string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, several)
 }
 
 func (a *api) lastHandoff(c *echo.Context, id int64) (*HandoffState, string, error) {

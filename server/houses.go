@@ -27,16 +27,13 @@ type Measured struct {
 
 // houses holds the board as it is now against all houses, beside the hand.
 func (a *api) houses(c *echo.Context, id int64) error {
-	p, m, err := a.seen(c, id)
-	if err != nil {
-		return fail(c, err)
-	}
-	out := Measured{Rev: m.rev}
-	err = p.late(c.Request().Context(), "measure", m.rev, func(ctx context.Context, progress func(float64)) (err error) {
+	var out Measured
+	m, err := a.made(c, id, "measure", false, func(ctx context.Context, m *moment, progress func(float64)) (err error) {
 		b := m.board()
 		out.Houses, err = house.Against(ctx, b.Doc, b.Index, b.Rules, progress)
 		return err
 	})
+	out.Rev = m.rev
 	if err != nil {
 		return fail(c, err)
 	}

@@ -26,6 +26,8 @@ type hub struct {
 	once  sync.Once
 	// sockets counts the live connections of all projects.
 	sockets atomic.Int32
+	// turns bound what is made of whole designs.
+	turns *turns
 	// examples are those that are not kept yet.
 	examples   []Example
 	examplesMu sync.Mutex
@@ -64,7 +66,7 @@ const (
 )
 
 func newHub(s *store.Store, examples ...Example) *hub {
-	h := &hub{store: s, library: newShelf(context.Background(), s), examples: examples, open: map[int64]*slot{}, quit: make(chan struct{})}
+	h := &hub{store: s, library: newShelf(context.Background(), s), examples: examples, turns: newTurns(atWork, inTheQueue), open: map[int64]*slot{}, quit: make(chan struct{})}
 	go h.tidy()
 	return h
 }

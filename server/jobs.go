@@ -29,6 +29,8 @@ type jobs struct {
 	mu      sync.Mutex
 	running map[string]*job
 	last    int
+	news    []JobState // not told yet, the newest of each job, in the order in which they first had some
+	telling bool       // somebody is about to tell them
 }
 
 type job struct {
@@ -40,8 +42,22 @@ type job struct {
 // mostJobs bounds the long work in one project at a time.
 const mostJobs = 4
 
+var errManyJobs = fmt.Errorf("%d long jobs run in this project already; wait for one or stop one", mostJobs)
+
+// errGivenUp answers whoever asked for what somebody stopped.
+var errGivenUp = errors.New("it was stopped before it was done")
+
+// givenUp says in a sentence that a job was stopped, unless nobody waits for the answer any more.
+func givenUp(outer, inner context.Context, err error) error {
+	if errors.Is(err, context.Canceled) && inner.Err() != nil && outer.Err() == nil {
+		return errGivenUp
+	}
+	return err
+}
+
 // begin notes a job of the kind on the present design; it is over when end is called. progress may be
-// called as often as one likes, from anywhere that tell may be called from.
+// called as often as one likes, from anywhere that tell may be called from. What is told of a job is told in the
+// order in which it happened, its end last: tell is called one at a time, with the jobs locked.
 func (p *project) begin(ctx context.Context, kind string, rev int64, tell func(JobState)) (at context.Context, progress func(float64), end func(error), err error) {
 	at, stop := context.WithCancel(ctx)
 	j := &job{state: JobState{Kind: kind, Rev: rev}, stop: stop}
@@ -49,44 +65,42 @@ func (p *project) begin(ctx context.Context, kind string, rev int64, tell func(J
 	if len(p.jobs.running) >= mostJobs {
 		p.jobs.mu.Unlock()
 		stop()
-		return nil, nil, nil, fmt.Errorf("%d long jobs run in this project already; wait for one or stop one", mostJobs)
+		return nil, nil, nil, errManyJobs
 	}
 	p.jobs.last++
 	j.state.ID = strconv.Itoa(p.jobs.last)
 	p.jobs.running[j.state.ID] = j
-	p.jobs.mu.Unlock()
 	tell(j.state)
+	p.jobs.mu.Unlock()
 	progress = func(share float64) {
 		p.jobs.mu.Lock()
-		j.state.Share = share
-		state, due := j.state, time.Since(j.told) > 100*time.Millisecond
-		if due {
-			j.told = time.Now()
+		defer p.jobs.mu.Unlock()
+		if j.state.Ended { // somebody still works on what was stopped
+			return
 		}
-		p.jobs.mu.Unlock()
-		if due {
-			tell(state)
+		if j.state.Share = share; time.Since(j.told) > 100*time.Millisecond {
+			j.told = time.Now()
+			tell(j.state)
 		}
 	}
 	end = func(err error) {
 		stopped := at.Err() != nil
 		stop()
 		p.jobs.mu.Lock()
+		defer p.jobs.mu.Unlock()
 		delete(p.jobs.running, j.state.ID)
-		state := j.state
-		p.jobs.mu.Unlock()
-		state.Ended = true
+		j.state.Ended = true
 		if err != nil && !stopped {
-			state.Why = sentence(err)
+			j.state.Why = sentence(err)
 		}
-		tell(state)
+		tell(j.state)
 	}
 	return at, progress, end, nil
 }
 
 // job does long work on the present design, which ends with it whatever happens.
-func (p *project) job(ctx context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) (err error) {
-	ctx, progress, end, err := p.begin(ctx, kind, rev, p.tellJob)
+func (p *project) job(outer context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) (err error) {
+	ctx, progress, end, err := p.begin(outer, kind, rev, p.tellJob)
 	if err != nil {
 		return err
 	}
@@ -97,14 +111,14 @@ func (p *project) job(ctx context.Context, kind string, rev int64, work func(ctx
 		}
 		end(err)
 	}()
-	err = work(ctx, progress)
+	err = givenUp(outer, ctx, work(ctx, progress))
 	whole = true
 	return err
 }
 
 // late does work on a copy of the design that is a job only when it takes longer than anybody waits without a word.
-func (p *project) late(ctx context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) error {
-	ctx, stop := context.WithCancel(ctx)
+func (p *project) late(outer context.Context, kind string, rev int64, work func(ctx context.Context, progress func(float64)) error) error {
+	ctx, stop := context.WithCancel(outer)
 	defer stop()
 	var mu sync.Mutex
 	over := false
@@ -136,12 +150,36 @@ func (p *project) late(ctx context.Context, kind string, rev int64, work func(ct
 		mu.Unlock()
 		t(share)
 	})
+	err = givenUp(outer, ctx, err)
 	return err
 }
 
-// tellJob tells everybody how a job is getting on, without waiting for the project's goroutine.
+// tellJob has everybody told how a job is getting on, without waiting for the project's goroutine: what of one job
+// was not told yet is replaced. The jobs are locked.
 func (p *project) tellJob(s JobState) {
-	go func() { _ = p.do(func() { p.broadcast(Job{s}) }) }()
+	j := &p.jobs
+	if i := slices.IndexFunc(j.news, func(o JobState) bool { return o.ID == s.ID }); i >= 0 {
+		j.news[i] = s
+	} else {
+		j.news = append(j.news, s)
+	}
+	if !j.telling {
+		j.telling = true
+		go p.tellJobs()
+	}
+}
+
+// tellJobs tells everybody the news of jobs.
+func (p *project) tellJobs() {
+	_ = p.do(func() {
+		p.jobs.mu.Lock()
+		news := p.jobs.news
+		p.jobs.news, p.jobs.telling = nil, false
+		p.jobs.mu.Unlock()
+		for _, s := range news {
+			p.broadcast(Job{s})
+		}
+	})
 }
 
 // patience is how long an act may keep everybody waiting without a word.
@@ -243,4 +281,5 @@ func (p *project) beside(bench *workbench.Bench) func(workbench.Beside) {
 func (p *project) settled() {
 	d := p.bench.Settle()
 	p.relate(Derived{Derived: &d})
+	p.wake()
 }

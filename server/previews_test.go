@@ -197,7 +197,7 @@ func TestClosedWindowsMakeRoom(t *testing.T) {
 	assert.Eventually(t, func() bool { return k.hub.sockets.Load() == mostInOne }, 5*time.Second, 10*time.Millisecond)
 	assert.Eventually(t, func() bool {
 		code, _ := k.ask("GET", fmt.Sprintf("/projects/%d/live?who=later", id), "")
-		return code == 400
+		return code == 503
 	}, 5*time.Second, 10*time.Millisecond, "then it is full again")
 	assert.EqualValues(t, mostInOne, k.hub.sockets.Load(), "who was refused does not count")
 }

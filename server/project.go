@@ -42,6 +42,7 @@ type project struct {
 	last    time.Time
 	handoff *HandoffState
 	jobs    jobs
+	awaited []chan struct{} // closed once nothing of the design is behind
 	tale    tale
 	// used is when somebody last asked for the project, in Unix seconds; people counts the clients.
 	used   atomic.Int64
@@ -143,6 +144,7 @@ func (p *project) reopen() {
 		p.close()
 		return
 	}
+	p.wake()
 	for c := range p.clients {
 		p.handOver(c, nil)
 	}
@@ -286,6 +288,7 @@ func (p *project) keep(ctx context.Context, e store.Entry) (int64, error) {
 		return 0, fmt.Errorf("this would draw %d points on the sheets at once; %d are the most", points/2, tooMuch/2)
 	}
 	derived := p.bench.Settle()
+	p.wake()
 	e.Parts = p.bench.Parts()
 	bodies, err := e.Changes.Bodies()
 	if err != nil {

@@ -7,6 +7,7 @@ import (
 
 	"github.com/labstack/echo/v5"
 
+	"goldentrace/core/design"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/report"
 )
@@ -21,18 +22,37 @@ func (a *api) reportRoutes(e *echo.Echo) {
 	}))
 }
 
-// findings sends what was found as a file.
+// findings sends what was found as a file, once it is known. Of a board that takes long to be filled and checked a page says so, and a table, which
+// cannot, is refused.
 func (a *api) findings(c *echo.Context, id int64, form, kind string, write func(*report.Report) ([]byte, error)) error {
-	p, err := a.hub.project(c.Request().Context(), id)
+	ctx := c.Request().Context()
+	p, err := a.hub.project(ctx, id)
+	if err == nil {
+		err = p.caughtUp(ctx)
+	}
 	if err != nil {
 		return fail(c, err)
 	}
 	name := ""
-	data, err := ask(p, func() ([]byte, error) {
-		name = handoff.Stem(p.name)
+	var shared design.Shared
+	r, err := ask(p, func() (*report.Report, error) {
 		b := p.bench
-		return write(&report.Report{Doc: b.Doc, Revision: b.Rev, Behind: b.Behind()["board rules"], Made: time.Now(), Findings: b.Findings()})
+		name, shared = handoff.Stem(p.name), b.Doc.Share()
+		return &report.Report{Revision: b.Rev, Behind: b.Behind() != nil, Made: time.Now(), Findings: b.Findings()}, nil
 	})
+	if err == nil && r.Behind && form == "csv" {
+		err = errFilling
+	}
+	if err != nil {
+		return fail(c, err)
+	}
+	done, err := a.hub.turns.take(ctx)
+	if err != nil {
+		return fail(c, err)
+	}
+	defer done()
+	r.Doc = shared.Doc()
+	data, err := write(r)
 	if err != nil {
 		return fail(c, err)
 	}

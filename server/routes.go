@@ -40,6 +40,7 @@ func sentence(err error) string {
 type Failure struct {
 	Error    string `json:"error"`
 	Findings int    `json:"findings,omitempty"`
+	Unjoined int    `json:"unjoined,omitempty"` // nets
 }
 
 var errNothing = errors.New("there is nothing at this address")
@@ -59,6 +60,9 @@ func fail(c *echo.Context, err error) error {
 		code = http.StatusInternalServerError
 	case errors.Is(err, store.ErrNameTaken):
 		code = http.StatusConflict
+	case errors.Is(err, errBusy), errors.Is(err, errManyJobs), errors.Is(err, errCrowded), errors.Is(err, errFilling):
+		code = http.StatusServiceUnavailable
+		c.Response().Header().Set("Retry-After", "5")
 	}
 	return c.JSON(code, Failure{Error: sentence(err)})
 }

@@ -19,9 +19,11 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"goldentrace/core/check"
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
+	"goldentrace/core/workbench"
 	"goldentrace/demo"
 	"goldentrace/store"
 )
@@ -96,12 +98,17 @@ type raw struct {
 	Changes     []struct{ Kind string }
 	History     *History
 	Job         JobState
-	Derived     struct{ Behind map[string]int64 }
-	Objects     []sent
-	Copper      map[string]map[string]string
-	Patterns    []struct{ Footprint design.ID }
-	Run         string
-	Seq         int64
+	Derived     struct {
+		Behind   map[string]int64
+		Stages   workbench.Stages
+		Links    map[string]json.RawMessage
+		Findings []*check.Finding
+	}
+	Objects  []sent
+	Copper   map[string]map[string]string
+	Patterns []struct{ Footprint design.ID }
+	Run      string
+	Seq      int64
 }
 
 // sent is an object as it came.

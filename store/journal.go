@@ -274,15 +274,18 @@ type Handoff struct {
 	Made        time.Time
 	Revision    int64
 	Fingerprint string
-	Findings    int
+	Findings    int  // that were open then
+	Unjoined    int  // nets that were not joined then, which are among the findings
+	Unchecked   bool // nobody knew these two yet
 	Archive     []byte
 }
 
 // KeepHandoff stores the files in place of the earlier ones.
 func (s *Store) KeepHandoff(ctx context.Context, project int64, h Handoff) error {
-	_, err := s.db.ExecContext(ctx, `INSERT INTO handoff (project, made, revision, fingerprint, findings, archive) VALUES (?, ?, ?, ?, ?, ?)
+	_, err := s.db.ExecContext(ctx, `INSERT INTO handoff (project, made, revision, fingerprint, findings, unjoined, unchecked, archive) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
 		ON CONFLICT (project) DO UPDATE SET made = excluded.made, revision = excluded.revision, fingerprint = excluded.fingerprint,
-		findings = excluded.findings, archive = excluded.archive`, project, h.Made.UTC().Format(stamp), h.Revision, h.Fingerprint, h.Findings, h.Archive)
+		findings = excluded.findings, unjoined = excluded.unjoined, unchecked = excluded.unchecked, archive = excluded.archive`,
+		project, h.Made.UTC().Format(stamp), h.Revision, h.Fingerprint, h.Findings, h.Unjoined, h.Unchecked, h.Archive)
 	return err
 }
 
@@ -290,8 +293,8 @@ func (s *Store) KeepHandoff(ctx context.Context, project int64, h Handoff) error
 func (s *Store) LastHandoff(ctx context.Context, project int64) (Handoff, bool, error) {
 	var h Handoff
 	var made string
-	err := s.read.QueryRowContext(ctx, `SELECT made, revision, fingerprint, findings, archive FROM handoff WHERE project = ?`, project).
-		Scan(&made, &h.Revision, &h.Fingerprint, &h.Findings, &h.Archive)
+	err := s.read.QueryRowContext(ctx, `SELECT made, revision, fingerprint, findings, unjoined, unchecked, archive FROM handoff WHERE project = ?`, project).
+		Scan(&made, &h.Revision, &h.Fingerprint, &h.Findings, &h.Unjoined, &h.Unchecked, &h.Archive)
 	if errors.Is(err, sql.ErrNoRows) {
 		return h, false, nil
 	}

@@ -39,14 +39,22 @@ func pictureCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			data := v.SVG()
-			if form == ".png" {
-				var buf bytes.Buffer
-				if err := png.Encode(&buf, v.Image(pixels)); err != nil {
+			if form == ".svg" {
+				data, err := v.SVG(cmd.Context())
+				if err != nil {
 					return err
 				}
-				data = buf.Bytes()
+				return os.WriteFile(out, data, 0o644)
 			}
+			img, err := v.Image(cmd.Context(), pixels)
+			if err != nil {
+				return err
+			}
+			var buf bytes.Buffer
+			if err := png.Encode(&buf, img); err != nil {
+				return err
+			}
+			data := buf.Bytes()
 			return os.WriteFile(out, data, 0o644)
 		}}
 	c.Flags().StringVar(&side, "side", "top", "the side that is seen: top, bottom")
@@ -63,7 +71,7 @@ func viewOf(ctx context.Context, b *workbench.Bench, bottom, parts bool) (*finis
 	if err != nil {
 		return nil, err
 	}
-	return board.View(bottom, parts)
+	return board.View(ctx, bottom, parts)
 }
 
 // finishedOf is the board as it will be, areas filled anew.

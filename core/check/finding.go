@@ -18,7 +18,7 @@ import (
 // Severity of a finding.
 type Severity string
 
-// Severities: what must be mended, what should be looked at, and what is yet to be done.
+// Severities: what must be mended, what is yet to be done, what should be looked at, and what is worth knowing.
 const (
 	Fault   Severity = "fault"
 	Warning Severity = "warning"
@@ -67,9 +67,9 @@ func (f *Finding) Hold(e *design.Excuse) {
 	}
 }
 
-// Sort puts faults first, then warnings, what is to be done and what is to be known; each by key.
+// Sort puts faults first, then what is to be done, warnings, and what is to be known; each by key.
 func Sort(list []*Finding) {
-	rank := map[Severity]int{Fault: 0, Warning: 1, ToDo: 2, Note: 3}
+	rank := map[Severity]int{Fault: 0, ToDo: 1, Warning: 2, Note: 3}
 	slices.SortFunc(list, func(a, b *Finding) int {
 		return cmp.Or(cmp.Compare(rank[a.Severity], rank[b.Severity]), circuit.CompareNatural(a.Key, b.Key))
 	})

@@ -20,13 +20,17 @@ type hearer struct {
 	note func(edit.Change)
 }
 
+// Never is the revision of a result that was not made yet.
+const Never = -1
+
 // Result is something made from the design and from results before it.
 type Result struct {
 	graph *Graph
 	name  string
 	renew func()
 	stale bool
-	rev   int64
+	rev   int64     // that it is of; Never: it was not made yet
+	from  []*Result // results that it is made from
 	// beside tells that it is being made beside the hand, from an earlier revision.
 	beside bool
 }
@@ -37,7 +41,7 @@ func New(rev int64) *Graph { return &Graph{hear: map[design.Kind][]hearer{}, rev
 // Result adds one that renew brings up to date; nil: it is up to date as soon as it was told. It is stale
 // until it is first settled.
 func (g *Graph) Result(name string, renew func()) *Result {
-	r := &Result{graph: g, name: name, renew: renew, stale: true, rev: g.rev}
+	r := &Result{graph: g, name: name, renew: renew, stale: true, rev: Never}
 	g.results = append(g.results, r)
 	return r
 }
@@ -71,16 +75,23 @@ func (r *Result) Beside(is bool) { r.beside = is }
 // Now is the revision of the design.
 func (r *Result) Now() int64 { return r.graph.rev }
 
-// Rev is the revision that the result is of.
+// Rev is the revision that the result is of; Never: it was not made yet.
 func (r *Result) Rev() int64 { return r.rev }
 
 // Feed is what a result tells those that are made from it.
 type Feed[T any] struct {
+	by   *Result
 	hear []func(T)
 }
 
+// By says whose feed it is: as long as that result is behind, so are those that are made from it.
+func (f *Feed[T]) By(r *Result) { f.by = r }
+
 // From makes the result stale when the feed tells something; note is told what.
 func From[T any](r *Result, f *Feed[T], note func(T)) {
+	if f.by != nil {
+		r.from = append(r.from, f.by)
+	}
 	f.hear = append(f.hear, func(v T) {
 		r.stale = true
 		note(v)
@@ -114,16 +125,26 @@ func (g *Graph) Settle() {
 	}
 }
 
-// Behind names the results that are of an earlier revision than the design, with the revision each is of.
+// Behind names the results that are not of the design's revision, or are made from such, with the revision that
+// each is of; Never: nothing of it is known yet. The cost is that of the number of results.
 func (g *Graph) Behind() map[string]int64 {
 	var out map[string]int64
-	for _, r := range g.results {
-		if r.rev != g.rev {
-			if out == nil {
-				out = map[string]int64{}
+	lag := map[*Result]int64{}
+	for _, r := range g.results { // each after those that it is made from
+		rev, behind := r.rev, r.beside || r.rev != g.rev
+		for _, f := range r.from {
+			if of, is := lag[f]; is {
+				rev, behind = min(rev, of), true
 			}
-			out[r.name] = r.rev
 		}
+		if !behind {
+			continue
+		}
+		lag[r] = rev
+		if out == nil {
+			out = map[string]int64{}
+		}
+		out[r.name] = rev
 	}
 	return out
 }

@@ -250,8 +250,9 @@ func (b Board) Sheet(upper int) Coat {
 	return Coat{"laminate", laminate, whole, nil, nil, away}
 }
 
-// View shows a face. A board without an outline has none; parts that stand beside it are left out.
-func (b Board) View(bottom, parts bool) (*View, error) {
+// View shows a face. A board without an outline has none; parts that stand beside it are left out. When the context ends, its error is
+// given back soon.
+func (b Board) View(ctx context.Context, bottom, parts bool) (*View, error) {
 	region := b.Doc.Board.Region()
 	if len(region.Outer) == 0 {
 		return nil, ErrNoOutline
@@ -263,6 +264,9 @@ func (b Board) View(bottom, parts bool) (*View, error) {
 	open, silk := []geom.Shape{}, []geom.Shape{} // none is nowhere, not everywhere
 	var openAt rtree.RTreeG[geom.Shape]
 	for o := range surface.Objects(b.Doc) {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		for _, p := range f.Openings(o, bottom) {
 			open = append(open, p.Shape)
 			box := p.Shape.Box()

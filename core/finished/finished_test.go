@@ -153,9 +153,10 @@ func TestThePictureIsWhatTheFilesSay(t *testing.T) {
 				side, layer = "bottom", "copper-2"
 			}
 			copper, mask, silk := read(layer), read("mask-"+side), read("silk-"+side)
-			v, err := finished.Board{Doc: d, Index: x, Rules: r, Fills: finished.FillsOf(fills)}.View(bottom, false)
+			v, err := finished.Board{Doc: d, Index: x, Rules: r, Fills: finished.FillsOf(fills)}.View(t.Context(), bottom, false)
 			require.NoError(t, err)
-			img := v.Image(600) // 20 µm a pixel
+			img, err := v.Image(t.Context(), 600) // 20 µm a pixel
+			require.NoError(t, err)
 			colours := map[string]color.NRGBA{}
 			for _, c := range v.Coats {
 				colours[c.Name] = c.Colour
@@ -226,9 +227,10 @@ func TestThePictureIsWhatTheFilesSay(t *testing.T) {
 func TestThePictureAsSVG(t *testing.T) {
 	d := synthetic.FourLayers()
 	x, r := layout.NewIndex(d), rules.Of(d)
-	v, err := finished.Board{Doc: d, Index: x, Rules: r}.View(false, true)
+	v, err := finished.Board{Doc: d, Index: x, Rules: r}.View(t.Context(), false, true)
 	require.NoError(t, err)
-	data := v.SVG()
+	data, err := v.SVG(t.Context())
+	require.NoError(t, err)
 	coats := 0
 	dec := xml.NewDecoder(bytes.NewReader(data))
 	for {
@@ -257,7 +259,7 @@ func TestThePictureAsSVG(t *testing.T) {
 	}
 	assert.Equal(t, shown, coats)
 	assert.GreaterOrEqual(t, coats, 4)
-	_, err = finished.Board{Doc: design.New("bare"), Index: x, Rules: r}.View(false, false)
+	_, err = finished.Board{Doc: design.New("bare"), Index: x, Rules: r}.View(t.Context(), false, false)
 	assert.EqualError(t, err, "the board has no outline yet, so that nothing of it can be shown")
 }
 
@@ -282,9 +284,10 @@ func TestBodiesFromAbove(t *testing.T) {
 	put(101, "Low", 4*mm, false, false)
 	put(102, "Low", 8*mm, true, false)
 	put(103, "Low", 10*mm, false, true)
-	v, err := finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}.View(false, true)
+	v, err := finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}.View(t.Context(), false, true)
 	require.NoError(t, err)
-	img := v.Image(1200)
+	img, err := v.Image(t.Context(), 1200)
+	require.NoError(t, err)
 	at := func(x, y int64) color.NRGBA { return img.NRGBAAt(int(x/(10*um)), int((9*mm-y)/(10*um))) }
 	of := map[string]color.NRGBA{}
 	for _, c := range v.Coats {

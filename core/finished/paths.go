@@ -2,6 +2,7 @@ package finished
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"maps"
 	"slices"
@@ -44,10 +45,13 @@ type PaintedLine struct {
 	Path  string  `json:"path"`
 }
 
-// Paths are the view as a browser paints it.
-func (v *View) Paths() *Painted {
+// Paths are the view as a browser paints it. When the context ends, its error is given back after the coat in work.
+func (v *View) Paths(ctx context.Context) (*Painted, error) {
 	out := &Painted{Bottom: v.Bottom, Box: v.Box}
 	for _, t := range v.Coats {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		c := PaintedCoat{Name: t.Name, Colour: hex(t.Colour), Opacity: float64(t.Colour.A) / 255, Cells: cells(t.Shapes), All: t.Within == nil,
 			Within: cells(t.Within), Without: cells(t.Without)}
 		var p path
@@ -59,7 +63,7 @@ func (v *View) Paths() *Painted {
 			out.Coats = append(out.Coats, c)
 		}
 	}
-	return out
+	return out, nil
 }
 
 // cell is the side of a cell, in nanometres.

@@ -32,7 +32,8 @@ func TestShapesAsPaths(t *testing.T) {
 		{Name: "area", Colour: color.NRGBA{0, 0, 0, 255}, Areas: []overlay.Area{{Outer: []geom.Point{geom.Pt(0, 0), geom.Pt(1*mm, 0), geom.Pt(0, 1*mm)}}},
 			Within: []geom.Shape{straight}},
 	}}
-	p := v.Paths()
+	p, err := v.Paths(t.Context())
+	require.NoError(t, err)
 	assert.True(t, p.Bottom)
 	assert.Equal(t, v.Box, p.Box)
 	require.Len(t, p.Coats, 2, "what has nothing is left out")
@@ -70,9 +71,10 @@ func TestBoardsOfOneLayer(t *testing.T) {
 		require.Equal(t, below, d.Board.OnlyBelow())
 		d.Put(&design.Track{ID: 50, Layer: d.Board.Top(), A: geom.Pt(3*mm, 3*mm), B: geom.Pt(9*mm, 3*mm), Width: 1 * mm})
 		for _, bottom := range []bool{false, true} {
-			v, err := finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}.View(bottom, false)
+			v, err := finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)}.View(t.Context(), bottom, false)
 			require.NoError(t, err)
-			img := v.Image(120)
+			img, err := v.Image(t.Context(), 120)
+			require.NoError(t, err)
 			track, board := img.NRGBAAt(60, 60), img.NRGBAAt(60, 20)
 			assert.Equal(t, bottom == below, track != board, "below %v, seen from below %v", below, bottom)
 		}
@@ -83,7 +85,9 @@ func TestBoardsOfOneLayer(t *testing.T) {
 func TestBowsAsPaths(t *testing.T) {
 	bow := geom.Bow(geom.Piece{A: geom.Pt(0, 0), M: geom.Pt(2*mm, 2*mm), B: geom.Pt(4*mm, 0)}, 200*um) // half a circle about (2, 0)
 	v := finished.View{Coats: []finished.Coat{{Name: "copper", Shapes: []geom.Shape{bow}}}}
-	line := v.Paths().Coats[0].Cells[0].Lines[0]
+	painted, err := v.Paths(t.Context())
+	require.NoError(t, err)
+	line := painted.Coats[0].Cells[0].Lines[0]
 	assert.InDelta(t, 200, line.Width, 1e-9)
 	var at [][2]float64
 	for _, place := range strings.FieldsFunc(line.Path, func(r rune) bool { return r == 'M' || r == 'L' }) {

@@ -1,6 +1,7 @@
 package finished
 
 import (
+	"context"
 	"image"
 	"image/color"
 	"math"
@@ -22,17 +23,19 @@ type canvas struct {
 	v     *View
 	scale float64 // pixels per nanometre
 	img   *image.NRGBA
+	ctx   context.Context // nothing more is drawn once it ends
 }
 
-// Image draws a view, the board's longer side so many pixels long. What is not board is clear.
-func (v *View) Image(side int) *image.NRGBA {
+// Image draws a view, the board's longer side so many pixels long. What is not board is clear. When the context ends,
+// its error is given back soon.
+func (v *View) Image(ctx context.Context, side int) (*image.NRGBA, error) {
 	w, h := float64(v.Box.Max.X-v.Box.Min.X), float64(v.Box.Max.Y-v.Box.Min.Y)
 	k := float64(min(max(side, 16), MostPixels)) / math.Max(w, h)
-	c := &canvas{v: v, scale: k, img: image.NewNRGBA(image.Rect(0, 0, max(1, int(math.Round(w*k))), max(1, int(math.Round(h*k)))))}
+	c := &canvas{ctx: ctx, v: v, scale: k, img: image.NewNRGBA(image.Rect(0, 0, max(1, int(math.Round(w*k))), max(1, int(math.Round(h*k)))))}
 	for i := range v.Coats {
 		c.coat(&v.Coats[i])
 	}
-	return c.img
+	return c.img, ctx.Err()
 }
 
 // at is where a place lies in the picture.
@@ -58,6 +61,9 @@ func (c *canvas) pixels(s geom.Shape) image.Rectangle {
 func (c *canvas) cover(list []geom.Shape, within image.Rectangle) *image.Alpha {
 	out := image.NewAlpha(within)
 	for _, s := range list {
+		if c.ctx.Err() != nil {
+			break
+		}
 		r := c.pixels(s).Intersect(within)
 		if r.Empty() {
 			continue
@@ -121,7 +127,7 @@ func (c *canvas) coat(t *Coat) {
 	for _, a := range t.Areas {
 		box = box.Union(c.pixels(geom.Shape{Pts: a.Outer, Area: true}))
 	}
-	if box.Empty() {
+	if box.Empty() || c.ctx.Err() != nil {
 		return
 	}
 	cover, without := c.cover(t.Shapes, box), c.cover(t.Without, box)

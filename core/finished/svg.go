@@ -2,6 +2,7 @@ package finished
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"image/color"
 	"strconv"
@@ -10,16 +11,19 @@ import (
 	"goldentrace/core/overlay"
 )
 
-// SVG draws a view as lines and areas, in millimetres.
-func (v *View) SVG() []byte {
+// SVG draws a view as lines and areas, in millimetres. When the context ends, its error is given back after the coat in work.
+func (v *View) SVG(ctx context.Context) ([]byte, error) {
 	w := &writer{v: v}
 	fmt.Fprintf(w, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%smm" height="%smm">`+"\n",
 		mm(v.Box.Max.X-v.Box.Min.X), mm(v.Box.Max.Y-v.Box.Min.Y), mm(v.Box.Max.X-v.Box.Min.X), mm(v.Box.Max.Y-v.Box.Min.Y))
 	for i := range v.Coats {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
 		w.coat(i, &v.Coats[i])
 	}
 	w.WriteString("</svg>\n")
-	return w.Bytes()
+	return w.Bytes(), nil
 }
 
 type writer struct {

@@ -1,6 +1,7 @@
 package overlay
 
 import (
+	"context"
 	"math"
 
 	"github.com/tidwall/rtree"
@@ -18,35 +19,47 @@ type Cut struct {
 	Tolerance int64 // chords of round sides stray by less
 }
 
-// One is all of it as areas that meet nowhere, in a settled order.
-func (c *Cut) One() (out []Area, err error) {
+// One is all of it as areas that meet nowhere, in a settled order. The context is looked at between its steps.
+func (c *Cut) One(ctx context.Context) (out []Area, err error) {
 	err = Done(func() error {
 		w := Begin()
 		set := w.Shapes(c.Shapes, c.Tolerance)
+		if err := ctx.Err(); err != nil {
+			return err
+		}
 		if len(c.Areas) > 0 {
 			set = set.And(w.Joined(c.Areas))
 		}
 		if c.Within != nil {
 			set = set.Within(w.Shapes(c.Within, c.Tolerance))
 		}
+		if err := ctx.Err(); err != nil {
+			return err
+		}
 		if len(c.Without) > 0 {
 			set = set.Without(w.Shapes(c.Without, c.Tolerance))
 		}
 		out = set.List()
-		return nil
+		return ctx.Err()
 	})
 	return out, err
 }
 
 // Each is what is left of each shape and each area by itself; they may lie over one another. What nothing cuts costs nothing.
-func (c *Cut) Each() (out []Area, err error) {
+func (c *Cut) Each(ctx context.Context) (out []Area, err error) {
 	err = Done(func() error {
 		w := &cutter{Work: Begin(), within: c.Within != nil}
 		w.in, w.off = w.index(c.Within, c.Tolerance), w.index(c.Without, c.Tolerance)
 		for _, s := range c.Shapes {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
 			out = append(out, w.cut(w.shape(s, c.Tolerance))...)
 		}
 		for _, a := range c.Areas {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
 			out = append(out, w.cut(polygons(w.c, []Area{a}))...)
 		}
 		return nil

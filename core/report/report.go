@@ -18,7 +18,7 @@ import (
 type Report struct {
 	Doc      *design.Doc
 	Revision int64 // that the findings were computed from
-	Behind   int64 // of which earlier revision the board's rules are; 0: of the same
+	Behind   bool  // the board was still being filled and checked, so that not all is known
 	Made     time.Time
 	Findings []*check.Finding
 }
@@ -92,7 +92,7 @@ type group struct {
 func (r *Report) HTML() ([]byte, error) {
 	by := map[string]*group{}
 	var groups []*group
-	for _, name := range []string{"Fault", "Warning", "Still to do", "Note", "Excused"} {
+	for _, name := range []string{"Fault", "Still to do", "Warning", "Note", "Excused"} {
 		by[name] = &group{Name: name}
 		groups = append(groups, by[name])
 	}
@@ -147,8 +147,9 @@ dd { margin: 0 0 5px 150px; }
 </head>
 <body>
 <h1>Findings of {{.Title}}</h1>
-<p class="quiet">{{if .Number}}{{.Number}}, {{end}}{{if .Issue}}revision {{.Issue}}, {{end}}computed from edit {{.Revision}}{{if .Behind}}, the board’s rules from edit {{.Behind}}{{end}}, written {{.Made}}</p>
-{{if .Clean}}<p>No findings. All rules are kept.</p>{{end}}
+<p class="quiet">{{if .Number}}{{.Number}}, {{end}}{{if .Issue}}revision {{.Issue}}, {{end}}computed from edit {{.Revision}}{{if .Behind}}, while the board was still being filled and checked{{end}}, written {{.Made}}</p>
+{{if .Behind}}<p><strong>Not all is known yet: the board was still being filled and checked.</strong></p>{{end}}
+{{if and .Clean (not .Behind)}}<p>No findings. All rules are kept.</p>{{end}}
 {{range .Groups}}<h2>{{.Name}} ({{len .Rows}})</h2>
 <table>
 <tr><th>What</th><th>Where</th><th>Layer</th><th>Is</th><th>Needs</th></tr>

@@ -70,13 +70,13 @@ type layer struct {
 // Model makes the board as a GLB file. Progress is told as a share.
 func Model(ctx context.Context, name string, b finished.Board, progress func(float64)) (file []byte, err error) {
 	m := &maker{Board: b, scene: gltf.New("Golden Trace"), looks: map[look]int{}}
-	list, err := m.layers()
+	list, err := m.layers(ctx)
 	if err != nil {
 		return nil, err
 	}
 	walls := make(chan shell, 1)
 	var work sync.WaitGroup
-	work.Go(func() { walls <- m.walls() })
+	work.Go(func() { walls <- m.walls(ctx) })
 	if err := put(ctx, list, progress); err != nil {
 		return nil, err
 	}
@@ -90,7 +90,7 @@ func Model(ctx context.Context, name string, b finished.Board, progress func(flo
 }
 
 // Closed makes what is seen of the board beside its two faces as a GLB file: its edge, the walls of its holes, and what stands on it.
-func Closed(name string, b finished.Board) ([]byte, error) {
+func Closed(ctx context.Context, name string, b finished.Board) ([]byte, error) {
 	region := b.Doc.Board.Region()
 	if len(region.Outer) == 0 {
 		return nil, finished.ErrNoOutline
@@ -105,14 +105,17 @@ func Closed(name string, b finished.Board) ([]byte, error) {
 			cut.Without = append(cut.Without, c.Bore())
 		}
 	}
-	list, err := cut.One()
+	list, err := cut.One(ctx)
 	if err != nil {
 		return nil, fmt.Errorf("the edge of the board cannot be put together: %w", err)
 	}
 	look := b.Sheet(0)
 	rim := extruded(list, -b.Doc.Board.Thickness(), 0)
 	m.add(KindRim, "Edge", 0, 0, rim.sides(m.material(look.Name, look.Colour, 0, 0.8)))
-	w := m.walls()
+	w := m.walls(ctx)
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
 	m.add(KindWalls, "Walls of holes", 1, 0, w.sides(m.material("walls", m.Plated(), 0.7, 0.4)))
 	return m.end(name)
 }
@@ -137,7 +140,7 @@ func put(ctx context.Context, list []*layer, progress func(float64)) error {
 	for range runtime.GOMAXPROCS(0) {
 		work.Go(func() {
 			for l := range todo {
-				l.put()
+				l.put(ctx)
 				n := done.Add(1)
 				if progress != nil {
 					telling.Lock()
@@ -161,11 +164,11 @@ func put(ctx context.Context, list []*layer, progress func(float64)) error {
 	return errors.Join(errs...)
 }
 
-func (l *layer) put() {
+func (l *layer) put(ctx context.Context) {
 	cut := overlay.Cut{Shapes: l.Shapes, Areas: l.Areas, Within: l.Within, Without: l.Without, Tolerance: chord}
-	list, err := cut.Each()
+	list, err := cut.Each(ctx)
 	if l.whole {
-		list, err = cut.One()
+		list, err = cut.One(ctx)
 	}
 	if err != nil {
 		l.err = fmt.Errorf("%s cannot be put together: %w", l.name, err)
@@ -199,8 +202,8 @@ func (m *maker) add(kind, name string, level int, id design.LayerID, list []gltf
 }
 
 // face is what a face of the board looks like, coat by coat.
-func (m *maker) face(bottom bool) (map[string]finished.Coat, error) {
-	v, err := m.View(bottom, false)
+func (m *maker) face(ctx context.Context, bottom bool) (map[string]finished.Coat, error) {
+	v, err := m.View(ctx, bottom, false)
 	if err != nil {
 		return nil, err
 	}
@@ -212,19 +215,19 @@ func (m *maker) face(bottom bool) (map[string]finished.Coat, error) {
 }
 
 // layers are those of the whole board, from the top.
-func (m *maker) layers() (out []*layer, err error) {
-	above, err := m.coated(false)
+func (m *maker) layers(ctx context.Context) (out []*layer, err error) {
+	above, err := m.coated(ctx, false)
 	if err != nil {
 		return nil, err
 	}
 	slices.Reverse(above)
-	below, err := m.coated(true)
+	below, err := m.coated(ctx, true)
 	return slices.Concat(above, m.within(), below), err
 }
 
 // coated are the coats of a face, from the laminate outwards.
-func (m *maker) coated(bottom bool) (out []*layer, err error) {
-	coats, err := m.face(bottom)
+func (m *maker) coated(ctx context.Context, bottom bool) (out []*layer, err error) {
+	coats, err := m.face(ctx, bottom)
 	if err != nil {
 		return nil, err
 	}
@@ -286,10 +289,13 @@ func (m *maker) within() (out []*layer) {
 	return out
 }
 
-// walls are the walls of plated holes.
-func (m *maker) walls() (all shell) {
+// walls are the walls of plated holes, as many of them as there was time for.
+func (m *maker) walls(ctx context.Context) (all shell) {
 	tops, bottoms := m.heights()
 	for c := range m.Index.All() {
+		if ctx.Err() != nil {
+			break
+		}
 		upper, lower := -1, -1
 		for i := range tops {
 			if c.Has(i) {

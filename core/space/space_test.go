@@ -244,7 +244,7 @@ func TestBodiesAreClosed(t *testing.T) {
 
 func TestTheClosedBoard(t *testing.T) {
 	d := standing()
-	data, err := space.Closed("standing", finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)})
+	data, err := space.Closed(context.Background(), "standing", finished.Board{Doc: d, Index: layout.NewIndex(d), Rules: rules.Of(d)})
 	require.NoError(t, err)
 	got := read(t, data).boxes()
 	thick := float64(d.Board.Thickness()) / mm
@@ -252,7 +252,7 @@ func TestTheClosedBoard(t *testing.T) {
 	near(t, vector{40, 30, 0}, got["Edge"][1], "edge")
 	near(t, vector{11, 23, 3}, got["U1"][1], "U1")
 	bare := design.New("bare")
-	_, err = space.Closed("bare", finished.Board{Doc: bare, Index: layout.NewIndex(bare), Rules: rules.Of(bare)})
+	_, err = space.Closed(context.Background(), "bare", finished.Board{Doc: bare, Index: layout.NewIndex(bare), Rules: rules.Of(bare)})
 	require.ErrorIs(t, err, finished.ErrNoOutline)
 	_, err = space.Model(context.Background(), "bare", finished.Board{Doc: bare, Index: layout.NewIndex(bare), Rules: rules.Of(bare)}, nil)
 	require.ErrorIs(t, err, finished.ErrNoOutline)

@@ -13,5 +13,8 @@ type Beside struct {
 	Run func(ctx context.Context, progress func(float64)) (take func())
 }
 
-// CheckAll checks the board against its rules from scratch at the next Settle.
-func (b *Bench) CheckAll() { b.board.wholly() }
+// CheckAll checks the board against its rules from scratch at the next Settle; copper areas whose filling was stopped are filled.
+func (b *Bench) CheckAll() {
+	b.board.wholly()
+	b.pours.Stale()
+}

@@ -78,6 +78,11 @@ func (k *links) anew() {
 	}
 }
 
+// unknown tells whether nobody can know yet what of a net is open: areas of it were not filled yet.
+func (k *links) unknown(net design.ID) bool {
+	return k.pours.Rev() == derive.Never && k.pours.of(net)
+}
+
 // note keeps a net's links as they were last told.
 func (k *links) note(net design.ID) {
 	if _, noted := k.before[net]; noted {
@@ -116,7 +121,7 @@ func (k *links) renew() {
 func (k *links) say(nets map[design.ID]bool) {
 	now := map[design.ID]*check.Finding{}
 	for net := range nets {
-		if n := k.of[net]; n != nil {
+		if n := k.of[net]; n != nil && !k.unknown(net) {
 			now[net] = check.OpenLinks(k.doc.NetName(net), n.Links())
 		}
 		if old := k.said[net]; old != "" && (now[net] == nil || now[net].Key != old) {
@@ -136,6 +141,9 @@ func (k *links) say(nets map[design.ID]bool) {
 func (k *links) told() map[design.ID]layout.LinkChange {
 	out := map[design.ID]layout.LinkChange{}
 	for net, was := range k.before {
+		if k.unknown(net) {
+			continue // it is told once it is known
+		}
 		var is []layout.Link
 		if n := k.of[net]; n != nil {
 			is = n.Links()
@@ -143,7 +151,7 @@ func (k *links) told() map[design.ID]layout.LinkChange {
 		if c, any := layout.Changed(was, is); any {
 			out[net] = c
 		}
+		delete(k.before, net)
 	}
-	k.before = map[design.ID][]layout.Link{}
 	return out
 }

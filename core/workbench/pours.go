@@ -53,6 +53,8 @@ func newPours(b *Bench) *pours {
 	p := &pours{doc: b.Doc, findings: b.findings, beside: b.beside, before: map[pour.Key]map[pour.Tile]bool{}}
 	p.fills = pour.New(b.Doc, b.copper.index, b.rules.set)
 	p.Result = b.graph.Result("fills", p.renew)
+	p.nets.By(p.Result)
+	p.tiles.By(p.Result)
 	p.Of(func(c edit.Change) {
 		was, _ := c.Before.(*design.Pour)
 		is, _ := c.After.(*design.Pour)
@@ -180,8 +182,23 @@ func (p *pours) taken(due map[pour.Key]map[pour.Tile]bool, list []pour.Outcome) 
 		p.begin()
 		return
 	}
+	if p.Rev() == derive.Never { // what is open of their nets can be told from now on
+		for o := range p.doc.Pours.All() {
+			p.nets.Tell(o.Net)
+		}
+	}
 	p.Beside(false)
 	p.Stale()
+}
+
+// of tells whether a net has copper areas.
+func (p *pours) of(net design.ID) bool {
+	for o := range p.doc.Pours.All() {
+		if o.Net == net {
+			return true
+		}
+	}
+	return false
 }
 
 // take takes outcomes in.

@@ -26,7 +26,7 @@ type Delta struct {
 	Dimensions     []layout.DimensionDrawn `json:"dimensions,omitempty"`
 	LostDimensions []design.ID             `json:"lostDimensions,omitempty"`
 	Filled         []Filled                `json:"filled,omitempty"` // tiles of copper areas that fill otherwise now
-	Behind         map[string]int64        `json:"behind,omitempty"` // results that are still of an earlier revision, and which
+	Behind         map[string]int64        `json:"behind,omitempty"` // results that are still of an earlier revision, and which; -1: nothing of it is known yet
 }
 
 // Redrawn is a net that joins what it joined, drawn otherwise in some uses of sheets.
@@ -58,7 +58,7 @@ func (b *Bench) All() Delta {
 		d.Sheets = append(d.Sheets, n.Views[s.ID])
 	}
 	for id, l := range b.links.of {
-		if len(l.Links()) > 0 {
+		if len(l.Links()) > 0 && !b.links.unknown(id) {
 			d.Links[id] = layout.LinkChange{Come: l.Links()}
 		}
 	}
@@ -92,6 +92,17 @@ func (b *Bench) Differences() []layout.Difference {
 	return b.drift.cmp.List()
 }
 
+// Open counts the nets that are not joined, and the open links of all of them.
+func (b *Bench) Open() (nets, links int) {
+	for _, n := range b.links.of {
+		if l := len(n.Links()); l > 0 {
+			nets++
+			links += l
+		}
+	}
+	return nets, links
+}
+
 // Links lists all open links.
 func (b *Bench) Links() []layout.Link {
 	b.graph.Settle()
@@ -102,5 +113,5 @@ func (b *Bench) Links() []layout.Link {
 	return out
 }
 
-// Behind names the results that are still of an earlier revision, as of the last Settle, and which.
+// Behind names the results that are still of an earlier revision, as of the last Settle, and which; derive.Never: nothing of it is known yet.
 func (b *Bench) Behind() map[string]int64 { return b.graph.Behind() }

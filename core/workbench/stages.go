@@ -4,7 +4,7 @@ package workbench
 type Stages struct {
 	Circuit     string `json:"circuit"`     // none, work, done
 	Library     string `json:"library"`     // how far the circuit's parts have footprints that fit: none, work, done
-	Board       string `json:"board"`       // none, work, done
+	Board       string `json:"board"`       // none, work, done, pending: not known yet
 	Differences int    `json:"differences"` // between circuit and board
 	Fingerprint string `json:"fingerprint"`
 	Parts       int    `json:"parts"` // packages of the circuit, in all uses of their sheets
@@ -31,6 +31,9 @@ func (b *Bench) Stages() Stages {
 	}
 	if len(b.Doc.Placed) > 0 {
 		s.Board = "done"
+		if b.graph.Behind() != nil {
+			s.Board = "pending"
+		}
 		if b.findings.open[drawer{stage: "board"}]+b.findings.open[drawer{"board", true}] > 0 || len(b.Doc.Board.Outline) == 0 {
 			s.Board = "work"
 		}

@@ -17,22 +17,27 @@ const sums = computed(() => {
 const now = computed(() => {
   const held = props.editor.dragLinks.value
   let n = 0
+  let nets = 0
   let long = 0
   for (const [net, s] of sums.value) {
     if (held && String(net) in held) continue
     n += s.n
+    nets++
     long += s.long
   }
   for (const list of Object.values(held ?? {})) {
-    n += list?.length ?? 0
-    long += reach(list ?? [])
+    if (!list?.length) continue
+    n += list.length
+    nets++
+    long += reach(list)
   }
-  return { n, long }
+  return { n, nets, long }
 })
 const words = computed(() => {
-  if (!props.project.whole.value) return 'open links are being found …'
-  const { n, long } = now.value
-  if (n) return `${n} open ${n === 1 ? 'link' : 'links'} · ${format(long, taste.unit, 0)} ${taste.unit}`
+  if (!props.project.whole.value || props.project.unknown('links')) return 'open links are being found …'
+  const { n, nets, long } = now.value
+  if (n)
+    return `${n} open ${n === 1 ? 'link' : 'links'} of ${nets} ${nets === 1 ? 'net' : 'nets'} · ${format(long, taste.unit, 0)} ${taste.unit}`
   return props.empty ? 'no parts yet' : 'all links joined'
 })
 const state = props.editor.state

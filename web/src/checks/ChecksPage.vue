@@ -9,6 +9,7 @@ import {
   mdiInformationOutline,
   mdiProgressWrench,
 } from '@mdi/js'
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
@@ -33,6 +34,11 @@ const router = useRouter()
 const taste = useTaste()
 /** The revision that the findings of the board's rules are of, when that is an earlier one. */
 const behind = computed(() => props.project.behind.value['board rules'] as number | undefined)
+/** Whether all that is to be found is known; a moment's work is not worth a word. */
+const current = props.project.current
+const soon = refDebounced(current, 350)
+const known = computed(() => current.value || (soon.value && !props.project.unknown('fills')))
+const filling = computed(() => props.project.shareOf('fill') !== null)
 const checking = computed(() => props.project.shareOf('check') !== null)
 const view = ref('findings')
 const only = ref<'all' | 'circuit' | 'parts' | 'board'>('all')
@@ -40,8 +46,8 @@ const filter = ref('')
 
 const signs: Record<string, { path: string; tone: string; name: string }> = {
   fault: { path: mdiAlertOctagonOutline, tone: 'error', name: 'Fault' },
-  warning: { path: mdiAlertOutline, tone: 'primary', name: 'Warning' },
   todo: { path: mdiProgressWrench, tone: 'info', name: 'Still to do' },
+  warning: { path: mdiAlertOutline, tone: 'primary', name: 'Warning' },
   note: { path: mdiInformationOutline, tone: 'quiet', name: 'Note' },
   excused: { path: mdiCommentCheckOutline, tone: 'secondary', name: 'Excused' },
 }
@@ -170,7 +176,11 @@ useCommands([
   <div class="page">
     <div class="head">
       <h2>Checks</h2>
-      <span v-if="behind === undefined" class="quiet"
+      <template v-if="!known && behind === undefined">
+        <span class="stale" role="status">copper areas are still to be filled: not all is known yet</span>
+        <v-btn v-if="!filling" size="small" variant="outlined" @click="project.checkAll().catch(complain)">Fill and check</v-btn>
+      </template>
+      <span v-else-if="behind === undefined" class="quiet"
         >computed from revision <span class="mono">{{ project.derivedRev.value }}</span> at
         <span class="mono">{{ moment }}</span>, as you work</span
       >
@@ -215,14 +225,15 @@ useCommands([
         </div>
         <div v-else-if="!all.length" class="clean">
           <v-icon :icon="mdiCheckCircleOutline" size="34" color="secondary" />
-          <p v-if="behind !== undefined">No findings so far.</p>
+          <p v-if="!known || behind !== undefined">No findings so far.</p>
           <p v-else>No findings. All rules are kept.</p>
           <v-btn size="small" variant="outlined" @click="view = 'what'">What was checked</v-btn>
         </div>
         <template v-else>
           <p v-if="!wanting.length" class="kept" role="status">
             <v-icon :icon="mdiCheckCircleOutline" size="18" color="secondary" />
-            {{ behind !== undefined ? 'No findings so far.' : 'No findings. All rules are kept.' }} What follows is worth knowing.
+            {{ !known || behind !== undefined ? 'No findings so far.' : 'No findings. All rules are kept.' }} What follows is
+            worth knowing.
           </p>
           <div class="bar">
             <FilterField v-model="filter" label="Filter the findings" hint="clearance, what:R12, where:supply …" />

@@ -1,4 +1,5 @@
 import { shallowRef } from 'vue'
+import { weight } from '../live/derived'
 import type { Project } from '../live/project'
 import type { Finding } from '../live/wire.gen'
 
@@ -10,15 +11,13 @@ let at = ''
 /** The hand is at a finding; the walk goes on from there. */
 export const standAt = (key: string) => (at = key)
 
-const rank: Record<string, number> = { fault: 0, warning: 1, todo: 2, note: 3 }
-
 /** The next finding of the walk, or the one before; none: there is nothing to walk through. */
 export function step(project: Pick<Project, 'findings'>, by: 1 | -1): Finding | undefined {
   let keys = walked.value.filter((k) => project.findings.has(k))
   if (!keys.length)
     keys = [...project.findings.values()]
       .filter((f) => !f.excused && f.severity !== 'note')
-      .sort((a, b) => rank[a.severity] - rank[b.severity])
+      .sort((a, b) => weight(a.severity) - weight(b.severity))
       .map((f) => f.key)
   if (!keys.length) return undefined
   const now = keys.indexOf(at)

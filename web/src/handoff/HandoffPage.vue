@@ -14,14 +14,15 @@ const props = defineProps<{ project: Project }>()
 const state = computed(() => props.project.handoff.value)
 const current = computed(() => props.project.handoffCurrent.value)
 const busy = ref(false)
-const warn = ref('')
+/** Why nothing was made, and how many nets are not joined. */
+const warn = ref<{ why: string; unjoined: number } | null>(null)
 const shown = ref<string[]>([])
 const chosen = ref('')
 const drawings = ref(new Map<string, Drawing>())
 let stop: AbortController | null = null
 
 async function make(despite = false) {
-  warn.value = ''
+  warn.value = null
   busy.value = true
   stop = new AbortController()
   try {
@@ -33,7 +34,7 @@ async function make(despite = false) {
     )
     say('The files are made.')
   } catch (e) {
-    if (e instanceof Refusal && e.status === 409) warn.value = e.message
+    if (e instanceof Refusal && e.status === 409) warn.value = { why: e.message, unjoined: e.unjoined }
     else complain(e)
   } finally {
     busy.value = false
@@ -189,11 +190,21 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
             {{ current ? 'Current' : 'Out of date: the design changed since' }} · made {{ when(state.made) }} from revision
             <span class="mono">{{ state.revision }}</span>
           </p>
-          <p v-if="state.findings" class="stale">Made despite {{ state.findings }} findings.</p>
+          <p v-if="state.unchecked" class="stale">Made before the board was filled and checked.</p>
+          <p v-if="state.unjoined" class="stale loud">
+            {{ state.unjoined === 1 ? '1 net was not joined' : `${state.unjoined} nets were not joined` }} when they were made.
+          </p>
+          <p v-if="state.findings > state.unjoined" class="stale">
+            Made despite {{ state.findings - state.unjoined }} {{ state.unjoined ? 'other ' : ''
+            }}{{ state.findings - state.unjoined === 1 ? 'finding' : 'findings' }}.
+          </p>
         </template>
         <p v-else class="quiet">Artwork, drill files, placement, parts list and test netlist, all in one zip.</p>
         <div v-if="warn" class="warn" role="alert">
-          <p>{{ warn }}</p>
+          <p v-if="warn.unjoined" class="loud">
+            {{ warn.unjoined === 1 ? '1 net is not joined' : `${warn.unjoined} nets are not joined` }}
+          </p>
+          <p>{{ warn.why }}</p>
           <v-btn size="small" color="primary" variant="flat" :to="`/project/${project.id}/checks`">Look at them</v-btn>
           <v-btn size="small" variant="outlined" @click="make(true)">Make the files all the same</v-btn>
         </div>
@@ -320,8 +331,14 @@ h2 {
 .fresh {
   color: rgb(var(--v-theme-secondary));
 }
-.stale {
+.stale,
+.loud {
   color: rgb(var(--v-theme-error));
+}
+.loud {
+  font-size: 16px;
+  font-weight: 600;
+  width: 100%;
 }
 .warn {
   border-left: 3px solid rgb(var(--v-theme-error));

@@ -16,6 +16,11 @@ import type {
   Stages,
 } from './wire.gen'
 
+/** Severities of findings, the gravest first. */
+export const severities = ['fault', 'todo', 'warning', 'note']
+/** Where a severity stands among them. */
+export const weight = (severity: string) => severities.indexOf(severity)
+
 /** A net's open links after what changed of them. */
 function relinked(was: Link[], c: LinkChange): Link[] {
   if (!c.gone && !c.at) return c.come ?? []
@@ -28,8 +33,14 @@ function relinked(was: Link[], c: LinkChange): Link[] {
 /** What the core derived from a project's objects: nets, open links, findings, uses of sheets, how far the job is. */
 export class Derived extends Objects {
   readonly derivedRev = ref(0)
-  /** What follows from the design but is of an earlier revision still, by its name. */
+  /** What follows from the design but is of an earlier revision still, by its name; -1: nothing of it is known yet. */
   readonly behind = shallowRef<Record<string, number>>({})
+  /** Whether all that follows from the design is of its revision. */
+  readonly current = computed(() => !Object.keys(this.behind.value).length)
+  /** Whether something that follows from the design is not known yet at all. */
+  unknown(what: string) {
+    return this.behind.value[what] === -1
+  }
   readonly stages = shallowRef<Stages>({
     circuit: 'none',
     library: 'none',
@@ -59,8 +70,7 @@ export class Derived extends Objects {
 
   readonly findingList = computed(() => {
     void this.derivedTick.value
-    const rank = { fault: 0, warning: 1, todo: 2 } as Record<string, number>
-    return [...this.findings.values()].sort((a, b) => rank[a.severity] - rank[b.severity] || naturally(a.key, b.key))
+    return [...this.findings.values()].sort((a, b) => weight(a.severity) - weight(b.severity) || naturally(a.key, b.key))
   })
   /** Findings that nobody excused. */
   readonly openFindings = computed(() => this.findingList.value.filter((f) => !f.excused && f.severity !== 'note'))

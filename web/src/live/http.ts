@@ -6,6 +6,7 @@ export class Refusal extends Error {
     message: string,
     readonly status: number,
     readonly findings = 0,
+    readonly unjoined = 0,
   ) {
     super(message)
   }
@@ -25,7 +26,7 @@ export async function call<T>(method: string, path: string, body?: unknown, sign
   }
   if (!res.ok) {
     const f = (await res.json().catch(() => ({ error: `The program answered with ${res.status}.` }))) as Failure
-    throw new Refusal(f.error, res.status, f.findings)
+    throw new Refusal(f.error, res.status, f.findings, f.unjoined)
   }
   return (res.status === 204 ? undefined : await res.json()) as T
 }

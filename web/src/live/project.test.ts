@@ -232,10 +232,10 @@ describe('findings in the mirror', () => {
     Line.last.tell({ t: 'derived', derived: { ...nothingDerived, findings: [
       finding('a10', 'warning'), finding('z', 'todo'), finding('a9', 'warning'), finding('k', 'fault'), finding('x', 'fault', { excused: 'so wanted' }),
     ] } }) // prettier-ignore
-    expect(project.findingList.value.map((f) => f.key)).toEqual(['k', 'x', 'a9', 'a10', 'z'])
-    expect(project.openFindings.value.map((f) => f.key)).toEqual(['k', 'a9', 'a10', 'z'])
+    expect(project.findingList.value.map((f) => f.key)).toEqual(['k', 'x', 'z', 'a9', 'a10'])
+    expect(project.openFindings.value.map((f) => f.key)).toEqual(['k', 'z', 'a9', 'a10'])
     Line.last.tell({ t: 'derived', derived: { ...nothingDerived, mended: ['k', 'a9'] } })
-    expect(project.findingList.value.map((f) => f.key)).toEqual(['x', 'a10', 'z'])
+    expect(project.findingList.value.map((f) => f.key)).toEqual(['x', 'z', 'a10'])
   })
   it('know how long work is getting on, until it ends', () => {
     open()

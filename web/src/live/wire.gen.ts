@@ -435,6 +435,7 @@ export interface Request {
 export interface Failure {
   error: string
   findings?: number
+  unjoined?: number
 }
 
 export interface Created {
@@ -2676,6 +2677,8 @@ export interface HandoffState {
   revision: number
   fingerprint: string
   findings: number
+  unjoined: number
+  unchecked?: boolean
   size: number
   files: File[]
 }

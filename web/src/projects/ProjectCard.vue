@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDotsVertical } from '@mdi/js'
-import { useIntersectionObserver } from '@vueuse/core'
+import { useIntersectionObserver, useTimeoutFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Glance } from '../live/wire.gen'
 import { type Entry, openMenu, placeOf } from '../shell/menu'
@@ -21,11 +21,15 @@ const root = ref<HTMLElement>()
 const glance = ref<Glance | null>(null)
 const seen = ref(false)
 useIntersectionObserver(root, ([e]) => (seen.value ||= e.isIntersecting))
+/** What is not known yet is asked again. */
+const again = useTimeoutFn(() => asked.value++, 3000, { immediate: false })
+const asked = ref(0)
 watch(
-  () => [seen.value, props.id, props.revision, props.troubled],
+  () => [asked.value, seen.value, props.id, props.revision, props.troubled],
   async () => {
     if (!seen.value || props.troubled) return
     glance.value = await glanceOf(props.id).catch(() => null)
+    if (glance.value?.board === 'pending') again.start()
   },
   { immediate: true },
 )

@@ -6,7 +6,7 @@ import type { Glance } from '../live/wire.gen'
 const props = defineProps<{ glance: Glance }>()
 const pads = computed(() => {
   const g = props.glance
-  const checks = g.circuit === 'none' ? 'none' : g.faults + g.warnings ? 'work' : 'done'
+  const checks = g.circuit === 'none' ? 'none' : g.faults + g.warnings ? 'work' : g.board === 'pending' ? 'pending' : 'done'
   return [
     { name: 'Circuit', state: g.circuit, count: 0 },
     { name: 'Board', state: g.board, count: 0, broken: g.board !== 'none' && g.differences > 0 },
@@ -14,7 +14,7 @@ const pads = computed(() => {
     { name: 'Handoff', state: g.handoff, count: 0, broken: g.handoff === 'work' },
   ]
 })
-const words: Record<string, string> = { none: 'nothing yet', work: 'in work', done: 'done' }
+const words: Record<string, string> = { none: 'nothing yet', work: 'in work', done: 'done', pending: 'not known yet' }
 const said = computed(() =>
   pads.value
     .map((p) => `${p.name} ${words[p.state]}${p.broken ? ', out of date' : ''}${p.count ? `, ${p.count} findings` : ''}`)
@@ -27,7 +27,7 @@ const said = computed(() =>
     <title>{{ said }}</title>
     <template v-for="(p, i) in pads" :key="p.name">
       <line v-if="i" :x1="i * 36 - 21" :x2="i * 36 + 3" y1="9" y2="9" class="line" :class="{ broken: p.broken }" />
-      <circle :cx="i * 36 + 9" cy="9" r="5.2" class="ring" />
+      <circle :cx="i * 36 + 9" cy="9" r="5.2" class="ring" :class="p.state" />
       <path v-if="p.state === 'work'" :d="`M${i * 36 + 3.8} 9a5.2 5.2 0 0 0 10.4 0z`" class="full" />
       <circle v-else-if="p.state === 'done'" :cx="i * 36 + 9" cy="9" r="5.2" class="full" />
       <circle v-if="p.count" :cx="i * 36 + 15" cy="4" r="3.4" class="count" />
@@ -49,6 +49,9 @@ const said = computed(() =>
 }
 .broken {
   stroke-dasharray: 3 3;
+}
+.ring.pending {
+  stroke-dasharray: 2 2;
 }
 .full {
   fill: rgb(var(--v-theme-primary));

@@ -24,7 +24,7 @@ const along = computed(() => {
 })
 
 function tip(name: string, state: StageState, count: number, stale: string) {
-  const word = { none: 'nothing here yet', work: 'in work', done: 'done and current' }[state]
+  const word = { none: 'nothing here yet', work: 'in work', done: 'done and current', pending: 'not known yet' }[state]
   return `${name}: ${stale || word}${count ? `, ${count} to look at` : ''}`
 }
 </script>
@@ -96,6 +96,15 @@ function tip(name: string, state: StageState, count: number, stale: string) {
 }
 .pad.work i {
   background: linear-gradient(to top, rgb(var(--v-theme-primary)) 50%, transparent 50%);
+}
+/* what is over in a moment is not seen */
+.pad.pending {
+  animation: pending 0s 0.35s forwards;
+}
+@keyframes pending {
+  to {
+    border-style: dotted;
+  }
 }
 .pad.done i {
   background: rgb(var(--v-theme-primary));

@@ -1,8 +1,8 @@
 import { type Component, defineAsyncComponent } from 'vue'
 import type { Project } from '../live/project'
 
-/** How far a stage is: nothing there yet, in work, done and current. */
-export type StageState = 'none' | 'work' | 'done'
+/** How far a stage is: nothing there yet, in work, done and current; pending: not known yet. */
+export type StageState = 'none' | 'work' | 'done' | 'pending'
 
 /** All there is to know about a stage of the job; the trace, the pages and the commands are made from these. */
 export interface Stage {
@@ -58,7 +58,8 @@ export const stages: Stage[] = [
     id: 'checks',
     name: 'Checks',
     ...page(() => import('../checks/ChecksPage.vue')),
-    state: (p) => (p.stages.value.circuit === 'none' ? 'none' : p.openFindings.value.length ? 'work' : 'done'),
+    state: (p) =>
+      p.stages.value.circuit === 'none' ? 'none' : p.openFindings.value.length ? 'work' : p.current.value ? 'done' : 'pending',
   },
   {
     id: 'panel',
