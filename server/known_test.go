@@ -13,17 +13,34 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"goldentrace/core/design"
 	"goldentrace/core/finished"
 	"goldentrace/core/layout"
 	"goldentrace/core/rules"
 	"goldentrace/core/space"
+	"goldentrace/core/synthetic"
 	"goldentrace/core/workbench"
 )
 
 // grounded is a board whose ground is joined by copper areas alone, and that takes a moment to be filled.
 func (k *desk) grounded() (id int64) {
 	k.Helper()
-	return k.demo("Weir Gauge")
+	d, err := synthetic.Design(60)
+	require.NoError(k, err)
+	gnd := d.NetNamed("GND").ID
+	for t := range d.Tracks.All() {
+		if t.Net == gnd {
+			d.Remove(design.KindTrack, t.ID)
+		}
+	}
+	layers := []design.LayerID{}
+	for _, l := range d.Board.Copper() {
+		layers = append(layers, l.ID)
+	}
+	d.Put(&design.Pour{ID: d.NewID(), Name: "Ground", Net: gnd, Layers: layers})
+	id, err = k.store.Create(k.Context(), "Grounded", d)
+	require.NoError(k, err)
+	return id
 }
 
 // What is asked of a board that was just opened is what is answered later, or says that it is behind.
@@ -83,9 +100,13 @@ func TestABoardJustOpenedDoesNotPassForFinished(t *testing.T) {
 		assert.Equal(t, int64(-1), ready.Derived.Behind["fills"])
 		assert.Equal(t, int64(-1), ready.Derived.Behind["links"], "nobody knows yet what areas join")
 		assert.Contains(t, []string{"pending", "work"}, ready.Derived.Stages.Board)
-		assert.Empty(t, ready.Derived.Links, "of the nets that have areas nothing is said yet, the others are joined")
+		p, err := k.hub.project(t.Context(), id)
+		require.NoError(t, err)
+		gnd, _ := ask(p, func() (design.ID, error) { return p.bench.Doc.NetNamed("GND").ID, nil })
+		assert.NotEmpty(t, ready.Derived.Links, "nets without areas are known")
+		assert.NotContains(t, ready.Derived.Links, fmt.Sprint(gnd), "of the net of the area nothing is said yet")
 		for _, f := range ready.Derived.Findings {
-			assert.NotEqual(t, "links", f.Kind, f.Text)
+			assert.NotEqual(t, "links GND", f.Key, f.Text)
 		}
 		said := l.until("that all is known", func(m raw) bool { return m.T == "derived" && m.Derived.Behind == nil })
 		assert.NotEqual(t, "pending", said.Derived.Stages.Board)
@@ -114,10 +135,12 @@ func TestOpeningIsBehindUntilAreasAreFilled(t *testing.T) {
 		b.Settle()
 	}
 	assert.Nil(t, b.Behind())
+	whole := workbench.Open(loaded.Doc.Snapshot(), loaded.Revision)
+	assert.Equal(t, whole.Findings(), b.Findings(), "as from scratch")
 	nets, links := b.Open()
-	assert.Zero(t, nets)
-	assert.Zero(t, links)
-	assert.Equal(t, workbench.Open(loaded.Doc.Snapshot(), loaded.Revision).Findings(), b.Findings(), "as from scratch")
+	n, l := whole.Open()
+	assert.Equal(t, []int{n, l}, []int{nets, links})
+	assert.Equal(t, len(whole.Links()), links)
 }
 
 // A job that ended is never last heard of as running.
