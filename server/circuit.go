@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"context"
 	"fmt"
-	"io"
 	"net/http"
 	"net/url"
 	"slices"
@@ -153,34 +152,61 @@ func (a *api) asset(c *echo.Context, id int64) error {
 	return c.Blob(http.StatusOK, kind, as.Data)
 }
 
+// parts is the circuit as it is now, for tables of its parts, and what the project is called.
+func (p *project) parts() (d *design.Doc, tree *circuit.Tree, name string, err error) {
+	shared, err := ask(p, func() (design.Shared, error) {
+		name = handoff.Stem(p.name)
+		return p.bench.Doc.Share(), nil
+	})
+	if err != nil {
+		return nil, nil, "", err
+	}
+	d = shared.Doc()
+	return d, circuit.TreeOf(d), name, nil
+}
+
 func (a *api) partsOut(c *echo.Context, id int64) error {
 	p, err := a.hub.project(c.Request().Context(), id)
 	if err != nil {
 		return fail(c, err)
 	}
-	name := ""
-	table, err := ask(p, func() ([]byte, error) {
-		name = handoff.Stem(p.name)
-		return partlist.Write(p.bench.Doc, p.bench.Nets().Tree), nil
-	})
+	d, tree, name, err := p.parts()
 	if err != nil {
 		return fail(c, err)
 	}
 	c.Response().Header().Set("Content-Disposition", fmt.Sprintf(`attachment; filename="%s-parts.csv"`, name))
-	return c.Blob(http.StatusOK, "text/csv; charset=utf-8", table)
+	return c.Blob(http.StatusOK, "text/csv; charset=utf-8", partlist.Write(d, tree))
 }
 
+// partsIn compares a table with the circuit, beside the hand; nothing is changed yet.
 func (a *api) partsIn(c *echo.Context, id int64) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, partlist.LargestTable+1))
-	if err != nil {
-		return fail(c, fmt.Errorf("the table did not arrive whole: %w", err))
-	}
-	drain(c)
-	p, err := a.hub.project(c.Request().Context(), id)
+	ctx := c.Request().Context()
+	data, err := body(c, partlist.LargestTable, "the table")
 	if err != nil {
 		return fail(c, err)
 	}
-	preview, err := ask(p, func() (*partlist.Preview, error) { return partlist.Read(p.bench.Doc, p.bench.Nets().Tree, data) })
+	p, err := a.hub.project(ctx, id)
+	if err != nil {
+		return fail(c, err)
+	}
+	rev, err := ask(p, func() (int64, error) { return p.bench.Rev, nil })
+	if err != nil {
+		return fail(c, err)
+	}
+	var preview *partlist.Preview
+	err = p.late(ctx, "compare", rev, func(ctx context.Context, _ func(float64)) error {
+		done, err := a.hub.turns.take(ctx)
+		if err != nil {
+			return err
+		}
+		defer done()
+		d, tree, _, err := p.parts()
+		if err != nil {
+			return err
+		}
+		preview, err = partlist.Read(ctx, d, tree, data)
+		return err
+	})
 	if err != nil {
 		return fail(c, err)
 	}

@@ -3,7 +3,6 @@ package server
 import (
 	"bytes"
 	"fmt"
-	"io"
 	"net/http"
 	"slices"
 	"strconv"
@@ -31,8 +30,7 @@ type DrawingSeen struct {
 }
 
 func (a *api) readDrawing(c *echo.Context) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, dxf.LargestFile+1))
-	drain(c)
+	data, err := body(c, dxf.LargestFile, "the drawing")
 	if err != nil {
 		return fail(c, err)
 	}

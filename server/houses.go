@@ -3,7 +3,6 @@ package server
 import (
 	"context"
 	"fmt"
-	"io"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -60,7 +59,7 @@ func (a *api) houseFile(c *echo.Context, id int64) error {
 
 // readHouse reads what a house makes from a file; nothing is kept.
 func (a *api) readHouse(c *echo.Context, _ int64) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, house.LargestFile+1))
+	data, err := body(c, house.LargestFile, "the file")
 	if err != nil {
 		return fail(c, err)
 	}

@@ -3,7 +3,6 @@ package server
 import (
 	"encoding/json"
 	"fmt"
-	"io"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -28,8 +27,11 @@ func (a *api) libraryRoutes(e *echo.Echo) {
 
 // readSmall reads the body of a request, which says little.
 func readSmall(c *echo.Context, into any, what string) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, 1<<16)) // to its end, so that the sender's going away is noticed
-	if err != nil || json.Unmarshal(data, into) != nil {
+	data, err := body(c, 1<<16, what) // to its end, so that the sender's going away is noticed
+	if err != nil {
+		return err
+	}
+	if json.Unmarshal(data, into) != nil {
 		return fmt.Errorf("%s cannot be read", what)
 	}
 	return nil

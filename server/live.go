@@ -12,6 +12,7 @@ import (
 	"github.com/coder/websocket"
 	"github.com/labstack/echo/v5"
 
+	"goldentrace/core/reading"
 	"goldentrace/core/workbench"
 	"goldentrace/store"
 )
@@ -60,8 +61,8 @@ func (c *client) fail(err error) {
 
 func (c *client) refuse(ref string, err error) { c.tell(Refused{ref, sentence(err)}) }
 
-// largestMessage from a browser, in bytes.
-const largestMessage = 32 << 20
+// largestMessage from a browser, in bytes; of most kinds they are smaller (Request.sized).
+const largestMessage = mostFileEdit
 
 // live is the connection of a browser tab to a project, which is opened if it is not yet: what can be
 // shown of it before is sent at once.
@@ -196,7 +197,11 @@ func read(ctx context.Context, c *client, conn *websocket.Conn, s *slot, todo ch
 		}
 		var req Request
 		if err := json.Unmarshal(data, &req); err != nil {
-			c.refuse(req.Ref, fmt.Errorf("the message cannot be read: %w", err))
+			c.refuse(req.Ref, fmt.Errorf("the message cannot be read: %w", reading.Wrong(err)))
+			continue
+		}
+		if err := req.sized(len(data)); err != nil {
+			c.refuse(req.Ref, err)
 			continue
 		}
 		switch req.T {

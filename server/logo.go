@@ -2,7 +2,6 @@ package server
 
 import (
 	"fmt"
-	"io"
 	"net/http"
 	"strconv"
 
@@ -25,8 +24,7 @@ type LogoSeen struct {
 
 // readLogo works in the request's own goroutine: joining what a drawing paints can take a while.
 func (a *api) readLogo(c *echo.Context) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, vector.Largest+1))
-	drain(c)
+	data, err := body(c, vector.Largest, "the drawing")
 	if err != nil {
 		return fail(c, err)
 	}
@@ -34,7 +32,12 @@ func (a *api) readLogo(c *echo.Context) error {
 	if err != nil || width <= 0 || width > units.Limit {
 		return fail(c, fmt.Errorf("a logo is to be some width"))
 	}
-	d, err := vector.SVG(data, width)
+	done, err := a.hub.turns.take(c.Request().Context())
+	if err != nil {
+		return fail(c, err)
+	}
+	defer done()
+	d, err := vector.SVG(c.Request().Context(), data, width)
 	if err != nil {
 		return fail(c, fmt.Errorf("the drawing cannot be put on the board: %w", err))
 	}

@@ -14,6 +14,7 @@ import (
 	"goldentrace/core/layout"
 	"goldentrace/core/paper"
 	"goldentrace/core/question"
+	"goldentrace/core/reading"
 	"goldentrace/core/workbench"
 )
 
@@ -205,7 +206,7 @@ func (p *project) answerTo(body []byte) (any, error) {
 		Kind string `json:"kind"`
 	}
 	if err := json.Unmarshal(body, &head); err != nil {
-		return nil, fmt.Errorf("the question cannot be read: %w", err)
+		return nil, fmt.Errorf("the question cannot be read: %w", reading.Wrong(err))
 	}
 	return question.Answer(head.Kind, body, p.bench)
 }

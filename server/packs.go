@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"errors"
 	"fmt"
-	"io"
 	"net/http"
 
 	"github.com/labstack/echo/v5"
@@ -41,8 +40,7 @@ type PackSeen struct {
 
 // takePack reads a pack and shows what it holds; asked to keep it, its parts are in the library of the workspace after, all or none.
 func (a *api) takePack(c *echo.Context) error {
-	data, err := io.ReadAll(io.LimitReader(c.Request().Body, pack.LargestPack+1))
-	drain(c)
+	data, err := body(c, pack.LargestPack, "the pack")
 	if err != nil {
 		return fail(c, err)
 	}

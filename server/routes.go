@@ -17,6 +17,7 @@ import (
 	"goldentrace/core/edit"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/library"
+	"goldentrace/core/reading"
 	"goldentrace/store"
 )
 
@@ -45,15 +46,12 @@ type Failure struct {
 
 var errNothing = errors.New("there is nothing at this address")
 
-// drain reads the rest of a request's body, within bounds, so that the answer reaches a browser
-// that is still sending.
-func drain(c *echo.Context) {
-	_, _ = io.Copy(io.Discard, io.LimitReader(c.Request().Body, 1<<30))
-}
-
 func fail(c *echo.Context, err error) error {
 	code := http.StatusBadRequest
+	var large *tooLarge
 	switch {
+	case errors.As(err, &large):
+		code = http.StatusRequestEntityTooLarge
 	case errors.Is(err, store.ErrNoProject), errors.Is(err, errNothing):
 		code = http.StatusNotFound
 	case errors.Is(err, errFault):
@@ -133,8 +131,12 @@ type Created struct {
 }
 
 func readName(c *echo.Context) (n Named, err error) {
-	if err := json.NewDecoder(io.LimitReader(c.Request().Body, 1<<16)).Decode(&n); err != nil {
-		return n, fmt.Errorf("the name cannot be read: %w", err)
+	data, err := body(c, 1<<16, "the name")
+	if err != nil {
+		return n, err
+	}
+	if err := json.Unmarshal(data, &n); err != nil {
+		return n, fmt.Errorf("the name cannot be read: %w", reading.Wrong(err))
 	}
 	n.Name, err = store.CheckName(n.Name)
 	return n, err
@@ -249,7 +251,6 @@ func (a *api) stepBack(c *echo.Context, id int64) error {
 
 func (a *api) importFile(c *echo.Context) error {
 	id, name, err := Import(c.Request().Context(), a.hub.store, c.Request().Body)
-	drain(c)
 	if err != nil {
 		return fail(c, err)
 	}

@@ -55,7 +55,7 @@ func Serve(ctx context.Context, s *store.Store, addr, depot string, examples []E
 func Handler(h *hub, addrs ...string) *echo.Echo {
 	e := echo.New()
 	e.Logger = slog.New(slog.DiscardHandler)
-	e.Use(guard(hosts(addrs)), whole)
+	e.Use(guard(hosts(addrs)), drained, whole)
 	(&api{h}).routes(e)
 	e.GET("/*", page, middleware.GzipWithConfig(middleware.GzipConfig{MinLength: 1 << 10, Skipper: packed}))
 	return e
@@ -93,6 +93,9 @@ func guard(known map[string]bool) echo.MiddlewareFunc {
 					return c.JSON(http.StatusForbidden, Failure{Error: "Requests from other sites are refused."})
 				}
 			}
+			if s := r.Header.Get("Sec-Fetch-Site"); s != "" && s != "same-origin" && s != "none" && !visit(r) {
+				return c.JSON(http.StatusForbidden, Failure{Error: "Requests from other sites are refused."})
+			}
 			head := c.Response().Header()
 			head.Set("X-Content-Type-Options", "nosniff")
 			head.Set("Referrer-Policy", "no-referrer")
@@ -106,6 +109,12 @@ func guard(known map[string]bool) echo.MiddlewareFunc {
 			return next(c)
 		}
 	}
+}
+
+// visit tells whether a request is somebody following a link to a page of ours, from wherever it stands (Fetch Metadata, 2.3).
+func visit(r *http.Request) bool {
+	return r.Method == http.MethodGet && r.Header.Get("Sec-Fetch-Mode") == "navigate" && r.Header.Get("Sec-Fetch-Dest") == "document" &&
+		!strings.HasPrefix(r.URL.Path, "/api/")
 }
 
 // whole turns a fault of ours in a request into one refusal.

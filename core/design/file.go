@@ -6,6 +6,8 @@ import (
 	"errors"
 	"fmt"
 	"io"
+
+	"goldentrace/core/reading"
 )
 
 // FileFormat and Version stand in the first line of a project file.
@@ -110,7 +112,7 @@ func ReadFile(r io.Reader) (name string, d *Doc, err error) {
 			err = take(l.Kind, l.Object)
 		}
 		if err != nil {
-			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, err)
+			return "", nil, fmt.Errorf("the project file is damaged in line %d: %w", n, reading.Wrong(err))
 		}
 		count++
 	}

@@ -9,6 +9,8 @@ import (
 	"fmt"
 
 	quick "github.com/go-json-experiment/json"
+
+	"goldentrace/core/reading"
 )
 
 // ID names an object within its project; ids are never used twice.
@@ -91,7 +93,7 @@ func DecodeOf(version int, kind Kind, data []byte) (Object, error) {
 	if quick.Unmarshal(data, o, quick.RejectUnknownMembers(true)) != nil {
 		o = k.blank() // what the strict reader does not take, the usual one may
 		if err := json.Unmarshal(data, o); err != nil {
-			return nil, fmt.Errorf("a %s cannot be read: %w", kind, err)
+			return nil, fmt.Errorf("a %s cannot be read: %w", kind, reading.Wrong(err))
 		}
 	}
 	if o.ObjectID() <= 0 {

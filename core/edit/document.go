@@ -8,6 +8,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
 	"goldentrace/core/picture"
+	"goldentrace/core/reading"
 	"goldentrace/core/timing"
 )
 
@@ -27,7 +28,7 @@ func (c *DrawItem) Apply(tx *Tx) error {
 	}
 	o := design.Blank(c.Item.Kind)
 	if err := json.Unmarshal(c.Item.Object, o); err != nil {
-		return fmt.Errorf("what was drawn cannot be read: %w", err)
+		return fmt.Errorf("what was drawn cannot be read: %w", reading.Wrong(err))
 	}
 	on := o.(design.OnSheet)
 	if _, err := tx.sheet(on.SheetID()); err != nil {

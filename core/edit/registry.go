@@ -6,7 +6,10 @@ import (
 	"fmt"
 	"io"
 	"maps"
+	"reflect"
 	"slices"
+
+	"goldentrace/core/reading"
 )
 
 // Version of the commands; a command of a later version is refused.
@@ -163,6 +166,27 @@ func Blank(kind string) Command {
 	return nil
 }
 
+// BringsFile tells whether a command, as JSON, is one that brings a file along.
+func BringsFile(data []byte) bool {
+	var head struct {
+		Kind string `json:"kind"`
+	}
+	if json.Unmarshal(data, &head) != nil {
+		return false
+	}
+	c := Blank(head.Kind)
+	if c == nil {
+		return false
+	}
+	t := reflect.TypeOf(c).Elem()
+	for i := range t.NumField() {
+		if t.Field(i).Type == reflect.TypeFor[[]byte]() {
+			return true
+		}
+	}
+	return false
+}
+
 // Decode reads a command from JSON: its fields beside "kind" and "v". Fields it does not
 // know are refused, since ignoring them would do something else than was meant.
 func Decode(data []byte) (string, Command, error) {
@@ -171,7 +195,7 @@ func Decode(data []byte) (string, Command, error) {
 		V    int    `json:"v"`
 	}
 	if err := json.Unmarshal(data, &head); err != nil {
-		return "", nil, fmt.Errorf("the edit cannot be read: %w", err)
+		return "", nil, fmt.Errorf("the edit cannot be read: %w", reading.Wrong(err))
 	}
 	c := Blank(head.Kind)
 	if c == nil {
@@ -182,7 +206,7 @@ func Decode(data []byte) (string, Command, error) {
 	}
 	var fields map[string]json.RawMessage
 	if err := json.Unmarshal(data, &fields); err != nil {
-		return head.Kind, nil, err
+		return head.Kind, nil, fmt.Errorf("the edit cannot be read: %w", reading.Wrong(err))
 	}
 	delete(fields, "kind")
 	delete(fields, "v")
@@ -193,7 +217,7 @@ func Decode(data []byte) (string, Command, error) {
 	dec := json.NewDecoder(bytes.NewReader(body))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(c); err != nil && err != io.EOF {
-		return head.Kind, nil, fmt.Errorf("the edit %s cannot be read: %w", head.Kind, err)
+		return head.Kind, nil, fmt.Errorf("the edit cannot be read: %w", reading.Wrong(err))
 	}
 	return head.Kind, c, nil
 }

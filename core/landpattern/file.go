@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"goldentrace/core/design"
+	"goldentrace/core/reading"
 	"goldentrace/core/units"
 )
 
@@ -50,7 +51,7 @@ func ReadFile(r io.Reader) (*design.Recipe, error) {
 	dec := json.NewDecoder(bytes.NewReader(data))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(&f); err != nil {
-		return nil, fmt.Errorf("the file is not a body's dimensions: %w", err)
+		return nil, fmt.Errorf("the file is not a body's dimensions: %w", reading.InFile(err))
 	}
 	switch {
 	case f.Format != FileFormat:

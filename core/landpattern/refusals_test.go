@@ -152,7 +152,7 @@ func TestFilesOfBodies(t *testing.T) {
 		"its format is":                  `{"family": "chip"}`,
 		"of version 2":                   `{"format": "golden-trace-body", "version": 2}`,
 		"not a body's dimensions":        `[1]`,
-		"unknown field":                  head + `"colour": "red"}`,
+		"which this version does not know":                  head + `"colour": "red"}`,
 		"the dimension length: \"wide\"": head + `"dimensions": {"length": "wide"}}`,
 		"least and most are meant":       head + `"dimensions": {"length": [1]}}`,
 		"the number padWidth":            head + `"overrides": {"padWidth": {}}}`,

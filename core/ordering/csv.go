@@ -1,10 +1,10 @@
 package ordering
 
 import (
-	"bytes"
-	"encoding/csv"
 	"strconv"
 	"strings"
+
+	"goldentrace/core/tabular"
 )
 
 // CSV is the basket as a table (RFC 4180) to order by: a line for each number, money in euros.
@@ -24,22 +24,5 @@ func (f *Filled) CSV() []byte {
 	for _, l := range f.Unchosen {
 		rows = append(rows, []string{"", "", "", "", "", "", "", "", strconv.Itoa(l.Need), "", "", strings.Join(l.Designators, " "), strings.Join(l.Warnings, "; ")})
 	}
-	for _, row := range rows[1:] {
-		for i, s := range row {
-			row[i] = plain(s)
-		}
-	}
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	_ = w.WriteAll(rows) // a buffer does not fail
-	return b.Bytes()
-}
-
-// plain keeps a spreadsheet from reading a text as a formula.
-func plain(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
-		return "'" + s
-	}
-	return s
+	return tabular.CSV(rows)
 }

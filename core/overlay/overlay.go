@@ -4,6 +4,7 @@
 package overlay
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -260,6 +261,33 @@ func cutTo(line, hole []geom.Point) []geom.Point {
 // Joined are the areas that either covers.
 func Joined(a, b []Area) ([]Area, error) {
 	return combined(a, b, func(x, y *geos.Geom) *geos.Geom { return x.UnionPrec(y, 1) })
+}
+
+// All are the areas that any of the lists covers: pairs are joined, then pairs of those, so that each goes through few joinings. It stops
+// when the context ends. Cost: O(n log n) for shapes that meet few others.
+func All(ctx context.Context, lists [][]Area) ([]Area, error) {
+	for len(lists) > 1 {
+		var next [][]Area
+		for i := 0; i < len(lists); i += 2 {
+			if err := ctx.Err(); err != nil {
+				return nil, err
+			}
+			if i+1 == len(lists) {
+				next = append(next, lists[i])
+				break
+			}
+			both, err := Joined(lists[i], lists[i+1])
+			if err != nil {
+				return nil, err
+			}
+			next = append(next, both)
+		}
+		lists = next
+	}
+	if len(lists) == 0 {
+		return nil, nil
+	}
+	return lists[0], nil
 }
 
 // Without are the areas of a that none of b covers.

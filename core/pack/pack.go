@@ -16,6 +16,7 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/library"
 	"goldentrace/core/picture"
+	"goldentrace/core/reading"
 )
 
 // The format of a pack's table of contents, and the latest version of it.
@@ -131,7 +132,7 @@ func Read(data []byte) (*Pack, error) {
 	dec := json.NewDecoder(bytes.NewReader(body))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(&c); err != nil {
-		return nil, fmt.Errorf("the pack's table of contents cannot be read: %w", err)
+		return nil, fmt.Errorf("the pack's table of contents cannot be read: %w", reading.InFile(err))
 	}
 	switch {
 	case len(c.Parts) == 0:

@@ -37,7 +37,7 @@ func TestEachChangeSaysItsCellAndWhatWasThere(t *testing.T) {
 	d, tree := two(t)
 	for _, sep := range []string{",", ";", "\t"} {
 		table := strings.ReplaceAll("Row 9|Sheet|designator|FITTED|footprint\n z |elsewhere|R1|yes|0805\n|any| R2 |yes|0603\n||\n|q|\n", "|", sep)
-		p, err := partlist.Read(d, tree, []byte(table))
+		p, err := partlist.Read(t.Context(), d, tree, []byte(table))
 		require.NoError(t, err)
 		var got [][4]string
 		for _, c := range p.Changes {
@@ -48,18 +48,18 @@ func TestEachChangeSaysItsCellAndWhatWasThere(t *testing.T) {
 		assert.Equal(t, []string{"Line 5 names no part."}, p.Problems, "an empty line is nothing to speak of")
 	}
 	// The first line has commas and semicolons alike: commas part.
-	p, err := partlist.Read(d, tree, []byte("Designator,a;b\nR1,1\n"))
+	p, err := partlist.Read(t.Context(), d, tree, []byte("Designator,a;b\nR1,1\n"))
 	require.NoError(t, err)
 	assert.Equal(t, "a;b", p.Changes[0].Field)
 }
 
 func TestTablesThatAreTooLarge(t *testing.T) {
 	d, tree := two(t)
-	_, err := partlist.Read(d, tree, make([]byte, partlist.LargestTable+1))
+	_, err := partlist.Read(t.Context(), d, tree, make([]byte, partlist.LargestTable+1))
 	require.ErrorContains(t, err, "larger than 16 MB")
-	_, err = partlist.Read(d, tree, append([]byte("Designator,Value\nR1,"), []byte(strings.Repeat("x", partlist.LargestTable-20))...))
+	_, err = partlist.Read(t.Context(), d, tree, append([]byte("Designator,Value\nR1,"), []byte(strings.Repeat("x", partlist.LargestTable-20))...))
 	require.NoError(t, err)
-	p, err := partlist.Read(d, tree, []byte("Value,Designator\n9\n8,R1\n"))
+	p, err := partlist.Read(t.Context(), d, tree, []byte("Value,Designator\n9\n8,R1\n"))
 	require.NoError(t, err)
 	assert.Equal(t, []string{"Line 2 names no part."}, p.Problems)
 	assert.Len(t, p.Changes, 1)

@@ -3,9 +3,7 @@
 package partlist
 
 import (
-	"bytes"
-	"encoding/csv"
-	"errors"
+	"context"
 	"fmt"
 	"maps"
 	"slices"
@@ -14,6 +12,7 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/tabular"
 )
 
 // fixed columns by their heads; those without a field are for reading only.
@@ -53,11 +52,7 @@ func Write(d *design.Doc, t *circuit.Tree) []byte {
 		}
 		rows = append(rows, row)
 	}
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	_ = w.WriteAll(rows) // a buffer does not fail
-	return b.Bytes()
+	return tabular.CSV(rows)
 }
 
 // cell is what a part has in a field.
@@ -91,79 +86,74 @@ type Preview struct {
 	Problems []string `json:"problems"`
 }
 
-// LargestTable is the most bytes of a table that is read.
-const LargestTable = 16 << 20
+// Bounds of a table that is read: its bytes, its rows, and its columns.
+const (
+	LargestTable = 16 << 20
+	MostRows     = 200_000
+	MostColumns  = 200
+)
 
 // Read compares a table with the circuit. The first line names the columns; Designator says
 // which part a line is about, all other columns are fields. Separators may be commas,
-// semicolons or tabs. Nothing is changed.
-func Read(d *design.Doc, t *circuit.Tree, data []byte) (*Preview, error) {
-	if len(data) > LargestTable {
-		return nil, fmt.Errorf("the table is larger than %d MB", LargestTable>>20)
-	}
-	r := csv.NewReader(bytes.NewReader(bytes.TrimPrefix(data, []byte("\xef\xbb\xbf"))))
-	r.Comma = separator(data)
-	r.FieldsPerRecord = -1
-	r.LazyQuotes = true
-	rows, err := r.ReadAll()
-	if err != nil {
-		return nil, fmt.Errorf("the table cannot be read: %w", err)
-	}
-	if len(rows) == 0 {
-		return nil, errors.New("the table is empty")
-	}
-	fields, of, err := columns(rows[0])
-	if err != nil {
-		return nil, err
-	}
+// semicolons or tabs. Nothing is changed. It takes a while for large tables, and stops when the context ends.
+func Read(ctx context.Context, d *design.Doc, t *circuit.Tree, data []byte) (*Preview, error) {
 	packages := map[string]circuit.Package{}
 	for _, k := range circuit.Packages(d, t) {
 		packages[k.Designator] = k
 	}
-	out := &Preview{Changes: []Change{}, Problems: []string{}}
-	seen := map[string]bool{}
-	for i, row := range rows[1:] {
-		line := i + 2
-		if len(row) <= of || strings.TrimSpace(row[of]) == "" {
-			if strings.TrimSpace(strings.Join(row, "")) != "" {
-				out.Problems = append(out.Problems, fmt.Sprintf("Line %d names no part.", line))
-			}
-			continue
-		}
-		name := strings.TrimSpace(row[of])
-		k, ok := packages[name]
-		switch {
-		case !ok:
-			out.Problems = append(out.Problems, fmt.Sprintf("Line %d: there is no part called %s in the circuit.", line, name))
-			continue
-		case seen[name]:
-			out.Problems = append(out.Problems, fmt.Sprintf("Line %d: %s stands in the table twice; the first line counts.", line, name))
-			continue
-		}
-		seen[name] = true
-		for c, field := range fields {
-			if field == "" || field == "designator" || c >= len(row) {
-				continue
-			}
-			p := d.Parts[k.Lead().Part]
-			if text := strings.TrimSpace(row[c]); text != cell(p, k.Lead().Path, field) {
-				out.Changes = append(out.Changes, Change{edit.Cell{ID: p.ID, Path: k.Lead().Path, Field: field, Text: text}, name, cell(p, k.Lead().Path, field)})
-			}
-		}
+	c := &comparison{doc: d, packages: packages, seen: map[string]bool{}, changes: []Change{}}
+	if err := tabular.Read(ctx, data, tabular.Bounds{Bytes: LargestTable, Rows: MostRows}, c.row); err != nil {
+		return nil, err
 	}
-	return out, nil
+	return &Preview{Changes: c.changes, Problems: c.problems.List()}, nil
 }
 
-// separator guesses from the first line.
-func separator(data []byte) rune {
-	head, _, _ := bytes.Cut(data, []byte("\n"))
-	best, most := ',', bytes.Count(head, []byte(","))
-	for _, r := range []rune{';', '\t'} {
-		if n := bytes.Count(head, []byte(string(r))); n > most {
-			best, most = r, n
+// comparison of a table with the circuit, row by row.
+type comparison struct {
+	doc      *design.Doc
+	packages map[string]circuit.Package
+	fields   []string // what each column is; nil before the head was read
+	of       int      // the column with the designators
+	seen     map[string]bool
+	changes  []Change
+	problems tabular.Problems
+}
+
+func (c *comparison) row(line int, row []string) (err error) {
+	if c.fields == nil {
+		if len(row) > MostColumns {
+			return fmt.Errorf("the table has %d columns; %d are the most", len(row), MostColumns)
+		}
+		c.fields, c.of, err = columns(row)
+		return err
+	}
+	if len(row) <= c.of || strings.TrimSpace(row[c.of]) == "" {
+		if strings.TrimSpace(strings.Join(row, "")) != "" {
+			c.problems.Add("Line %d names no part.", line)
+		}
+		return nil
+	}
+	name := strings.TrimSpace(row[c.of])
+	k, ok := c.packages[name]
+	switch {
+	case !ok:
+		c.problems.Add("Line %d: there is no part called %s in the circuit.", line, name)
+		return nil
+	case c.seen[name]:
+		c.problems.Add("Line %d: %s stands in the table twice; the first line counts.", line, name)
+		return nil
+	}
+	c.seen[name] = true
+	p, path := c.doc.Parts[k.Lead().Part], k.Lead().Path
+	for i, field := range c.fields {
+		if field == "" || field == "designator" || i >= len(row) {
+			continue
+		}
+		if text, old := strings.TrimSpace(row[i]), cell(p, path, field); text != old {
+			c.changes = append(c.changes, Change{edit.Cell{ID: p.ID, Path: path, Field: field, Text: text}, name, old})
 		}
 	}
-	return best
+	return nil
 }
 
 // columns tells which field each column is, and which column holds the designators.

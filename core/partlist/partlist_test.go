@@ -48,12 +48,12 @@ func TestTableIn(t *testing.T) {
 	d, tree := gauge(t)
 	out := string(partlist.Write(d, tree))
 	for _, table := range []string{out, "\xef\xbb\xbf" + out} {
-		p, err := partlist.Read(d, tree, []byte(table))
+		p, err := partlist.Read(t.Context(), d, tree, []byte(table))
 		require.NoError(t, err)
 		assert.Empty(t, p.Changes)
 		assert.Empty(t, p.Problems)
 	}
-	p, err := partlist.Read(d, tree, []byte("value;DESIGNATOR;Maker;Fitted\n\"150; 1 %\";R13;Sennick;no\n1k;R999;;\n;;;\n9;R13;;\nx;;;\n"))
+	p, err := partlist.Read(t.Context(), d, tree, []byte("value;DESIGNATOR;Maker;Fitted\n\"150; 1 %\";R13;Sennick;no\n1k;R999;;\n;;;\n9;R13;;\nx;;;\n"))
 	require.NoError(t, err)
 	require.Len(t, p.Changes, 3)
 	assert.Equal(t, []string{"Line 3: there is no part called R999 in the circuit.", "Line 5: R13 stands in the table twice; the first line counts.", "Line 6 names no part."}, p.Problems)
@@ -68,7 +68,7 @@ func TestTableIn(t *testing.T) {
 	assert.Equal(t, "150; 1 %", r.Value)
 	assert.Equal(t, "Sennick", r.Fields["Maker"])
 	assert.True(t, r.NotFitted)
-	p, err = partlist.Read(d, tree, partlist.Write(d, tree))
+	p, err = partlist.Read(t.Context(), d, tree, partlist.Write(d, tree))
 	require.NoError(t, err)
 	assert.Empty(t, p.Changes)
 }
@@ -80,7 +80,7 @@ func TestTablesThatCannotBe(t *testing.T) {
 		"Value,Sheet\n1k,Power":            "has no column called Designator",
 		"Designator,Value,Value\nR1,1k,2k": "two columns called Value",
 	} {
-		_, err := partlist.Read(d, tree, []byte(table))
+		_, err := partlist.Read(t.Context(), d, tree, []byte(table))
 		assert.ErrorContains(t, err, why)
 	}
 }

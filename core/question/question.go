@@ -18,6 +18,7 @@ import (
 	"goldentrace/core/landpattern"
 	"goldentrace/core/layout"
 	"goldentrace/core/parts"
+	"goldentrace/core/reading"
 	"goldentrace/core/report"
 	"goldentrace/core/rules"
 	"goldentrace/core/units"
@@ -43,7 +44,7 @@ func is[Q any, A any, P interface {
 		q := P(new(Q))
 		dec := json.NewDecoder(bytes.NewReader(body))
 		if err := dec.Decode(q); err != nil {
-			return nil, fmt.Errorf("the question cannot be read: %w", err)
+			return nil, fmt.Errorf("the question cannot be read: %w", reading.Wrong(err))
 		}
 		if _, err := dec.Token(); err != io.EOF {
 			return nil, fmt.Errorf("the question cannot be read: something follows it")

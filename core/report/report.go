@@ -3,14 +3,13 @@ package report
 
 import (
 	"bytes"
-	"encoding/csv"
 	"html/template"
 	"slices"
-	"strings"
 	"time"
 
 	"goldentrace/core/check"
 	"goldentrace/core/design"
+	"goldentrace/core/tabular"
 	"goldentrace/core/units"
 )
 
@@ -62,24 +61,9 @@ func (r *Report) CSV() []byte {
 	rows := [][]string{{"State", "What", "Stage", "Where", "Layer", "Is", "Needs", "Rule", "Decided by", "Right as it is, because"}}
 	for _, w := range r.rows() {
 		line := []string{w.State, w.Text, w.Stage, w.Place, w.Layer, w.Measured, w.Required, w.Rule, w.Says, w.Excused}
-		for i, s := range line {
-			line[i] = plain(s)
-		}
 		rows = append(rows, line)
 	}
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	_ = w.WriteAll(rows) // a buffer does not fail
-	return b.Bytes()
-}
-
-// plain keeps a spreadsheet from reading a text as a formula.
-func plain(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
-		return "'" + s
-	}
-	return s
+	return tabular.CSV(rows)
 }
 
 // group are the rows of one state.

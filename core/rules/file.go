@@ -10,6 +10,7 @@ import (
 	"slices"
 
 	"goldentrace/core/design"
+	"goldentrace/core/reading"
 	"goldentrace/core/units"
 )
 
@@ -125,7 +126,7 @@ func Read(d *design.Doc, data []byte) (*Filed, error) {
 	dec := json.NewDecoder(bytes.NewReader(data))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(&f); err != nil {
-		return nil, fmt.Errorf("the file is no set of rules: %w", err)
+		return nil, fmt.Errorf("the file is no set of rules: %w", reading.InFile(err))
 	}
 	switch {
 	case f.Format != FileFormat:

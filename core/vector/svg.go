@@ -5,6 +5,7 @@ package vector
 
 import (
 	"bytes"
+	"context"
 	"encoding/xml"
 	"errors"
 	"fmt"
@@ -18,8 +19,11 @@ import (
 	"goldentrace/core/overlay"
 )
 
-// Largest is the most bytes of a drawing.
-const Largest = 2 << 20
+// Bounds of a drawing: its bytes, and how often white and dark take turns, each of which goes over all that lies beneath.
+const (
+	Largest   = 2 << 20
+	mostTurns = 1_000
+)
 
 const mostDepth = 100
 
@@ -31,8 +35,8 @@ type Drawing struct {
 }
 
 // SVG reads a drawing and makes what is drawn of it so wide. It refuses with a sentence what is no SVG, or draws
-// nothing that can be filled.
-func SVG(data []byte, width int64) (*Drawing, error) {
+// nothing that can be filled. Putting many shapes together takes a while, and stops when the context ends.
+func SVG(ctx context.Context, data []byte, width int64) (*Drawing, error) {
 	if len(data) > Largest {
 		return nil, fmt.Errorf("the drawing has %d MB; %d MB is the most", len(data)>>20, Largest>>20)
 	}
@@ -55,7 +59,7 @@ func SVG(data []byte, width int64) (*Drawing, error) {
 		return nil, errors.New("it draws nothing")
 	}
 	wide := max(hi[0]-lo[0], (hi[1]-lo[1])/1000)
-	return r.drawn(lo, hi, float64(width)/wide)
+	return r.drawn(ctx, lo, hi, float64(width)/wide)
 }
 
 // painted is one thing that was put down.
@@ -327,13 +331,39 @@ func (r *reader) extent() (lo, hi spot) {
 }
 
 // drawn makes areas of it all, a nanometre being a unit over scale.
-func (r *reader) drawn(lo, hi spot, scale float64) (*Drawing, error) {
+func (r *reader) drawn(ctx context.Context, lo, hi spot, scale float64) (*Drawing, error) {
 	if !(scale > 0) || (hi[1]-lo[1])*scale > 1e9 {
 		return nil, errors.New("it is far higher than wide, so that it would be more than a metre high")
 	}
 	mid := spot{(lo[0] + hi[0]) / 2, (lo[1] + hi[1]) / 2}
 	out := &Drawing{LeftOut: r.leftOut(), Size: geom.Pt(int64(math.Round((hi[0]-lo[0])*scale)), int64(math.Round((hi[1]-lo[1])*scale)))}
+	var laid [][]overlay.Area // of the colour in hand, to be laid over what there is
+	white, turns := false, 0
+	lay := func() (err error) {
+		var all []overlay.Area
+		if all, err = overlay.All(ctx, laid); err != nil || len(all) == 0 {
+			return err
+		}
+		if laid = nil; white {
+			out.Areas, err = overlay.Without(out.Areas, all)
+		} else {
+			out.Areas, err = overlay.Joined(out.Areas, all)
+		}
+		return err
+	}
 	for _, p := range r.list {
+		if err := ctx.Err(); err != nil {
+			return nil, err
+		}
+		if p.white != white {
+			if turns++; turns > mostTurns {
+				return nil, fmt.Errorf("it paints white over dark and dark over white more than %d times; make it simpler", mostTurns)
+			}
+			if err := lay(); err != nil {
+				return nil, err
+			}
+			white = p.white
+		}
 		var lines [][]geom.Point
 		var pens []overlay.Line
 		for _, q := range p.runs {
@@ -351,16 +381,13 @@ func (r *reader) drawn(lo, hi spot, scale float64) (*Drawing, error) {
 		} else {
 			areas, err = overlay.Filled(lines, p.by)
 		}
-		if err == nil {
-			if p.white {
-				out.Areas, err = overlay.Without(out.Areas, areas)
-			} else {
-				out.Areas, err = overlay.Joined(out.Areas, areas)
-			}
-		}
 		if err != nil {
 			return nil, err
 		}
+		laid = append(laid, areas)
+	}
+	if err := lay(); err != nil {
+		return nil, err
 	}
 	if len(out.Areas) == 0 {
 		return nil, errors.New("it draws nothing that can be seen")

@@ -1,6 +1,8 @@
 package vector_test
 
 import (
+	"context"
+	"fmt"
 	"math"
 	"strings"
 	"testing"
@@ -76,7 +78,7 @@ func TestAreas(t *testing.T) {
 		"style above attribute":  {`<rect width="10" height="4" fill="none" style="fill: #000"/>`, 40, [2]float64{10, 4}},
 		"inherited":              {`<g fill="none" stroke="black"><rect x=".5" y=".5" width="9" height="3"/></g>`, 40 - (4-math.Pi)/4 - 16, [2]float64{10, 4}},
 	} {
-		got, err := vector.SVG(svg(c.body), 10_000_000)
+		got, err := vector.SVG(t.Context(), svg(c.body), 10_000_000)
 		require.NoError(t, err, name)
 		assert.InDelta(t, c.area, sum(got.Areas), 0.02, name)
 		assert.InDelta(t, c.size[0], float64(got.Size.X)/1e6, 0.002, name)
@@ -92,10 +94,10 @@ func TestAreas(t *testing.T) {
 
 // A drawing of a unit's size is as fine as a large one, and y goes up.
 func TestSmallAndUpright(t *testing.T) {
-	got, err := vector.SVG(svg(`<circle cx=".5" cy=".5" r=".5"/>`), 10_000_000)
+	got, err := vector.SVG(t.Context(), svg(`<circle cx=".5" cy=".5" r=".5"/>`), 10_000_000)
 	require.NoError(t, err)
 	assert.InEpsilon(t, 25*math.Pi, sum(got.Areas), 1e-4)
-	got, err = vector.SVG(svg(`<path d="M0 0H10L5 10Z"/>`), 10_000_000) // the point is below
+	got, err = vector.SVG(t.Context(), svg(`<path d="M0 0H10L5 10Z"/>`), 10_000_000) // the point is below
 	require.NoError(t, err)
 	low := got.Areas[0].Outer[0]
 	for _, p := range got.Areas[0].Outer {
@@ -108,7 +110,7 @@ func TestSmallAndUpright(t *testing.T) {
 
 // What cannot be taken is said; what is no drawing is refused with a sentence.
 func TestBad(t *testing.T) {
-	got, err := vector.SVG(svg(`<rect width="10" height="4"/><text>hello</text><image/>`), 10_000_000)
+	got, err := vector.SVG(t.Context(), svg(`<rect width="10" height="4"/><text>hello</text><image/>`), 10_000_000)
 	require.NoError(t, err)
 	assert.Equal(t, []string{"pictures", "text that was not made into outlines"}, got.LeftOut)
 	for body, want := range map[string]string{
@@ -126,16 +128,42 @@ func TestBad(t *testing.T) {
 		strings.Repeat("<g>", 200):                    "nested more than",
 		`<rect width="10" height="10" fill="white"/>`: "draws nothing",
 	} {
-		_, err := vector.SVG(svg(body), 10_000_000)
+		_, err := vector.SVG(t.Context(), svg(body), 10_000_000)
 		require.Error(t, err, body)
 		assert.Contains(t, err.Error(), want)
 	}
 	for _, data := range []string{"", "hello", "<html/>", "<svg", "\x00\x01"} {
-		_, err := vector.SVG([]byte(data), 10_000_000)
+		_, err := vector.SVG(t.Context(), []byte(data), 10_000_000)
 		assert.Error(t, err, data)
 	}
-	_, err = vector.SVG(make([]byte, vector.Largest+1), 1)
+	_, err = vector.SVG(t.Context(), make([]byte, vector.Largest+1), 1)
 	assert.ErrorContains(t, err, "MB")
-	_, err = vector.SVG(svg(`<path d="M0 0`+strings.Repeat(" 1 1", 40_001)+`"/>`), 10_000_000)
+	_, err = vector.SVG(t.Context(), svg(`<path d="M0 0`+strings.Repeat(" 1 1", 40_001)+`"/>`), 10_000_000)
 	assert.ErrorContains(t, err, "places")
+}
+
+// Many shapes are put together by pairs, so that thousands take seconds; who waits no longer stops it; turns of white and dark are bounded.
+func TestManyShapes(t *testing.T) {
+	var b strings.Builder
+	b.WriteString(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 300 300">`)
+	for i := range 8_000 {
+		fmt.Fprintf(&b, `<rect x="%d" y="%d" width="2" height="2"/>`, 3*(i%90), 3*(i/90))
+	}
+	drawing := b.String() + "</svg>"
+	d, err := vector.SVG(t.Context(), []byte(drawing), 300_000_000)
+	require.NoError(t, err)
+	assert.Len(t, d.Areas, 8_000)
+	over, cancel := context.WithCancel(t.Context())
+	cancel()
+	_, err = vector.SVG(over, []byte(drawing), 300_000_000)
+	assert.ErrorIs(t, err, context.Canceled)
+
+	turns := func(n int) string {
+		return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 30 30"><rect width="30" height="30"/>` +
+			strings.Repeat(`<rect x="9" width="2" height="2" fill="white"/><rect x="9" width="1" height="1"/>`, n) + "</svg>"
+	}
+	_, err = vector.SVG(t.Context(), []byte(turns(500)), 3_000_000)
+	assert.NoError(t, err)
+	_, err = vector.SVG(t.Context(), []byte(turns(501)), 3_000_000)
+	assert.ErrorContains(t, err, "more than 1000 times")
 }

@@ -3,8 +3,6 @@
 package tables
 
 import (
-	"bytes"
-	"encoding/csv"
 	"maps"
 	"slices"
 	"strconv"
@@ -12,16 +10,10 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/ordering"
+	"goldentrace/core/tabular"
 	"goldentrace/core/units"
 )
-
-func write(rows [][]string) []byte {
-	var b bytes.Buffer
-	w := csv.NewWriter(&b)
-	w.UseCRLF = true
-	_ = w.WriteAll(rows) // a buffer does not fail
-	return b.Bytes()
-}
 
 // Placement lists where every part stands: its origin, seen from the top, from the board's
 // origin.
@@ -35,7 +27,7 @@ func Placement(d *design.Doc) []byte {
 		rows = append(rows, []string{p.Designator, p.Value, p.Footprint, units.Format(p.At.X, "mm"), units.Format(p.At.Y, "mm"),
 			strconv.FormatFloat(float64(p.Angle)/1000, 'f', -1, 64), side})
 	}
-	return write(rows)
+	return tabular.CSV(rows)
 }
 
 // byDesignator lists the parts that are fitted.
@@ -45,14 +37,15 @@ func byDesignator(d *design.Doc) []*design.Placed {
 	return slices.SortedFunc(maps.Values(fitted), func(a, b *design.Placed) int { return circuit.CompareNatural(a.Designator, b.Designator) })
 }
 
-// Parts lists what to buy for one board, alike parts in one line.
+// Parts lists what to buy for one board, alike parts that are ordered alike in one line.
 func Parts(d *design.Doc) []byte {
-	type line struct{ value, footprint, text string }
+	type line struct{ value, footprint, text, maker, makerNumber, number string }
 	groups := map[line][]string{}
 	var order []line
 	for _, p := range byDesignator(d) {
-		l := line{p.Value, p.Footprint, ""}
+		l := line{value: p.Value, footprint: p.Footprint}
 		if part := d.Parts[p.Part]; part != nil {
+			l.maker, l.makerNumber, l.number = part.Fields[ordering.FieldMaker], part.Fields[ordering.FieldMakerNumber], part.Fields[ordering.FieldNumber]
 			if lib := d.LibraryPart(part.Library); lib != nil {
 				l.text = lib.Description
 			}
@@ -62,9 +55,9 @@ func Parts(d *design.Doc) []byte {
 		}
 		groups[l] = append(groups[l], p.Designator)
 	}
-	rows := [][]string{{"Quantity", "Designators", "Value", "Footprint", "Description"}}
+	rows := [][]string{{"Quantity", "Designators", "Value", "Footprint", "Description", "Maker", "Part number", "Order number"}}
 	for _, l := range order {
-		rows = append(rows, []string{strconv.Itoa(len(groups[l])), strings.Join(groups[l], " "), l.value, l.footprint, l.text})
+		rows = append(rows, []string{strconv.Itoa(len(groups[l])), strings.Join(groups[l], " "), l.value, l.footprint, l.text, l.maker, l.makerNumber, l.number})
 	}
-	return write(rows)
+	return tabular.CSV(rows)
 }
