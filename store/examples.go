@@ -43,6 +43,7 @@ func (s *Store) standsAs(ctx context.Context, id int64, d *design.Doc) (bool, er
 	if err != nil {
 		return false, ctx.Err()
 	}
+	kept.Doc.GUID = d.GUID // which is the store's
 	var a, b bytes.Buffer
 	err = cmp.Or(design.WriteFile(&a, "", kept.Doc), design.WriteFile(&b, "", d))
 	return bytes.Equal(a.Bytes(), b.Bytes()), err

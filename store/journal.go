@@ -9,6 +9,8 @@ import (
 	"iter"
 	"time"
 
+	"github.com/google/uuid"
+
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
@@ -35,9 +37,28 @@ func (s *Store) Create(ctx context.Context, name string, d *design.Doc) (id int6
 	return s.create(ctx, name, d, false)
 }
 
+// freeGUID is the one a project brings along, unless another has it: a copy gets one of its own.
+func (s *Store) freeGUID(ctx context.Context, guid string) (string, error) {
+	taken := guid == ""
+	if !taken {
+		if err := s.read.QueryRowContext(ctx, `SELECT EXISTS (SELECT 1 FROM project WHERE guid = ?)`, guid).Scan(&taken); err != nil {
+			return "", err
+		}
+	}
+	if !taken {
+		return guid, nil
+	}
+	id, err := uuid.NewRandom()
+	return id.String(), err
+}
+
 func (s *Store) create(ctx context.Context, name string, d *design.Doc, example bool) (id int64, err error) {
-	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, parts, deleted, example) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-		name, now(), now(), d.Next, len(circuit.Packages(d, circuit.TreeOf(d))), unfinished, example)
+	guid, err := s.freeGUID(ctx, d.GUID)
+	if err != nil {
+		return 0, err
+	}
+	res, err := s.db.ExecContext(ctx, `INSERT INTO project (name, created, changed, next_id, parts, deleted, example, guid) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+		name, now(), now(), d.Next, len(circuit.Packages(d, circuit.TreeOf(d))), unfinished, example, guid)
 	if err != nil {
 		return 0, err
 	}

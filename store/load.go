@@ -24,6 +24,7 @@ type Loaded struct {
 	// database keeps it as it is.
 	Missing []string
 	Example bool // nobody changes it
+	guid    string
 }
 
 // raw is an object as the database keeps it.
@@ -55,7 +56,8 @@ func (s *Store) rows(ctx context.Context, id int64, quick bool) (k kept, err err
 		return k, err
 	}
 	defer func() { _ = tx.Rollback() }()
-	err = tx.QueryRowContext(ctx, `SELECT name, revision, next_id, example FROM project WHERE id = ? AND deleted IS NULL`, id).Scan(&k.Name, &k.Revision, &k.next, &k.Example)
+	err = tx.QueryRowContext(ctx, `SELECT name, revision, next_id, example, guid FROM project WHERE id = ? AND deleted IS NULL`, id).
+		Scan(&k.Name, &k.Revision, &k.next, &k.Example, &k.guid)
 	if errors.Is(err, sql.ErrNoRows) {
 		return k, ErrNoProject
 	}
@@ -109,7 +111,7 @@ func (s *Store) Load(ctx context.Context, id int64) (Loaded, error) {
 	for _, o := range k.copper {
 		d.Put(o)
 	}
-	d.Next = max(d.Next, next)
+	d.Next, d.GUID = max(d.Next, next), out.guid
 	if d.Settings == nil || d.Board == nil || len(d.Sheets) == 0 {
 		return out, fmt.Errorf("the project %s is damaged: %w", out.Name, errors.Join(append([]error{d.Whole()}, sentences(out.Missing)...)...))
 	}
@@ -191,7 +193,7 @@ func (s *Store) WriteRaw(ctx context.Context, w io.Writer, id int64) (name strin
 	for _, r := range rows {
 		version = min(version, r.version)
 	}
-	line := map[string]any{"format": design.FileFormat, "version": version, "name": head.Name, "next": k.next, "objects": len(rows)}
+	line := map[string]any{"format": design.FileFormat, "version": version, "name": head.Name, "guid": head.guid, "next": k.next, "objects": len(rows)}
 	if err := enc.Encode(line); err != nil {
 		return "", err
 	}

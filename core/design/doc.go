@@ -80,7 +80,10 @@ func (c *cell[T]) each(yield func(Object) bool) bool {
 
 // Doc is one project's document.
 type Doc struct {
-	Next         ID // the next free id
+	Next ID // the next free id
+	// GUID names the project among all projects, wherever its files go (RFC 9562); empty: it was not kept yet. It is no object: it stays
+	// for good, and a copy of the project has another.
+	GUID         string
 	Settings     *Settings
 	Checks       *Checks // nil: the usual severities
 	Board        *Board
@@ -248,7 +251,7 @@ func (d *Doc) Share() Shared {
 	for kind, t := range d.tables {
 		t.share(c.tables[kind])
 	}
-	c.Next = d.Next
+	c.Next, c.GUID = d.Next, d.GUID
 	return Shared{c}
 }
 

@@ -6,6 +6,9 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"strings"
+
+	"github.com/google/uuid"
 
 	"goldentrace/core/reading"
 )
@@ -24,6 +27,7 @@ type header struct {
 	Format  string `json:"format"`
 	Version int    `json:"version"`
 	Name    string `json:"name"`
+	GUID    string `json:"guid,omitempty"`
 	Next    ID     `json:"next"`
 	Objects int    `json:"objects"`
 }
@@ -43,7 +47,7 @@ func WriteFile(w io.Writer, name string, d *Doc) error {
 	buf := bufio.NewWriter(w)
 	enc := json.NewEncoder(buf)
 	enc.SetEscapeHTML(false)
-	if err := enc.Encode(header{FileFormat, Version, name, d.Next, n}); err != nil {
+	if err := enc.Encode(header{FileFormat, Version, name, d.GUID, d.Next, n}); err != nil {
 		return err
 	}
 	for o := range d.All() {
@@ -140,6 +144,12 @@ func ReadFile(r io.Reader) (name string, d *Doc, err error) {
 		h.Next = next
 	}
 	d.Next = max(d.Next, h.Next)
+	if h.GUID != "" {
+		if uuid.Validate(h.GUID) != nil {
+			return "", nil, errors.New("the project file is damaged: what names the project among all projects is no GUID")
+		}
+		d.GUID = strings.ToLower(h.GUID)
+	}
 	if err := errors.Join(d.Whole(), d.Distinct()); err != nil {
 		return "", nil, fmt.Errorf("the project file is damaged: %w", err)
 	}

@@ -149,16 +149,16 @@ func TestFilesOfBodies(t *testing.T) {
 	assert.Equal(t, "oval", r.Making.Form)
 	assert.Equal(t, []string{"silk"}, r.Making.Leave)
 	for says, s := range map[string]string{
-		"its format is":                  `{"family": "chip"}`,
-		"of version 2":                   `{"format": "golden-trace-body", "version": 2}`,
-		"not a body's dimensions":        `[1]`,
-		"which this version does not know":                  head + `"colour": "red"}`,
-		"the dimension length: \"wide\"": head + `"dimensions": {"length": "wide"}}`,
-		"least and most are meant":       head + `"dimensions": {"length": [1]}}`,
-		"the number padWidth":            head + `"overrides": {"padWidth": {}}}`,
-		"out of reach":                   head + `"dimensions": {"length": 1e9}}`,
-		"not among what can be said":     head + `"making": {"colour": 1}}`,
-		"is larger than":                 strings.Repeat(" ", landpattern.LargestFile+1),
+		"its format is":                    `{"family": "chip"}`,
+		"of version 2":                     `{"format": "golden-trace-body", "version": 2}`,
+		"not a body's dimensions":          `[1]`,
+		"which this version does not know": head + `"colour": "red"}`,
+		"the dimension length: \"wide\"":   head + `"dimensions": {"length": "wide"}}`,
+		"least and most are meant":         head + `"dimensions": {"length": [1]}}`,
+		"the number padWidth":              head + `"overrides": {"padWidth": {}}}`,
+		"out of reach":                     head + `"dimensions": {"length": 1e9}}`,
+		"not among what can be said":       head + `"making": {"colour": 1}}`,
+		"is larger than":                   strings.Repeat(" ", landpattern.LargestFile+1),
 	} {
 		_, err := read(s)
 		assert.ErrorContains(t, err, says)

@@ -20,6 +20,7 @@ import (
 
 	"goldentrace/core/check"
 	"goldentrace/core/design"
+	"goldentrace/core/fab/gerber"
 	"goldentrace/core/fab/handoff"
 	"goldentrace/core/geom"
 	"goldentrace/core/workbench"
@@ -123,6 +124,8 @@ func same(t *testing.T, version int, want frozen, d *design.Doc) {
 		}
 		got = append(got, fmt.Sprintln(f.Key, f.Kind, f.Severity, f.Text, f.Rule, f.Stage, layer, f.Fingerprint, f.Measured, f.Required, f.At))
 	}
+	slices.Sort(wanted) // their order was another
+	slices.Sort(got)
 	assert.Equal(t, wanted, got)
 
 	links, copper := map[string][]float64{}, map[string]int{}
@@ -168,16 +171,39 @@ func same(t *testing.T, version int, want frozen, d *design.Doc) {
 		if version < 5 && strings.HasSuffix(f.Name, "-netlist.ipc") { // vias that the mask leaves free were said to be covered then
 			data = freeVia.ReplaceAll(data, []byte("${1}S3"))
 		}
+		switch { // what earlier versions wrote otherwise
+		case strings.HasSuffix(f.Name, ".gbr"): // all projects had one GUID, and revision A
+			data = projectID.ReplaceAll(data, []byte("TF.ProjectId,"+gerber.Escape(d.Settings.Title)+",474f4c44-454e-5452-4143-450000000001,A*"))
+		case strings.HasSuffix(f.Name, ".gbrjob"):
+			data = jobGUID.ReplaceAll(data, []byte(`"GUID": "474f4c44-454e-5452-4143-450000000001"`))
+			data = jobName.ReplaceAll(data, []byte(`"Name": "`+strings.TrimSuffix(want.stem(), "-")+`"`))
+		case strings.HasSuffix(f.Name, "-parts.csv"): // it did not say what is ordered
+			data = ordered.ReplaceAll(data, []byte("$1\r\n"))
+		case strings.HasSuffix(f.Name, "-netlist.ipc") && (turned.Match(data) || bytes.Contains(data, []byte("C  PART"))):
+			// turned pads were written as the boxes around them, long designators were cut: what is written now is tested in testnet
+			continue
+		}
 		sums[f.Name[strings.LastIndex(f.Name, want.stem())+len(want.stem()):]] = fmt.Sprintf("%x", sha256.Sum256(data))
 	}
 	for name, sum := range want.Files {
-		assert.Equal(t, sum, sums[strings.TrimPrefix(name, want.stem())], name)
+		if is, told := sums[strings.TrimPrefix(name, want.stem())]; told || !strings.HasSuffix(name, "-netlist.ipc") {
+			assert.Equal(t, sum, is, name)
+		}
 	}
 	assert.Len(t, made, len(want.Files))
 }
 
 // freeVia is a via's record in the netlist for the bare-board test, up to the code that says it is free of the mask.
 var freeVia = regexp.MustCompile(`(?m)^(3.{19}VIA.{49})S0`)
+
+// What files of earlier versions say otherwise.
+var (
+	projectID = regexp.MustCompile(`TF\.ProjectId,[^*]*\*`)
+	jobGUID   = regexp.MustCompile(`"GUID": "[^"]*"`)
+	jobName   = regexp.MustCompile(`"Name": "[^"]*"`)
+	ordered   = regexp.MustCompile(`(?m)^(.*),[^,\n]*,[^,\n]*,[^,\n]*\r\n`)
+	turned    = regexp.MustCompile(`(?m)^3.{66}R(0[0-9][1-9]|0[1-9]0|1)|^P  NNAME.*[\\]u`)
+)
 
 // stem is how all names of its files begin.
 func (f frozen) stem() string {

@@ -14,23 +14,29 @@ import (
 	"goldentrace/core/surface"
 )
 
-// common file attributes of one board's files.
-func common(title, stamp string) []string {
+// Project names the project that files are of, as the job file and all artwork say it.
+type Project struct {
+	Name, GUID, Revision string
+}
+
+// attributes of a file of the project's.
+func (p Project) attributes(stamp string) []string {
 	return []string{"TF.GenerationSoftware,Golden Trace,goldentrace,1", "TF.CreationDate," + stamp,
-		"TF.ProjectId," + Escape(title) + ",474f4c44-454e-5452-4143-450000000001,A", "TF.SameCoordinates,GoldenTrace"}
+		"TF.ProjectId," + Escape(p.Name) + "," + Escape(p.GUID) + "," + Escape(p.Revision), "TF.SameCoordinates,GoldenTrace"}
 }
 
 // Job is what all the files of one board share.
 type Job struct {
-	Doc   *design.Doc
-	Index *layout.Index
-	Rules *rules.Set
-	Fills *pour.Fills // what copper areas fill; nil: there are none
-	Stamp string      // when it was made, RFC 3339
+	Doc     *design.Doc
+	Index   *layout.Index
+	Rules   *rules.Set
+	Fills   *pour.Fills // what copper areas fill; nil: there are none
+	Stamp   string      // when it was made, RFC 3339
+	Project Project
 }
 
 func (j Job) plot(function, polarity string) *Plot {
-	return NewPlot(function, polarity, common(j.Doc.Settings.Title, j.Stamp)...)
+	return NewPlot(function, polarity, j.Project.attributes(j.Stamp)...)
 }
 
 // Copper draws one copper layer.

@@ -4,12 +4,15 @@ package handoff
 import (
 	"archive/zip"
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
 	"regexp"
 	"strings"
 	"time"
+
+	"github.com/google/uuid"
 
 	"goldentrace/core/design"
 	"goldentrace/core/fab/drill"
@@ -54,7 +57,7 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 	}
 	stem := Stem(name)
 	stamp := at.UTC().Format(time.RFC3339)
-	job := gerber.Job{Doc: d, Index: x, Rules: rules.Of(d), Stamp: stamp}
+	job := gerber.Job{Doc: d, Index: x, Rules: rules.Of(d), Stamp: stamp, Project: project(d, name)}
 	if len(d.Pours) > 0 || d.Board.Teardrops != nil { // filled anew, so that nothing of before is in the files
 		var err error
 		if job.Fills, err = pour.Of(ctx, d, x, job.Rules, nil); err != nil {
@@ -109,8 +112,17 @@ func Make(ctx context.Context, d *design.Doc, x *layout.Index, name string, at t
 			progress(float64(i+1) / float64(len(steps)+1))
 		}
 	}
-	out = append(out, jobFile(d, stem, stamp, out))
+	out = append(out, jobFile(job, stem, out))
 	return out, nil
+}
+
+// project names the project in its files. One that no store has kept has a GUID that follows from its name (RFC 9562, version 5).
+func project(d *design.Doc, name string) gerber.Project {
+	guid := d.GUID
+	if guid == "" {
+		guid = uuid.NewSHA1(uuid.NameSpaceURL, []byte("golden-trace:"+name+"\n"+d.Settings.Title)).String()
+	}
+	return gerber.Project{Name: name, GUID: guid, Revision: cmp.Or(d.Settings.Revision, "none")}
 }
 
 // drillName ends the name of a span's file; one that does not go through names its layers.
@@ -134,7 +146,8 @@ func file(name string, data []byte) File {
 
 // jobFile lists the artwork with its functions, in the manner of the published Gerber job
 // format.
-func jobFile(d *design.Doc, stem, stamp string, files []File) File {
+func jobFile(job gerber.Job, stem string, files []File) File {
+	d, project := job.Doc, job.Project
 	type attr struct {
 		Path         string `json:"Path"`
 		FileFunction string `json:"FileFunction"`
@@ -156,8 +169,8 @@ func jobFile(d *design.Doc, stem, stamp string, files []File) File {
 	}
 	box := geom.Closing(d.Board.Outline).Box()
 	data, _ := json.MarshalIndent(map[string]any{
-		"Header": map[string]any{"GenerationSoftware": map[string]string{"Vendor": "Golden Trace", "Application": "goldentrace", "Version": "1"}, "CreationDate": stamp},
-		"GeneralSpecs": map[string]any{"ProjectId": map[string]string{"Name": stem, "GUID": "474f4c44-454e-5452-4143-450000000001", "Revision": d.Settings.Revision},
+		"Header": map[string]any{"GenerationSoftware": map[string]string{"Vendor": "Golden Trace", "Application": "goldentrace", "Version": "1"}, "CreationDate": job.Stamp},
+		"GeneralSpecs": map[string]any{"ProjectId": map[string]string{"Name": project.Name, "GUID": project.GUID, "Revision": project.Revision},
 			"Size": map[string]float64{"X": float64(box.Max.X-box.Min.X) / 1e6, "Y": float64(box.Max.Y-box.Min.Y) / 1e6}, "LayerNumber": d.Board.Layers(), "BoardThickness": float64(d.Board.Thickness()) / 1e6},
 		"FilesAttributes": list,
 	}, "", "  ") // plain data always marshals

@@ -3,6 +3,7 @@ package handoff_test
 import (
 	"context"
 	"encoding/json"
+	"fmt"
 	"slices"
 	"testing"
 	"time"
@@ -12,6 +13,7 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/fab/handoff"
+	"goldentrace/core/fab/reread"
 	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/synthetic"
@@ -56,7 +58,7 @@ func TestTheJobFileSaysWhatTheBoardIs(t *testing.T) {
 	var job struct {
 		Header       struct{ CreationDate string }
 		GeneralSpecs struct {
-			ProjectID      struct{ Name string } `json:"ProjectId"`
+			ProjectID      struct{ Name, GUID, Revision string } `json:"ProjectId"`
 			Size           struct{ X, Y float64 }
 			LayerNumber    int
 			BoardThickness float64
@@ -65,7 +67,15 @@ func TestTheJobFileSaysWhatTheBoardIs(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(list[len(list)-1].Data, &job))
 	assert.Equal(t, "2026-03-04T05:06:07Z", job.Header.CreationDate)
-	assert.Equal(t, "the-four-layer-board", job.GeneralSpecs.ProjectID.Name)
+	project := job.GeneralSpecs.ProjectID
+	assert.Equal(t, " The Four-Layer board! ", project.Name)
+	for _, f := range list { // all say the same project
+		if f.Kind == "artwork" {
+			art, err := reread.Gerber(f.Data)
+			require.NoError(t, err)
+			assert.Equal(t, fmt.Sprintf("%s,%s,%s", project.Name, project.GUID, project.Revision), art.Attributes[".ProjectId"], f.Name)
+		}
+	}
 	assert.Equal(t, [2]float64{40, 30}, [2]float64{job.GeneralSpecs.Size.X, job.GeneralSpecs.Size.Y})
 	assert.Equal(t, 4, job.GeneralSpecs.LayerNumber)
 	assert.InDelta(t, 1.6, job.GeneralSpecs.BoardThickness, 1e-9, "0.035 + 0.2 + 0.018 + 1.094 + 0.018 + 0.2 + 0.035")
