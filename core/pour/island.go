@@ -80,13 +80,13 @@ func (f *fill) replace(list []Outcome, stay func(*Island) bool, changed map[Tile
 
 // spread makes an island of all that hangs together with a piece.
 func (f *fill) spread(from *Piece, visit int64, stay func(*Island) bool, changed map[Tile]bool) {
-	is := &Island{}
+	is, twice := &Island{}, int64(0)
 	from.visit = visit
 	for todo := []*Piece{from}; len(todo) > 0; {
 		p := todo[len(todo)-1]
 		todo = todo[:len(todo)-1]
 		is.Pieces = append(is.Pieces, p)
-		is.Size += p.size
+		twice += p.doubled
 		is.Touches = append(is.Touches, p.Touches...)
 		for _, q := range p.next {
 			if q.visit != visit {
@@ -95,6 +95,7 @@ func (f *fill) spread(from *Piece, visit int64, stay func(*Island) bool, changed
 			}
 		}
 	}
+	is.Size = float64(twice) / 2
 	slices.SortFunc(is.Touches, layout.Ref.Compare)
 	is.Touches = slices.Compact(is.Touches)
 	first := slices.MinFunc(is.Pieces, comparePieces)

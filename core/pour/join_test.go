@@ -1,7 +1,9 @@
 package pour_test
 
 import (
+	"context"
 	"math"
+	"math/rand/v2"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -9,7 +11,10 @@ import (
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/pour"
+	"goldentrace/core/rules"
+	"goldentrace/core/synthetic"
 )
 
 // pinned is a plate of 20 × 12 mm with an area of GND on top and a round plated pad of GND, 1.6 mm wide, in its middle.
@@ -280,4 +285,40 @@ func TestAreasOverEachOtherJoin(t *testing.T) {
 	d.Remove(design.KindPour, far)
 	area(bridge, "between", 4.5, 7.001, design.IslandsStay)
 	assert.Equal(t, []int{2}, pads(), "by a hair")
+}
+
+// What an area measures is the same however its tiles were taken in.
+func TestSizesDoNotDependOnTheOrder(t *testing.T) {
+	d := plain(t)
+	o := &design.Pour{ID: d.NewID(), Name: "A", Net: synthetic.Net(d, "GND"), Layers: []design.LayerID{d.Board.Copper()[0].ID}, Islands: design.IslandsStay}
+	d.Put(o)
+	k := pour.Key{Pour: o.ID, Layer: o.Layers[0]}
+	x, r := layout.NewIndex(d), rules.Of(d)
+	var first float64
+	for i := range 3 {
+		f := pour.New(d, x, r)
+		list, err := pour.Do(context.Background(), f.Tasks(f.Due()), nil)
+		require.NoError(t, err)
+		rand.New(rand.NewPCG(uint64(i), 7)).Shuffle(len(list), func(a, b int) { list[a], list[b] = list[b], list[a] })
+		for _, one := range list { // one by one, as edits bring them
+			f.Take([]pour.Outcome{one})
+		}
+		require.Len(t, f.Islands(k), 1)
+		if size := f.Islands(k)[0].Size; i == 0 {
+			first = size
+			assert.Positive(t, size)
+		} else {
+			assert.Equal(t, first, size, "to the last bit")
+		}
+	}
+}
+
+// plain is a board with a curved edge, wide enough that sums of its tiles' sizes do not fit a float's digits.
+func plain(t *testing.T) *design.Doc {
+	d := design.New("plain")
+	b := *d.Board
+	b.Outline = []geom.Corner{{Point: geom.Pt(0, 0)}, {Point: geom.Pt(110_000_001, 0), Mid: &geom.Point{X: 118_000_007, Y: 45_000_003}}, {Point: geom.Pt(110_000_001, 90_000_007)}, {Point: geom.Pt(0, 90_000_007)}}
+	d.Put(&b)
+	require.NoError(t, b.Valid())
+	return d
 }

@@ -65,7 +65,7 @@ type Piece struct {
 	overlay.Area
 	// Touches is the copper of the net that it touches.
 	Touches []layout.Ref
-	size    float64
+	doubled int64 // twice its size
 	tile    Tile
 	seams   [4][]span
 	next    []*Piece // in the tiles beside, that it is one with
@@ -130,11 +130,19 @@ func meet(a, b []span) bool {
 	return false
 }
 
-// sizeOf an area in square nanometres.
-func sizeOf(a overlay.Area) float64 {
-	s := geom.Area(a.Outer)
-	for _, h := range a.Holes {
-		s += geom.Area(h) // which goes the other way around
+// doubled is twice the size of an area of a tile in square nanometres: a whole number, so that sums are the same in whatever order.
+func doubled(a overlay.Area) (sum int64) {
+	from := a.Outer[0] // lengths from here are those of a tile, their products far from any bound
+	add := func(ring []geom.Point) {
+		for i, p := range ring {
+			q := ring[(i+1)%len(ring)]
+			p, q = p.Sub(from), q.Sub(from)
+			sum += p.X*q.Y - q.X*p.Y
+		}
 	}
-	return s
+	add(a.Outer)
+	for _, h := range a.Holes {
+		add(h) // which goes the other way around
+	}
+	return sum
 }

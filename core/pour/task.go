@@ -115,7 +115,7 @@ func (t *Task) fill() []*Piece {
 	}
 	var out []*Piece
 	for _, a := range w.Clipped(filled, box).List() {
-		p := &Piece{Area: a, size: sizeOf(a), seams: seamsOf(a, box)}
+		p := &Piece{Area: a, doubled: doubled(a), seams: seamsOf(a, box)}
 		asked := w.Ask(a)
 		for _, c := range t.own {
 			if slices.ContainsFunc(rounded(c.shape, -stray/2), asked.Meets) {

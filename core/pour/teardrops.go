@@ -165,7 +165,7 @@ func (f *Fills) dropsTask(k Key, t Tile) *Task {
 	if layer := f.doc.Board.Position(k.Layer); f.drops != nil && layer >= 0 {
 		for _, d := range f.drops.in(spot{layer, t}) {
 			p := &Piece{Area: overlay.Area{Outer: d.Shape.Pts}, Touches: []layout.Ref{d.Track, d.Pad}}
-			p.size = sizeOf(p.Area)
+			p.doubled = doubled(p.Area)
 			task.ready = append(task.ready, p)
 		}
 	}
