@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -70,6 +71,38 @@ func (c *DrawEdge) Apply(tx *Tx) error {
 	} else {
 		b.Outline = line
 	}
+	return tx.Put(&b)
+}
+
+// SizeEdge makes the board so wide and so high; 0: as it is. What the outline is stays: corners keep their rounding, a circle becomes another one.
+// A board without an outline gets a rectangle from the origin. Cut-outs, parts and tracks stay where they are.
+type SizeEdge struct {
+	Width  int64 `json:"width,omitempty"`
+	Height int64 `json:"height,omitempty"`
+}
+
+// Apply the command.
+func (c *SizeEdge) Apply(tx *Tx) error {
+	if min(c.Width, c.Height) < 0 || max(c.Width, c.Height) > units.Limit {
+		return fmt.Errorf("a board is up to %s wide and high", units.Text(units.Limit))
+	}
+	b := *tx.Doc.Board
+	if len(b.Outline) == 0 {
+		size := geom.Pt(cmp.Or(c.Width, c.Height), cmp.Or(c.Height, c.Width))
+		if size.X == 0 {
+			return fmt.Errorf("a board has a width and a height")
+		}
+		b.Outline = geom.Rectangle(geom.BoxOf(geom.Point{}, size), 0)
+		return tx.Put(&b)
+	}
+	line, err := geom.SizeLine(b.Outline, c.Width, c.Height)
+	if err != nil {
+		return err
+	}
+	if geom.SameCorners(line, b.Outline) {
+		return nil
+	}
+	b.Outline = line
 	return tx.Put(&b)
 }
 

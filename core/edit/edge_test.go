@@ -5,8 +5,10 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"goldentrace/core/design"
 	"goldentrace/core/edit"
 	"goldentrace/core/geom"
+	"goldentrace/core/layout"
 	"goldentrace/core/units"
 )
 
@@ -35,6 +37,56 @@ func TestDrawingTheEdge(t *testing.T) {
 	assert.InDelta(t, 20+3.14159, s.Doc.Board.Region().Outer.Area()/1e12-s.Doc.Board.Region().Area()/1e12, 0.01, "the slot is left")
 	s.refuses(&edit.DropCut{Line: 2}, "no such edge")
 	s.refuses(&edit.DropCut{Line: 0}, "the outline stays")
+}
+
+// Two numbers size what the outline is: rounded corners stay round, arcs stay arcs, a circle stays a circle, and dimensions follow.
+func TestSizingTheEdge(t *testing.T) {
+	s := newShop(t)
+	size := func() geom.Point { b := s.Doc.Board.Region().Outer.Box(); return b.Max.Sub(b.Min) }
+	area := func() float64 { return s.Doc.Board.Region().Outer.Area() / 1e12 }
+	s.refuses(&edit.SizeEdge{}, "a width and a height")
+	s.do(&edit.SizeEdge{Width: 50 * units.MM})
+	assert.Equal(t, at(50, 50), size(), "a square until the other number comes")
+	s.do(&edit.DrawEdge{Form: "rectangle", A: at(10, 10), B: at(70, 50), R: 3 * units.MM})
+	corners := len(s.Doc.Board.Outline)
+	s.do(&edit.SizeEdge{Width: 80 * units.MM})
+	assert.Equal(t, at(80, 40), size())
+	assert.Equal(t, at(10, 10), s.Doc.Board.Region().Outer.Box().Min, "left and below stay")
+	assert.Len(t, s.Doc.Board.Outline, corners)
+	assert.InDelta(t, 80*40-(4-3.14159265)*9, area(), 0.001, "its corners are as round as they were")
+	s.do(&edit.SizeEdge{Width: 20 * units.MM, Height: 100 * units.MM})
+	assert.InDelta(t, 20*100-(4-3.14159265)*9, area(), 0.001)
+	s.refuses(&edit.SizeEdge{Width: 6 * units.MM}, "more than 6 mm wide")
+	s.refuses(&edit.SizeEdge{Height: 5 * units.MM}, "more than 6 mm high")
+	s.refuses(&edit.SizeEdge{Width: -1}, "up to 2000 mm wide")
+	before := s.Doc.Board
+	s.do(&edit.SizeEdge{Width: 20 * units.MM})
+	assert.Same(t, before, s.Doc.Board, "it is so wide already")
+
+	s.do(&edit.DrawEdge{Form: "circle", A: at(30, 30), B: at(50, 30)})
+	s.do(&edit.SizeEdge{Height: 30 * units.MM})
+	assert.Equal(t, at(30, 30), size())
+	assert.InDelta(t, 3.14159265*225, area(), 0.001)
+	assert.Equal(t, at(10, 10), s.Doc.Board.Region().Outer.Box().Min)
+	s.refuses(&edit.SizeEdge{Width: 20 * units.MM, Height: 25 * units.MM}, "as wide as it is high")
+
+	// a house: its ridge stays in the middle, a dimension to the right lower corner goes along
+	s.do(&edit.DrawEdge{Form: "free", Corners: geom.Corners(at(0, 0), at(40, 0), at(40, 20), at(20, 30), at(0, 20))})
+	s.do(&edit.SizeEdge{Width: 60 * units.MM})
+	assert.Equal(t, geom.Corners(at(0, 0), at(60, 0), at(60, 20), at(30, 30), at(0, 20)), s.Doc.Board.Outline)
+	s.do(&edit.SizeEdge{Height: 40 * units.MM})
+	assert.Equal(t, geom.Corners(at(0, 0), at(60, 0), at(60, 30), at(30, 40), at(0, 30)), s.Doc.Board.Outline)
+	where, ok := layout.Place(s.Doc, design.Anchor{Of: design.BoardID, Corner: 1})
+	assert.True(t, ok)
+	assert.Equal(t, at(60, 0), where)
+
+	// a drawn edge whose upper side is one arc: it can be made higher, not wider
+	s.do(&edit.ShapeEdge{Act: "drop", Corner: 3})
+	s.do(&edit.ShapeEdge{Act: "bend", Corner: 2, To: at(30, 45)})
+	s.refuses(&edit.SizeEdge{Width: 70 * units.MM}, "bends across its middle")
+	low := s.Doc.Board.Region().Outer.Box()
+	s.do(&edit.SizeEdge{Height: low.Max.Y - low.Min.Y + 5*units.MM})
+	assert.Equal(t, low.Max.Y+5*units.MM, s.Doc.Board.Region().Outer.Box().Max.Y)
 }
 
 func TestShapingTheEdge(t *testing.T) {

@@ -73,6 +73,7 @@ var kinds = map[string]func() Command{
 	"gather":          func() Command { return &Gather{} },
 	"drawEdge":        func() Command { return &DrawEdge{} },
 	"shapeEdge":       func() Command { return &ShapeEdge{} },
+	"sizeEdge":        func() Command { return &SizeEdge{} },
 	"dropCut":         func() Command { return &DropCut{} },
 	"setRules":        func() Command { return &SetRules{} },
 	"putRule":         func() Command { return &PutRule{} },

@@ -114,10 +114,7 @@ const rules: [string, string][] = [
   ['heightAbove', 'Height above'],
   ['heightBelow', 'Height below'],
 ]
-function resize(w: number, h: number) {
-  const b = size.value ?? { minX: 0, minY: 0 }
-  void props.editor.run('drawEdge', { form: 'rectangle', a: { x: b.minX, y: b.minY }, b: { x: b.minX + w, y: b.minY + h } })
-}
+const resize = (to: { width?: number; height?: number }) => props.project.edit('sizeEdge', to).catch(complain)
 </script>
 
 <template>
@@ -233,13 +230,13 @@ function resize(w: number, h: number) {
     <h3>Board</h3>
     <LengthField
       label="Width"
-      :value="size ? size.maxX - size.minX : null"
-      @keep="resize($event, size ? size.maxY - size.minY : $event)"
+      :value="size ? Math.round(size.maxX - size.minX) : null"
+      @keep="resize({ width: $event })"
     />
     <LengthField
       label="Height"
-      :value="size ? size.maxY - size.minY : null"
-      @keep="resize(size ? size.maxX - size.minX : $event, $event)"
+      :value="size ? Math.round(size.maxY - size.minY) : null"
+      @keep="resize({ height: $event })"
     />
     <WholeField
       label="Copper layers"

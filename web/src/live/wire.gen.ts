@@ -1400,6 +1400,11 @@ export interface ShapeEdge {
   size?: number
 }
 
+export interface SizeEdge {
+  width?: number
+  height?: number
+}
+
 export interface SwapPlaced {
   a: number
   b: number
@@ -3571,6 +3576,7 @@ export interface Commands {
   setTint: SetTint
   setTrack: SetTrack
   shapeEdge: ShapeEdge
+  sizeEdge: SizeEdge
   swapPlaced: SwapPlaced
   symbolPieces: SymbolPieces
   takeLimits: TakeLimits
