@@ -222,7 +222,7 @@ func TestOrderOfFindings(t *testing.T) {
 	for _, f := range list {
 		keys = append(keys, f.Key)
 	}
-	assert.Equal(t, []string{"a", "z", "k9", "k10", "a", "b"}, keys)
+	assert.Equal(t, []string{"a", "z", "a", "b", "k9", "k10"}, keys)
 }
 
 // A build that is not symmetric, or not as thick as is wanted within a tenth, is said.

@@ -13,16 +13,31 @@ import (
 // Vias against what the board's house makes.
 
 // atLeast is what a piece's hole or ring has to have: what a rule says, and for a via what the board's house makes at least, where that is
-// more. Rules are made for drills, so that of a laser's hole the house alone decides, where it says anything.
-func (b *Board) atLeast(c *layout.Copper, ruled int64, of func(design.HoleLimits) int64) int64 {
+// more. Rules are made for drills, so that of a laser's hole the house alone decides, where it says anything. What stands in the house's own
+// table of holes it makes so, whatever is said of holes at large: made is what its table says of a hole, which it may be.
+func (b *Board) atLeast(c *layout.Copper, ruled int64, of func(design.HoleLimits) int64, made func(*design.Barrel) int64) int64 {
 	v := b.doc.Vias[c.ID]
 	if v == nil || c.Kind != "via" {
 		return ruled
+	}
+	if l := b.tabled(v); l != nil && made(l) > 0 {
+		return made(l)
 	}
 	if l := of(b.doc.Board.Holes.Limits(v.Kind)); l > 0 && (l > ruled || v.Kind == design.Lasered) {
 		return l
 	}
 	return ruled
+}
+
+// tabled is the hole of the house's table that a via is, with the sizes that it says; nil: there is none.
+func (b *Board) tabled(v *design.Via) *design.Barrel {
+	list := b.doc.Board.Holes.Barrels
+	for i := range list {
+		if l := &list[i]; l.Kind == v.Kind && l.From == v.From && l.To == v.To && (l.ID == v.Barrel || v.Barrel == 0) {
+			return l
+		}
+	}
+	return nil
 }
 
 // barrel checks that a via is one that the house makes.
@@ -33,7 +48,8 @@ func (b *Board) barrel(c *layout.Copper) {
 	}
 	board, one := b.doc.Board, []design.ID{c.ID}
 	lim := board.Holes.Limits(v.Kind)
-	if depth := board.Depth(v.Kind, v.From, v.To); design.TooDeep(depth, v.Hole, lim) {
+	tabled := b.tabled(v)
+	if depth := board.Depth(v.Kind, v.From, v.To); design.TooDeep(depth, v.Hole, lim) && (tabled == nil || tabled.Hole == 0 || v.Hole < tabled.Hole) {
 		b.list(Finding{Key: "deep " + ref(c), Kind: "deep", Severity: Fault, Rule: "Depth of holes", Measured: depth,
 			Required: int64(lim.Aspect) * v.Hole / 100,
 			Text: fmt.Sprintf("The hole of %s is %s deep, %.2f times its diameter; the house makes %.2f.", b.named(c), units.Text(depth),

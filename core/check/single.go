@@ -29,7 +29,8 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 	b.sliver(c, by)
 	if c.Hole > 0 && by.has(design.LeastHole) {
 		ruled := b.rules.For(design.LeastHole, who, first, c.Drill).Of(0)
-		if need := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastHole }); geom.Short(float64(c.Hole), need) {
+		if need := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastHole },
+			func(l *design.Barrel) int64 { return l.Hole }); geom.Short(float64(c.Hole), need) {
 			b.list(Finding{Key: "hole " + ref(c), Kind: "hole", Severity: Fault, Rule: "Least hole", Measured: c.Hole, Required: need,
 				Text: fmt.Sprintf("The hole of %s is %s wide.", b.named(c), units.Text(c.Hole)), At: c.At, Objects: one})
 		}
@@ -46,6 +47,14 @@ func (b *Board) single(c *layout.Copper, by kinds) {
 	}
 }
 
+// ringOf is the ring of a hole of the house's table; 0: it says none.
+func ringOf(l *design.Barrel) int64 {
+	if l.Hole == 0 || l.Diameter == 0 {
+		return 0
+	}
+	return (l.Diameter - l.Hole) / 2
+}
+
 // rings checks the copper around a plated hole on all its layers.
 func (b *Board) rings(c *layout.Copper) {
 	worst, need := math.Inf(1), int64(0)
@@ -56,7 +65,7 @@ func (b *Board) rings(c *layout.Copper) {
 		width := layout.Ring(c, level.Shape)
 		for layers := level.Layers; layers != 0; layers &= layers - 1 {
 			ruled := b.rules.For(design.LeastRing, c.Subject(), bits.TrailingZeros32(layers), c.Drill).Of(c.Hole)
-			asked := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastRing })
+			asked := b.atLeast(c, ruled, func(l design.HoleLimits) int64 { return l.LeastRing }, ringOf)
 			if geom.Short(width, asked) && (width-float64(asked) < worst-float64(need)) {
 				worst, need = width, asked
 			}

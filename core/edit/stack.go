@@ -156,13 +156,24 @@ func (tx *Tx) turned() error {
 type TakeStack struct {
 	House string `json:"house"` // the house's key
 	Name  string `json:"name"`
+	Holes string `json:"holes,omitempty"` // what becomes of holes and ways of the board's own: KeepHoles, TakeHoles; empty: there are none, or it is refused
 }
+
+// What becomes of a board's own holes and ways when it takes a ready-made stack.
+const (
+	KeepHoles = "keep"
+	TakeHoles = "take" // those of the house take their place
+)
 
 // Apply the command.
 func (c *TakeStack) Apply(tx *Tx) error {
 	ready, err := house.StackOf(c.House, c.Name)
 	if err != nil {
 		return err
+	}
+	holes, ways := house.Own(tx.Doc.Board)
+	if holes+ways > 0 && c.Holes != KeepHoles && c.Holes != TakeHoles {
+		return fmt.Errorf("the board has holes of its own (%d holes, %d ways between layers), which those of the ready-made stack would replace; say whether they stay", holes, ways)
 	}
 	have, _, err := tx.Doc.Board.WithLayers(ready.Copper())
 	if err != nil {
@@ -185,5 +196,25 @@ func (c *TakeStack) Apply(tx *Tx) error {
 			taken[l.Name] = true
 		}
 	}
-	return tx.putStack(layers, func(is *design.Board) { is.Wanted, is.Holes = ready.Wanted, ready.Holes.On(is) })
+	return tx.putStack(layers, func(is *design.Board) {
+		is.Wanted = ready.Wanted
+		if c.Holes == KeepHoles {
+			is.Holes = left(is.Holes, is)
+		} else {
+			is.Holes = ready.Holes.On(is)
+		}
+	})
+}
+
+// left are the holes and ways all of whose layers the board still has.
+func left(h design.Holes, b *design.Board) design.Holes {
+	gone := map[design.BarrelID]bool{}
+	h.Barrels = slices.DeleteFunc(slices.Clone(h.Barrels), func(l design.Barrel) bool {
+		gone[l.ID] = b.Position(l.From) < 0 || b.Position(l.To) < 0
+		return gone[l.ID]
+	})
+	h.Ways = slices.DeleteFunc(slices.Clone(h.Ways), func(w design.Way) bool {
+		return b.Position(w.From) < 0 || b.Position(w.To) < 0 || slices.ContainsFunc(w.Steps, func(s design.Step) bool { return gone[s.Barrel] })
+	})
+	return h
 }

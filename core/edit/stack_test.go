@@ -184,6 +184,50 @@ func TestReadyMadeStackIsTaken(t *testing.T) {
 	assert.ErrorContains(t, err, "no board house offers")
 }
 
+// Holes and ways that somebody made are not replaced in silence by those of a ready-made stack: they stay, or go, as it is said.
+func TestAReadyMadeStackAsksForOnesOwnHoles(t *testing.T) {
+	fresh := func() *design.Doc {
+		d := design.New("own")
+		_, err := edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "tallow", Name: "Six layers, 1.2 mm"})
+		require.NoError(t, err)
+		_, err = edit.Apply(d, edit.Env{}, &edit.TakeStack{House: "tallow", Name: "Four layers, 0.8 mm"})
+		require.NoError(t, err, "holes of a house may be replaced by those of another stack")
+		return d
+	}
+	d := fresh()
+	b := *d.Board
+	b.Holes.Barrels = append(slices.Clone(b.Holes.Barrels), design.Barrel{ID: b.Holes.Next, Name: "Mine", From: b.At(0), To: b.At(2), Hole: 250_000, Diameter: 500_000})
+	b.Holes.Next++
+	d.Put(&b)
+	require.NoError(t, b.Valid())
+	take := edit.TakeStack{House: "tallow", Name: "Six layers, 1.2 mm"}
+	_, err := edit.Apply(d, edit.Env{}, &take)
+	assert.ErrorContains(t, err, "holes of its own (5 holes, 0 ways between layers)")
+	assert.Equal(t, &b, d.Board, "nothing has changed")
+	take.Holes = edit.KeepHoles
+	_, err = edit.Apply(d, edit.Env{}, &take)
+	require.NoError(t, err)
+	assert.Equal(t, 6, d.Board.Layers())
+	assert.Equal(t, b.Holes.Barrels, d.Board.Holes.Barrels, "on the layers they were on")
+	take.Name, take.Holes = "Eight layers, 1.6 mm", edit.TakeHoles
+	_, err = edit.Apply(d, edit.Env{}, &take)
+	require.NoError(t, err)
+	assert.Len(t, d.Board.Holes.Barrels, 7)
+	for _, l := range d.Board.Holes.Barrels {
+		assert.NotEqual(t, "Mine", l.Name)
+	}
+	take.Name, take.Holes = "Four layers, 0.8 mm", ""
+	_, err = edit.Apply(d, edit.Env{}, &take)
+	require.NoError(t, err, "these are the house's")
+	b = *d.Board
+	top, _ := b.WaysOf(b.Top(), b.Bottom())
+	b.Holes.Ways = top[:1]
+	d.Put(&b)
+	take.Name = "Six layers, 1.2 mm"
+	_, err = edit.Apply(d, edit.Env{}, &take)
+	assert.ErrorContains(t, err, "0 holes, 1 ways")
+}
+
 func TestLayerBecomesAPlane(t *testing.T) {
 	d := synthetic.FourLayers()
 	in1, in2 := d.Board.At(1), d.Board.At(2)

@@ -103,6 +103,19 @@ func (h *Holes) On(b *design.Board) design.Holes {
 	return out
 }
 
+// Own counts the holes and the ways of a board that somebody made: those that no ready-made stack brings along.
+func Own(b *design.Board) (holes, ways int) {
+	for _, h := range all {
+		for i := range h.Stacks {
+			s := &h.Stacks[i]
+			if s.Copper() == b.Layers() && slices.Equal(s.Holes.On(b).Barrels, b.Holes.Barrels) {
+				return 0, len(b.Holes.Ways)
+			}
+		}
+	}
+	return len(b.Holes.Barrels), len(b.Holes.Ways)
+}
+
 // Copper is how many copper layers it has.
 func (s *Stack) Copper() int {
 	return (&design.Board{Stack: s.Layers}).Layers()

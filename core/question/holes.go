@@ -47,10 +47,24 @@ func (q *HolesOf) Answer(b *workbench.Bench) (*HolesSeen, error) {
 	out.Said = said
 	of := map[design.BarrelID]int{}
 	for _, v := range b.Doc.Vias {
-		of[v.Barrel]++
+		of[barrelOf(board, v)]++
 	}
 	for _, l := range board.Holes.Barrels {
 		out.Barrels = append(out.Barrels, BarrelSeen{l.ID, board.Depth(l.Kind, l.From, l.To), of[l.ID]})
 	}
 	return out, nil
+}
+
+// barrelOf is the barrel a via is made of: the one that it says, else the first of its kind between its layers; 0: none.
+func barrelOf(b *design.Board, v *design.Via) design.BarrelID {
+	of := design.BarrelID(0)
+	for _, l := range b.Holes.Barrels {
+		if l.ID == v.Barrel {
+			return l.ID
+		}
+		if of == 0 && l.Kind == v.Kind && l.From == v.From && l.To == v.To {
+			of = l.ID
+		}
+	}
+	return of
 }

@@ -73,3 +73,28 @@ func TestWhatAHopWouldTake(t *testing.T) {
 	assert.Nil(t, way.Hop)
 	assert.Empty(t, way.Ways)
 }
+
+// Vias that were drawn before the house's table was there count as what they are: a through one is one of the table's through ones.
+func TestViasAreCountedByWhatTheyAre(t *testing.T) {
+	d := design.New("counted")
+	w := workbench.Open(d, 0)
+	_, err := w.Edit(&edit.TakeStack{House: "tallow", Name: "Six layers, 1.2 mm"})
+	require.NoError(t, err)
+	b, net := d.Board, synthetic.Net(d, "A")
+	put := func(id design.ID, kind string, from, to int, barrel design.BarrelID) {
+		d.Put(&design.Via{ID: id, At: geom.Pt(int64(id)*1_000_000, 0), Kind: kind, From: b.At(from), To: b.At(to), Hole: 200_000, Diameter: 450_000, Net: net, Barrel: barrel})
+	}
+	put(50, "", 0, 5, 0)
+	put(51, "", 0, 5, b.Holes.Barrels[0].ID)
+	put(52, "", 0, 5, 999)
+	put(53, design.Lasered, 0, 1, 0)
+	put(54, "", 0, 3, 0)
+	seen, err := (&HolesOf{From: b.At(0), To: b.At(5)}).Answer(workbench.Open(d, 0))
+	require.NoError(t, err)
+	got := map[design.BarrelID]int{}
+	for _, l := range seen.Barrels {
+		got[l.ID] = l.Vias
+	}
+	assert.Equal(t, 3, got[b.Holes.Barrels[0].ID], "all that go through")
+	assert.Equal(t, 1, got[b.Holes.Barrels[1].ID])
+}

@@ -20,6 +20,8 @@ type StackSeen struct {
 	Notes     []string     `json:"notes,omitempty"` // what of the design the stack has no layer for
 	Layers    []LayerSeen  `json:"layers"`          // of the stack, from the top
 	Ready     []ReadyStack `json:"ready"`
+	OwnHoles  int          `json:"ownHoles,omitempty"` // that somebody made, and that a ready-made stack would replace
+	OwnWays   int          `json:"ownWays,omitempty"`
 }
 
 // LayerSeen is what is to be said of a copper layer; of others nothing but their id.
@@ -58,6 +60,7 @@ func (*Stack) Answer(b *workbench.Bench) (*StackSeen, error) {
 			out.Ready = append(out.Ready, ReadyStack{h.Key, h.Name, s.Name, s.Text, s.Copper()})
 		}
 	}
+	out.OwnHoles, out.OwnWays = house.Own(board)
 	return out, nil
 }
 

@@ -1443,6 +1443,7 @@ export interface TakeRules {
 export interface TakeStack {
   house: string
   name: string
+  holes?: string
 }
 
 export interface TakeWidths {
@@ -2079,6 +2080,8 @@ export interface StackSeen {
   notes?: string[]
   layers: LayerSeen[]
   ready: ReadyStack[]
+  ownHoles?: number
+  ownWays?: number
 }
 
 export interface Suggest {

@@ -70,7 +70,17 @@ const houses = computed(() => {
   for (const r of seen.value?.ready ?? []) by.set(r.by, [...(by.get(r.by) ?? []), r])
   return [...by]
 })
-const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house, name: r.name }).catch(complain)
+/** The ready-made stack that would replace holes somebody made: they are asked about first. */
+const replacing = ref<ReadyStack | null>(null)
+function take(r: ReadyStack, holes?: 'keep' | 'take') {
+  const own = (seen.value?.ownHoles ?? 0) + (seen.value?.ownWays ?? 0)
+  replacing.value = own && !holes ? r : null
+  if (!replacing.value) void props.project.edit('takeStack', { house: r.house, name: r.name, holes }).catch(complain)
+}
+const own = computed(() => {
+  const count = (n = 0, one: string) => (n ? [`${n} ${n === 1 ? one : one + 's'}`] : [])
+  return [...count(seen.value?.ownHoles, 'hole'), ...count(seen.value?.ownWays, 'way')].join(' and ')
+})
 </script>
 
 <template>
@@ -240,6 +250,12 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
       </div>
       <section v-if="view === 'layers'" class="ready" aria-label="Ready-made stacks">
         <h4>Ready-made</h4>
+        <div v-if="replacing" class="asks" role="alertdialog" aria-label="What becomes of the board’s own holes">
+          <p>{{ replacing.name }} of {{ replacing.by }} brings holes of its own. The board has {{ own }} that you made.</p>
+          <v-btn size="small" color="primary" variant="flat" @click="take(replacing, 'keep')">Keep mine</v-btn>
+          <v-btn size="small" variant="outlined" @click="take(replacing, 'take')">Take theirs</v-btn>
+          <v-btn size="small" variant="text" @click="replacing = null">Leave the stack as it is</v-btn>
+        </div>
         <template v-for="[by, list] in houses" :key="by">
           <p class="by">{{ by }}</p>
           <div class="offers">
@@ -254,6 +270,17 @@ const take = (r: ReadyStack) => props.project.edit('takeStack', { house: r.house
 </template>
 
 <style scoped>
+.asks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 10px;
+  padding: 6px 10px;
+  border-left: 3px solid rgb(var(--v-theme-primary));
+}
+.asks p {
+  width: 100%;
+}
 .stack {
   position: absolute;
   inset: 12px;
