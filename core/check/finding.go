@@ -53,14 +53,16 @@ type Finding struct {
 // Open tells whether a finding wants attention: it is neither excused nor merely to be done or to be known.
 func (f *Finding) Open() bool { return f.Excused == "" && f.Severity != ToDo && f.Severity != Note }
 
-// Hold sets what the excuse of the finding, if there is one, says about it.
-func (f *Finding) Hold(e *design.Excuse) {
+// Hold sets what the excuse of the finding, if there is one, says about it. stands is how what it is about stands (Stands). Excuses of
+// earlier versions know nothing of that, and hold as they did.
+func (f *Finding) Hold(e *design.Excuse, stands uint64) {
 	h := fnv.New64a()
 	fmt.Fprintf(h, "%s\n%s\n%d\n%s", f.Kind, f.Text, f.Measured, f.about)
-	f.Fingerprint, f.Excused, f.Lapsed = fmt.Sprintf("%x", h.Sum64()), "", ""
+	said := fmt.Sprintf("%x", h.Sum64())
+	f.Fingerprint, f.Excused, f.Lapsed = fmt.Sprintf("%s-%x", said, stands), "", ""
 	switch {
 	case e == nil:
-	case e.Fingerprint == f.Fingerprint:
+	case e.Fingerprint == f.Fingerprint, e.Fingerprint == said:
 		f.Excused = e.Reason
 	default:
 		f.Lapsed = e.Reason

@@ -3,6 +3,7 @@ package check_test
 import (
 	"fmt"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -175,12 +176,12 @@ func TestDifferencesAsFindings(t *testing.T) {
 // An excuse holds while the finding says what it said; else it has lapsed, and that is said.
 func TestExcusesHoldAsLongAsTheFindingStays(t *testing.T) {
 	f := &check.Finding{Kind: "clearance", Severity: check.Fault, Text: "A and B are 0.1 mm apart.", Measured: 100_000}
-	f.Hold(nil)
+	f.Hold(nil, 7)
 	was := f.Fingerprint
 	assert.NotEmpty(t, was)
 	assert.True(t, f.Open())
 	e := &design.Excuse{Reason: "by hand", Fingerprint: was}
-	f.Hold(e)
+	f.Hold(e, 7)
 	assert.Equal(t, "by hand", f.Excused)
 	assert.False(t, f.Open())
 	for name, change := range map[string]func(*check.Finding){
@@ -190,20 +191,26 @@ func TestExcusesHoldAsLongAsTheFindingStays(t *testing.T) {
 	} {
 		g := *f
 		change(&g)
-		g.Hold(e)
+		g.Hold(e, 7)
 		assert.Empty(t, g.Excused, name)
 		assert.Equal(t, "by hand", g.Lapsed, name)
 		assert.True(t, g.Open(), name)
 	}
-	f.Hold(e)
+	f.Hold(e, 8)
+	assert.Equal(t, "by hand", f.Lapsed, "what it is about moved")
+	f.Hold(e, 7)
 	assert.Equal(t, "by hand", f.Excused, "back as it was, the excuse holds again")
+	earlier := &design.Excuse{Reason: "long ago", Fingerprint: strings.Split(was, "-")[0]}
+	f.Hold(earlier, 8)
+	assert.Equal(t, "long ago", f.Excused, "excuses of earlier versions hold as they did")
+	f.Hold(e, 7)
 	assert.Empty(t, f.Lapsed)
-	f.Hold(nil)
+	f.Hold(nil, 7)
 	assert.True(t, f.Open())
 	a := check.Electrical(circuit.Finding{Key: "k", Kind: "undriven", Severity: "warning", Text: "x", About: "R1"})
 	b := check.Electrical(circuit.Finding{Key: "k", Kind: "undriven", Severity: "fault", Text: "x", About: "R2"})
-	a.Hold(nil)
-	b.Hold(nil)
+	a.Hold(nil, 7)
+	b.Hold(nil, 7)
 	assert.NotEqual(t, a.Fingerprint, b.Fingerprint, "what it is about counts too")
 	assert.Equal(t, []check.Severity{check.Warning, check.Fault}, []check.Severity{a.Severity, b.Severity})
 	assert.Equal(t, "circuit", a.Stage)

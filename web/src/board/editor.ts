@@ -114,7 +114,7 @@ export class BoardEditor extends Stage {
   readonly dragLinks = shallowRef<Record<string, Link[]> | null>(null)
   /** The open links and the faults of the board, by place. */
   readonly linkMarks = markRaw(new Marks(this.project.links, () => this.project.derivedTick.value, (list) => list.map((l) => [l, boxOf([l.a, l.b])]))) // prettier-ignore
-  readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
+  readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' && !f.excused ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
   /** How pads would be led out. */
   readonly escape = shallowRef<Questions['escape']['answers'] | null>(null)
   /** Things that a list points at. */
