@@ -22,6 +22,9 @@ func (b *Board) ofFaces(ids map[design.ID]bool, by kinds) {
 			b.mask(id, bottom, ids, by)
 			b.silk(id, bottom, ids, by)
 		}
+		if by == nil {
+			b.lacking(id)
+		}
 		if p := b.doc.Placed[id]; p != nil {
 			b.ofPads(p, by)
 		}
@@ -149,6 +152,9 @@ func (b *Board) silk(id design.ID, bottom bool, ids map[design.ID]bool, by kinds
 	if has {
 		list := b.faces.Silk(o, bottom)
 		b.printed(o, list, bottom, by)
+		if by.has(design.SilkWidth) && !b.standsOutside(o) {
+			b.overprinted(id, list, printed, bottom, ids)
+		}
 		if by.has(design.SilkApart) {
 			b.printOn(id, list, b.faces.Near(printed.Grow(b.rules.Greatest(design.SilkApart)), bottom), bottom)
 		}

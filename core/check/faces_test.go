@@ -187,7 +187,9 @@ func TestFacesAtTheLimits(t *testing.T) {
 						c.put(d, by, angle, bottom)
 						var got []*check.Finding
 						for _, f := range check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found {
-							got = append(got, f)
+							if f.Kind != "silkOver" { // designators of parts that are put as near as the limit wants
+								got = append(got, f)
+							}
 						}
 						if by >= 0 {
 							require.Empty(t, got, "%d beyond the limit, at %d°, below: %v", by, angle, bottom)
@@ -243,6 +245,11 @@ func TestFacesWithoutFault(t *testing.T) {
 		Cover: design.Filled})
 	dot(d, 54, round(1*mm), geom.Pt(30*mm, 30*mm), 0, false, "E", prism(2*mm, 2*mm, 0, 2*mm))
 	dot(d, 55, round(1*mm), geom.Pt(32*mm, 30*mm), 0, false, "F", prism(4*mm, 1*mm, 2*mm, 4*mm))
+	for i, id := range []design.ID{50, 51, 54, 55} { // designators each in a row of its own
+		p := *d.Placed[id]
+		p.Label = &geom.Point{Y: int64(2+2*(i%2)) * mm}
+		d.Put(&p)
+	}
 	assert.Empty(t, texts(check.NewBoard(d, layout.NewIndex(d), rules.Of(d)).Found))
 
 	// the same with what is wrong
@@ -253,6 +260,9 @@ func TestFacesWithoutFault(t *testing.T) {
 	covered := round(1 * mm)
 	covered.Mask = &design.Opening{None: true}
 	dot(d, 50, covered, mid, 0, false, "A")
+	p := *d.Placed[50]
+	p.Label = &geom.Point{Y: 6 * mm}
+	d.Put(&p)
 	assert.Equal(t, []string{
 		"maskOn 50.0 above: The mask covers pad U50.1 (A) above. 0",
 		"silkOn 62 53.0 below: A printed figure lies on the opening of pad U53.1 (C); there it is not printed. 0",

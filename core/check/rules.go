@@ -35,7 +35,7 @@ func (b *Board) Forget() { b.changed = nil }
 var about = map[design.RuleKind][]string{
 	design.Clearance: {"clearance", "wall"}, design.EdgeClearance: {"edge", "holeEdge"}, design.HoleClearance: {"holes"},
 	design.LeastWidth: {"width", "sliver"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
-	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn", "maskOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin"},
+	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn", "maskOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin", "silkOver"},
 	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"}, design.PasteMargin: {"paste"}, design.HoleCopper: {"wall"},
 	design.HeightAbove: {"height"}, design.HeightBelow: {"height"},
 }

@@ -71,6 +71,14 @@ func OrderLabels(d *design.Doc, ids []design.ID) map[design.ID]geom.Point {
 		for _, c := range PiecesOf(d, p) {
 			l.pad(c)
 		}
+		for _, fig := range f.Silk { // no text lies on a line of the silk, its own part's or another's
+			for _, line := range FigureLines(fig) {
+				line = p.Pose().ApplyAll(line)
+				for i := 0; i+1 < len(line); i++ {
+					insert(&l.hard[side(p)], geom.BoxOf(line[i], line[i+1]).Grow(cmp.Or(fig.Width/2, l.lines)))
+				}
+			}
+		}
 		if len(ids) > 0 && !wanted[p.ID] {
 			insert(&l.hard[side(p)], l.text(p, l.at(p, f)))
 		} else {

@@ -74,7 +74,7 @@ func legendPrint(d *design.Doc, l *design.Legend, silk int64) (out Print) {
 			width = max(width, silk)
 		}
 		for _, line := range TextLines(l.Text, l.Height, l.At, l.Angle, l.Bottom) {
-			out.Lines = append(out.Lines, Printed{straight(line), width})
+			out.Lines = append(out.Lines, Printed{straight(line), width, false})
 		}
 		return out
 	}
@@ -201,7 +201,7 @@ func figurePrint(f *design.BoardFigure) (out Print) {
 		default:
 			ring = geom.Closing(l)[:len(l)-1]
 		}
-		out.Lines = append(out.Lines, Printed{ring, f.Width})
+		out.Lines = append(out.Lines, Printed{ring, f.Width, false})
 	}
 	return out
 }

@@ -30,6 +30,7 @@ func SilkLines(d *design.Doc, p *design.Placed) [][]geom.Point {
 type Printed struct {
 	Line  geom.Ring
 	Width int64
+	Text  bool // of the designator
 }
 
 // SilkPieces are the same with arcs as arcs, and the widths that the footprint gives.
@@ -43,13 +44,13 @@ func SilkPieces(d *design.Doc, p *design.Placed) []Printed {
 	for i, line := range SilkLines(d, p) {
 		switch {
 		case i >= len(f.Silk): // the designator
-			out = append(out, Printed{Line: straight(line)})
+			out = append(out, Printed{Line: straight(line), Text: true})
 		case f.Silk[i].Form == "arc":
 			q := f.Silk[i].Pts
 			arc := geom.Ring{t.ApplyPiece(geom.Piece{A: q[0], M: q[1], B: q[2]})}
-			out = append(out, Printed{arc, f.Silk[i].Width})
+			out = append(out, Printed{Line: arc, Width: f.Silk[i].Width})
 		default:
-			out = append(out, Printed{straight(line), f.Silk[i].Width})
+			out = append(out, Printed{Line: straight(line), Width: f.Silk[i].Width})
 		}
 	}
 	return out

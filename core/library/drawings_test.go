@@ -152,7 +152,7 @@ func TestFootprintsAreDrawnWhole(t *testing.T) {
 	silkSkew := map[string]string{
 		"DFN-8": "xy", "Supply socket": "xy", // pin 1, polarity, cathode, the side where wires enter
 		"SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "Balls 6 × 14, 0.8 mm": "xy", "TO-92 wide": "y", "Service port": "xy", "SOT-23": "y", "Axial 7.62 mm": "x", "Can 5 mm": "xy",
-		"LED 5 mm": "x", "Header 4": "x", "Header 6": "x", "Header 10": "x", "Screw terminal 2": "y", "Screw terminal 3": "y",
+		"LED 5 mm": "x", "SMA": "x", "0805 diode": "x", "Coin cell 20 mm": "xy", "Header 4": "x", "Header 6": "x", "Header 10": "x", "Screw terminal 2": "y", "Screw terminal 3": "y",
 	}
 	seen := map[string]bool{}
 	for _, it := range drawn() {

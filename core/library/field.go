@@ -139,7 +139,7 @@ func fieldFootprints(add func(f *design.Footprint, dx, dy float64)) {
 
 	add(&design.Footprint{Name: "Coin cell 20 mm", Description: "Holder for a coin cell of 20 mm, lying",
 		Pads: []design.Pad{through("1", "rect", -10.2, 0, 2.6, 1.4), through("2", "round", 10.2, 0, 2.6, 1.4)},
-		Silk: []design.Figure{circle(0, 0, 8.4)}, Body: []design.Figure{circle(0, 0, 10), rect(-11, -5, 11, 5)}, Courtyard: yard(-11.8, -10.6, 11.8, 10.6)}, 0, 11.5)
+		Silk: []design.Figure{circle(0, 0, 8.4), line(-9.8, 4, -7.8, 4), line(-8.8, 3, -8.8, 5)}, Body: []design.Figure{circle(0, 0, 10), rect(-11, -5, 11, 5)}, Courtyard: yard(-11.8, -10.6, 11.8, 10.6)}, 0, 11.5)
 
 	add(&design.Footprint{Name: "Relay", Description: "Relay, coil at 12.2 mm, one change-over contact",
 		Pads: []design.Pad{through("1", "rect", -6, -7.6, 2, 1.1), through("2", "round", 6, -7.6, 2, 1.1), through("3", "round", 0, 7.6, 2.4, 1.3), through("4", "round", -6, 7.6, 2.4, 1.3), through("5", "round", 6, 7.6, 2.4, 1.3)},

@@ -106,17 +106,24 @@ func footprints() map[string]*design.Footprint {
 		add(f, 0, 2.3)
 	}
 
-	chip := func(name string, at, w, h, bl, bw float64) {
+	drawn := func(name, text string, at, w, h, bl, bw float64, cathode bool) {
 		edge := at + w/2 + 0.2
 		top := max(h/2, bw/2) + 0.2
-		add(&design.Footprint{Name: name, Description: "Chip " + name,
+		f := &design.Footprint{Name: name, Description: text,
 			Pads:      []design.Pad{surface("1", -at, 0, w, h), surface("2", at, 0, w, h)},
 			Silk:      []design.Figure{line(-edge, top, edge, top), line(-edge, -top, edge, -top)},
 			Body:      []design.Figure{rect(-bl/2, -bw/2, bl/2, bw/2)},
-			Courtyard: yard(-edge-0.05, -top-0.05, edge+0.05, top+0.05)}, 0, top+0.8)
+			Courtyard: yard(-edge-0.05, -top-0.05, edge+0.05, top+0.05)}
+		if cathode { // the silk goes around its pad
+			f.Silk = []design.Figure{line(-edge, top, edge+0.1, top, edge+0.1, -top, -edge, -top)}
+			f.Courtyard = yard(-edge-0.2, -top-0.05, edge+0.2, top+0.05)
+		}
+		add(f, 0, top+0.8)
 	}
+	chip := func(name string, at, w, h, bl, bw float64) { drawn(name, "Chip "+name, at, w, h, bl, bw, false) }
 	chip("0603", 0.8, 0.8, 0.95, 1.6, 0.8)
 	chip("0805", 0.95, 1.0, 1.45, 2.0, 1.25)
+	drawn("0805 diode", "Chip 0805 with a polarity, silk around the cathode (2)", 0.95, 1.0, 1.45, 2.0, 1.25, true)
 
 	add(&design.Footprint{Name: "SOT-23", Description: "SOT-23, three leads",
 		Pads: []design.Pad{surface("1", -0.95, -1, 0.6, 0.9), surface("2", 0.95, -1, 0.6, 0.9), surface("3", 0, 1, 0.6, 0.9)},
@@ -142,7 +149,7 @@ func footprints() map[string]*design.Footprint {
 	small(8)
 	small(16)
 	chip("1206", 1.5, 1.1, 1.8, 3.2, 1.6)
-	chip("SMA", 2.0, 1.8, 1.8, 4.3, 2.6)
+	drawn("SMA", "Diode SMA, silk around the cathode (2)", 2.0, 1.8, 1.8, 4.3, 2.6, true)
 	chip("Coil 6 mm", 2.4, 2.0, 5.6, 6.0, 6.0)
 	chip("Crystal 3.2 mm", 1.25, 1.0, 1.5, 3.2, 1.5)
 	fieldFootprints(add)
@@ -169,7 +176,7 @@ func handmade() []*design.LibraryPart {
 		lp("Capacitor 0603", "C", "Capacitor", "0603", "100n", "Ceramic capacitor, chip 0603", "farad smd"),
 		lp("Electrolytic capacitor", "C", "Electrolytic capacitor", "Can 5 mm", "10µ", "Polarised capacitor, radial can 5 mm", "farad polarised tht"),
 		lp("LED", "D", "LED", "LED 5 mm", "", "Light-emitting diode, 5 mm", "lamp light tht"),
-		lp("LED 0805", "D", "LED", "0805", "", "Light-emitting diode, chip 0805", "lamp light smd"),
+		lp("LED 0805", "D", "LED", "0805 diode", "", "Light-emitting diode, chip 0805", "lamp light smd"),
 		lp("Diode", "D", "Diode", "Axial 7.62 mm", "", "Diode, axial leads", "rectifier tht"),
 		lp("NPN transistor", "Q", "NPN transistor", "TO-92 wide", "", "Bipolar transistor NPN, TO-92", "bjt tht"),
 		padOf(lp("NPN transistor SOT-23", "Q", "NPN transistor", "SOT-23", "", "Bipolar transistor NPN, SOT-23", "bjt smd"), flat),

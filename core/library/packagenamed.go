@@ -21,6 +21,9 @@ func PackageNamed(name string) *design.Recipe {
 			return chipOf(name, "RES", min(c.width*0.6, 0.6), false)
 		}
 	}
+	if name == "0805 diode" {
+		return chipOf("0805", "LED", 0.8, true)
+	}
 	if name == "SMA" {
 		return mouldedOf("DIO", true, 4.8, 5.28, 2.29, 2.79, 0.76, 1.52, 1.27, 1.63, 1.98, 2.42)
 	}

@@ -104,8 +104,8 @@ var Checked = []About{
 	{"Copper", "clearances, clearance to the edge and to holes, between holes, from a hole’s wall to copper inside, least widths, holes, rings, depth and kinds of holes, areas that keep things out"},
 	{"Areas", "what could not be filled, what nothing reaches, planes in pieces, pads on one spoke alone"},
 	{"Tracks", "open links, tracks that end in nothing, corners of 90° or less, widths for currents"},
-	{"Mask, paste, silk", "webs of mask between openings, mask on pads, paste beyond its pad, silk on openings or beyond the edge, thin silk, low letters, vias that open into pads"},
-	{"Parts", "parts beside the board, their spacing, bodies that meet, greatest heights, notes of where they stand, pins and pads, footprints by themselves, marks of pin 1, what was checked against datasheets, ordering data, what is not fitted"},
+	{"Mask, paste, silk", "webs of mask between openings, mask on pads, paste beyond its pad, silk on openings or beyond the edge, thin silk, low letters, vias that open into pads, texts on other silk, letters that a font lacks"},
+	{"Parts", "parts beside the board, their spacing, bodies that meet, greatest heights, notes of where they stand, pins and pads, footprints by themselves, marks of pin 1 and of polarity, what was checked against datasheets, ordering data, what is not fitted"},
 	{"Stack", "symmetry, thickness"},
 	{"Both", "board and circuit agree"},
 }

@@ -37,6 +37,7 @@ type Print struct {
 	Shape  geom.Shape
 	Width  int64 // of a line; 0: an area
 	Apart  int64 // it is kept so far off what the mask leaves free
+	Text   bool  // it is of a text
 }
 
 // Outer is the position of the outer copper layer of a face.
@@ -199,26 +200,26 @@ func (b Board) Silk(o design.Object, bottom bool) (out []Print) {
 		}
 		for _, l := range layout.SilkPieces(b.Doc, p) {
 			l.Width = cmp.Or(l.Width, width)
-			out = append(out, Print{p.ID, bottom, l.Shape(), l.Width, 0})
+			out = append(out, Print{p.ID, bottom, l.Shape(), l.Width, 0, l.Text})
 		}
 		return out
 	}
 	if s, below, ok := on(o); !ok || s != design.OnSilk || below != bottom {
 		return nil
 	}
-	apart := int64(0)
+	apart, text := int64(0), false
 	switch o := o.(type) {
 	case *design.Legend:
-		apart = o.Apart
+		apart, text = o.Apart, true
 	case *design.BoardFigure:
 		apart = o.Apart
 	}
 	print := layout.PrintOf(b.Doc, o, width)
 	for _, s := range print.Areas {
-		out = append(out, Print{o.ObjectID(), bottom, s, 0, apart})
+		out = append(out, Print{o.ObjectID(), bottom, s, 0, apart, text})
 	}
 	for _, l := range print.Lines {
-		out = append(out, Print{o.ObjectID(), bottom, l.Shape(), l.Width, apart})
+		out = append(out, Print{o.ObjectID(), bottom, l.Shape(), l.Width, apart, text})
 	}
 	return out
 }

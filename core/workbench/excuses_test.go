@@ -57,3 +57,46 @@ func TestExcusesLapseWhenThingsMove(t *testing.T) {
 	b.Settle()
 	assert.Equal(t, "as drawn", of().Lapsed, "the via is larger")
 }
+
+// Copper on another layer, of whatever net, never holds a track's end: only what is on the track's own layer does.
+func TestOtherLayersHoldNoEnd(t *testing.T) {
+	d := synthetic.FourLayers()
+	a := synthetic.Net(d, "A")
+	for id := range d.Tracks {
+		d.Remove(design.KindTrack, id)
+	}
+	x := func(mm float64) int64 { return int64(mm * 1e6) }
+	end := geom.Pt(x(30), x(5))
+	d.Put(&design.Track{ID: 900, Layer: d.Board.At(0), A: geom.Pt(x(33), x(5)), B: end, Width: 200_000, Net: a})
+	d.Put(&design.Track{ID: 901, Layer: d.Board.At(1), A: geom.Pt(x(30), x(3)), B: geom.Pt(x(30), x(8)), Width: 200_000, Net: a}) // beneath, of the same net
+	d.Put(&design.Track{ID: 902, Layer: d.Board.At(1), A: geom.Pt(x(27), x(5)), B: geom.Pt(x(29.7), x(5)), Width: 200_000, Net: synthetic.Net(d, "B")})
+	held := func(far bool) bool {
+		return check.Held(d, workbench.Open(d, 0).Index(), check.End{Track: 900, Far: far})
+	}
+	assert.False(t, held(true), "a track on another layer")
+	d.Put(&design.Via{ID: 903, At: end, Diameter: 600_000, Hole: 300_000, From: d.Board.At(1), To: d.Board.At(3), Net: a})
+	assert.False(t, held(true), "a blind via that does not reach the layer")
+	d.Put(&design.Via{ID: 903, At: end, Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(3), Net: synthetic.Net(d, "B")})
+	assert.False(t, held(true), "another net's")
+	d.Put(&design.Via{ID: 903, At: end, Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(1), Net: a})
+	assert.True(t, held(true))
+	assert.False(t, held(false), "its beginning lies bare")
+	// nor does a copper area of another layer, though the net is joined by it; one of its own layer does
+	z := synthetic.Net(d, "Z")
+	for _, id := range []design.ID{901, 902} {
+		d.Remove(design.KindTrack, id)
+	}
+	d.Put(&design.Track{ID: 900, Layer: d.Board.At(0), A: geom.Pt(x(33), x(5)), B: end, Width: 200_000, Net: z})
+	d.Put(&design.Via{ID: 903, At: geom.Pt(x(33), x(5)), Diameter: 600_000, Hole: 300_000, From: d.Board.At(0), To: d.Board.At(1), Net: z})
+	loose := func(layer int) (n int) {
+		d.Put(&design.Pour{ID: 904, Name: "area", Net: z, Layers: []design.LayerID{d.Board.At(layer)}, Islands: design.IslandsStay})
+		for _, f := range workbench.Open(d, 0).Findings() {
+			if f.Key == "end 900 b" {
+				n++
+			}
+		}
+		return n
+	}
+	assert.Equal(t, 1, loose(1))
+	assert.Equal(t, 0, loose(0))
+}

@@ -140,6 +140,10 @@ func (s *partSheet) look(k fitting) {
 			}
 		}
 	}
+	if f != nil && parts.Polar(l, s.doc) && parts.Undirected(f) {
+		say("polarity", "polarity", check.Warning, "Polarity is marked",
+			fmt.Sprintf("The footprint %s: nothing of its silk tells which pin is which, and %s has a polarity.", f.Name, l.Name), f.ID)
+	}
 	switch parts.CheckState(l, s.doc) {
 	case parts.Unchecked:
 		say("unchecked", "unchecked", check.Note, "parts are checked against their datasheets", fmt.Sprintf("The part %s has not been checked against a datasheet.", l.Name))

@@ -72,7 +72,7 @@ export function strokes(text: string, height: number): Point[][] {
   const lines: Point[][] = []
   let x = 0
   for (const ch of text) {
-    if (ch === ' ') {
+    if (ch === ' ' || ch === '\u00a0') {
       x += 3 + 2
       continue
     }
