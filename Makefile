@@ -6,7 +6,7 @@ DATA ?= demo-data
 ADDR ?= 127.0.0.1:8411
 WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: demo test build wire lint format bench faults pictures tools tools-build unit browser
+.PHONY: demo test build wire lint format bench faults pictures tools tools-build unit browser quick
 
 demo: tools-build build ## the program with its demo projects
 	bin/goldentrace demo --data $(DATA) --addr $(ADDR)
@@ -49,8 +49,11 @@ lint: web/node_modules/.installed
 	cd web && npm run --silent lint
 
 unit: server/web/index.html
-	go test ./core/... ./store/... ./server/... ./standin/... ./demo/... ./cmd/...
+	go test -timeout 20m ./core/... ./store/... ./server/... ./standin/... ./demo/... ./cmd/...
 	cd web && npm run --silent test
+
+quick: web/node_modules/.installed ## the inner loop: what changed since BASE is linted and tested by its own tests
+	tools/quick.sh $(BASE)
 
 browser: server/web/index.html
 	go test -timeout 40m ./e2e/...
