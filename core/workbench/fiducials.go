@@ -17,12 +17,33 @@ const wantedFiducials = 3
 type fiducials struct {
 	doc      *design.Doc
 	findings *ledger
-	parts    map[design.ID]bool // surface parts, by whether they stand below
-	dots     map[design.ID]bool // fiducials, by whether they lie below
+	parts    sides // surface parts
+	dots     sides // fiducials
+}
+
+// sides counts what is above and below.
+type sides struct {
+	below map[design.ID]bool // by what is there
+	n     map[bool]int       // how many are below, and are not
+}
+
+func newSides() sides { return sides{map[design.ID]bool{}, map[bool]int{}} }
+
+func (s sides) drop(id design.ID) {
+	if below, there := s.below[id]; there {
+		s.n[below]--
+		delete(s.below, id)
+	}
+}
+
+func (s sides) put(id design.ID, below bool) {
+	s.drop(id)
+	s.below[id] = below
+	s.n[below]++
 }
 
 func newFiducials(g *derive.Graph, d *design.Doc, l *ledger) *fiducials {
-	f := &fiducials{d, l, map[design.ID]bool{}, map[design.ID]bool{}}
+	f := &fiducials{d, l, newSides(), newSides()}
 	f.all()
 	r := g.Result("fiducials", f.say)
 	r.Of(func(c edit.Change) { f.look(c.ID) }, design.KindPlaced, design.KindFigure)
@@ -49,20 +70,20 @@ func (f *fiducials) all() {
 }
 
 func (f *fiducials) look(id design.ID) {
-	delete(f.parts, id)
-	delete(f.dots, id)
+	f.parts.drop(id)
+	f.dots.drop(id)
 	if p := f.doc.Placed[id]; p != nil && !p.NotFitted {
 		if foot := f.doc.Footprint(p.Footprint); foot != nil {
 			for i := range foot.Pads {
 				if foot.Pads[i].Hole == 0 {
-					f.parts[id] = p.Bottom
+					f.parts.put(id, p.Bottom)
 					break
 				}
 			}
 		}
 	}
 	if o := f.doc.Figures[id]; o != nil && o.Fiducial > 0 {
-		f.dots[id] = o.Layer == f.doc.Board.Bottom() && (f.doc.Board.Layers() > 1 || f.doc.Board.OnlyBelow())
+		f.dots.put(id, o.Layer == f.doc.Board.Bottom() && (f.doc.Board.Layers() > 1 || f.doc.Board.OnlyBelow()))
 	}
 }
 
@@ -71,16 +92,8 @@ func (f *fiducials) say() {
 		name   string
 		bottom bool
 	}{{"upper", false}, {"lower", true}} {
-		count := func(of map[design.ID]bool) (n int) {
-			for _, below := range of {
-				if below == side.bottom {
-					n++
-				}
-			}
-			return n
-		}
 		key := "fiducials " + side.name
-		parts, dots := count(f.parts), count(f.dots)
+		parts, dots := f.parts.n[side.bottom], f.dots.n[side.bottom]
 		if parts == 0 || dots >= wantedFiducials || len(f.doc.Board.Outline) == 0 {
 			f.findings.drop(key)
 			continue
