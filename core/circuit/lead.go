@@ -3,7 +3,9 @@ package circuit
 import (
 	"cmp"
 	"container/heap"
+	"math"
 	"slices"
+	"sort"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -130,12 +132,13 @@ func (f *field) survey(l *lattice) {
 		l.right[n], l.up[n] = -1, -1
 		i, j := n%nx, n/nx
 		if i+1 < nx {
-			l.right[n] = f.stepCost(l.point(n), l.point(n+1))
+			l.right[n] = stepCost(l.xs[i+1]-l.xs[i], 0)
 		}
 		if j+1 < ny {
-			l.up[n] = f.stepCost(l.point(n), l.point(n+nx))
+			l.up[n] = stepCost(l.ys[j+1]-l.ys[j], 0)
 		}
 	}
+	f.crossed(l)
 	shut := func(p geom.Point) { // a foreign place shuts its node and the edges it lies within
 		if !box.Holds(p) || f.ownPlace(p) {
 			return
@@ -198,15 +201,54 @@ func (f *field) avoid(l *lattice, w *design.Wire) {
 	}
 }
 
-func (f *field) stepCost(a, b geom.Point) int32 {
-	long := b.X - a.X + b.Y - a.Y
-	cost := long * costStep / pitch
-	for _, body := range f.bodies {
-		if mid := a.Towards(b, 0.5); body.Holds(mid) {
-			cost += long * costBody / pitch
+// stepCost is what an edge of a length costs that goes through so many bodies.
+func stepCost(long int64, bodies int) int32 {
+	return int32(max(long*costStep/pitch+int64(bodies)*(long*costBody/pitch), 1))
+}
+
+// crossed makes the edges dearer whose middle lies within bodies. Cost: the edges within them.
+func (f *field) crossed(l *lattice) {
+	nx := len(l.xs)
+	through := map[int]int{} // edges, by their node, those upwards after those to the right; how many bodies each goes through
+	for _, b := range f.bodies {
+		i0, i1 := within(l.xs, b.Min.X, b.Max.X)
+		j0, j1 := within(l.ys, b.Min.Y, b.Max.Y)
+		mi0, mi1 := midWithin(l.xs, b.Min.X, b.Max.X)
+		mj0, mj1 := midWithin(l.ys, b.Min.Y, b.Max.Y)
+		for j := j0; j < j1; j++ {
+			for i := mi0; i < mi1; i++ {
+				through[j*nx+i]++
+			}
+		}
+		for j := mj0; j < mj1; j++ {
+			for i := i0; i < i1; i++ {
+				through[len(l.node)+j*nx+i]++
+			}
 		}
 	}
-	return int32(max(cost, 1))
+	for edge, bodies := range through {
+		if n := edge - len(l.node); n >= 0 {
+			l.up[n] = stepCost(l.ys[n/nx+1]-l.ys[n/nx], bodies)
+		} else {
+			l.right[edge] = stepCost(l.xs[edge%nx+1]-l.xs[edge%nx], bodies)
+		}
+	}
+}
+
+// within are the lines from low to high, both included: from the first to before the second.
+func within(lines []int64, low, high int64) (from, to int) {
+	from, _ = slices.BinarySearch(lines, low)
+	to, _ = slices.BinarySearch(lines, high+1)
+	return from, to
+}
+
+// midWithin are the steps to the next line whose middle lies from low to high.
+func midWithin(lines []int64, low, high int64) (from, to int) {
+	mid := func(i int) int64 { return lines[i] + int64(math.Round(float64(lines[i+1]-lines[i])/2)) }
+	n := len(lines) - 1
+	from = sort.Search(n, func(i int) bool { return mid(i) >= low })
+	to = from + sort.Search(n-from, func(i int) bool { return mid(from+i) > high })
+	return from, to
 }
 
 // state is a node with the direction in which the way came there: 0 right, 1 up, 2 left, 3 down.
