@@ -55,6 +55,13 @@ func NewBoard(d *design.Doc, x *layout.Index, r *rules.Set) *Board {
 	return b
 }
 
+// Unchecked is a board of which nothing was checked yet: what another check of it finds is to be adopted first.
+func Unchecked(d *design.Doc, x *layout.Index, r *rules.Set) *Board {
+	b := &Board{doc: d, index: x, rules: r, Found: map[string]*Finding{}, owners: map[design.ID]map[string]bool{}}
+	b.begin()
+	return b
+}
+
 // All checks everything anew.
 func (b *Board) All() { _ = b.survey(context.Background(), nil) }
 

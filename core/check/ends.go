@@ -49,6 +49,18 @@ func Held(d *design.Doc, x *layout.Index, e End) bool {
 	return false
 }
 
+// Bare are the ends of tracks at which no other copper of their net is.
+func Bare(d *design.Doc, x *layout.Index, tracks []design.ID) (out []End) {
+	for _, id := range tracks {
+		for _, end := range []End{{Track: id}, {Track: id, Far: true}} {
+			if !Held(d, x, end) {
+				out = append(out, end)
+			}
+		}
+	}
+	return out
+}
+
 // Loose is the finding about a track's end at which nothing is.
 func Loose(d *design.Doc, e End) *Finding {
 	t := d.Tracks[e.Track]

@@ -6,10 +6,7 @@ package workbench
 
 import (
 	"fmt"
-	"maps"
-	"sync"
 
-	"goldentrace/core/check"
 	"goldentrace/core/circuit"
 	"goldentrace/core/derive"
 	"goldentrace/core/design"
@@ -58,67 +55,26 @@ func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Benc
 	if besides != nil {
 		b.beside = besides(b)
 	}
-	f := found(d, &b.fingerprint)
+	f := found(d, &b.fingerprint, besides != nil)
 	b.copper = newCopper(b.graph, d, f.index)
 	b.rules = newRuleSet(b.graph, f.rules)
 	b.circuit = newNets(b.graph, d, f.nets)
 	b.counts = newCounts(b.graph, d, b.circuit)
 	b.findings = newLedger(b.graph, d, b.circuit)
-	b.electrical = newElectrical(b.graph, d, b.circuit, b.findings)
+	b.electrical = newElectrical(b.graph, d, b.circuit, f.electrical, b.findings)
 	b.drift = newDrift(b.graph, d, b.circuit, b.findings)
-	b.board = newBoardRules(b.graph, d, b.copper, f.check, b.rules, b.findings)
-	b.board.beside = b.beside
+	b.board = newBoardRules(b.graph, d, b.copper, f.check, b.rules, b.findings, b.beside)
 	b.pours = newPours(b)
 	b.links = newLinks(b.graph, d, b.copper, b.pours, f.links, b.findings)
 	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.dimensions = newDimensions(b.graph, d)
 	b.advice = newAdvice(b.graph, d, b.copper, b.findings)
-	b.ends = newEnds(b)
+	b.ends = newEnds(b, f.bare)
 	b.starved = newStarved(b)
 	b.assembly = newAssembly(b.graph, d, b.findings)
 	newFiducials(b.graph, d, b.findings)
 	b.Settle()
 	return b
-}
-
-// first is what takes longest to find of a design, from scratch.
-type first struct {
-	nets  *circuit.Nets
-	index *layout.Index
-	rules *rules.Set
-	check *check.Board
-	links map[design.ID]*layout.NetLinks
-}
-
-// found finds it on two processors: the circuit's side and the check of the board on one, the copper and its links on
-// the other. Nothing of it changes the document, nor the index once it is made.
-func found(d *design.Doc, print *uint64) (f first) {
-	var beside sync.WaitGroup
-	var fault any
-	made := make(chan bool, 1) // whether there is an index
-	beside.Go(func() {
-		defer func() { fault = recover() }()
-		f.nets = circuit.Find(d)
-		for o := range d.All() {
-			*print ^= design.PrintOf(o)
-		}
-		if <-made {
-			f.check = check.NewBoard(d, f.index, f.rules)
-		}
-	})
-	defer close(made)
-	f.index, f.rules = layout.NewIndex(d), rules.Of(d)
-	made <- true
-	f.links = map[design.ID]*layout.NetLinks{}
-	for _, net := range f.index.Nets() {
-		f.links[net] = layout.NewNetLinks(net)
-		f.links[net].Update(f.index, maps.Keys(f.index.ObjectsOf(net)))
-	}
-	beside.Wait()
-	if fault != nil {
-		panic(fault)
-	}
-	return f
 }
 
 // Fingerprint names the content of the document: equal content, equal fingerprint.

@@ -22,6 +22,7 @@ type boardRules struct {
 	check    *check.Board
 	objects  map[design.ID]bool // to check anew
 	whole    bool
+	first    bool // nothing was checked yet
 
 	beside func(Beside)       // nil: nothing is done beside
 	since  map[design.ID]bool // what changed since the copy that is being checked beside; nil: none is
@@ -31,8 +32,12 @@ type boardRules struct {
 // mostAtOnce is how many pieces are checked while everybody waits: more are checked beside.
 const mostAtOnce = 20_000
 
-func newBoardRules(g *derive.Graph, d *design.Doc, x *copper, done *check.Board, s *ruleSet, l *ledger) *boardRules {
-	b := &boardRules{doc: d, copper: x, findings: l, check: done, objects: map[design.ID]bool{}}
+// newBoardRules begins with what was found, or without anything, which is then checked beside.
+func newBoardRules(g *derive.Graph, d *design.Doc, x *copper, done *check.Board, s *ruleSet, l *ledger, beside func(Beside)) *boardRules {
+	b := &boardRules{doc: d, copper: x, findings: l, check: done, objects: map[design.ID]bool{}, beside: beside}
+	if done == nil {
+		b.check, b.first = check.Unchecked(d, x.index, s.set), true
+	}
 	for _, f := range b.check.Found {
 		l.put(f)
 	}
@@ -67,8 +72,9 @@ func (b *boardRules) wholly() {
 }
 
 func (b *boardRules) renew() {
-	crowded := b.check.Crowded()
-	if long := b.whole || b.check.RulesChanged() || crowded && len(b.objects) > 0; long && b.beside != nil && b.copper.index.Len() > mostAtOnce {
+	crowded := b.check.Crowded() || b.first
+	if long := b.first && b.since == nil || !b.first && (b.whole || b.check.RulesChanged() || crowded && len(b.objects) > 0); long && b.beside != nil &&
+		(b.first || b.copper.index.Len() > mostAtOnce) {
 		b.whole = false
 		b.check.Forget()
 		if b.since != nil {
@@ -135,6 +141,7 @@ func (b *boardRules) take(found *check.Board, whole bool) {
 	case b.again:
 		b.begin()
 	default:
+		b.first = false
 		b.check.Adopt(found)
 		b.tell()
 		maps.Copy(b.objects, since)

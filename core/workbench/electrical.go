@@ -23,10 +23,13 @@ type electrical struct {
 	whole       bool            // severities and uses of sheets reach everywhere
 }
 
-func newElectrical(g *derive.Graph, d *design.Doc, n *nets, l *ledger) *electrical {
-	e := &electrical{doc: d, nets: n, findings: l, keys: map[string]bool{}}
+func newElectrical(g *derive.Graph, d *design.Doc, n *nets, done *circuit.Erc, l *ledger) *electrical {
+	e := &electrical{doc: d, nets: n, findings: l, keys: map[string]bool{}, erc: done}
 	e.forget()
-	e.whole = true
+	for _, x := range done.All() {
+		e.keys[x.Key] = true
+		l.put(check.Electrical(x))
+	}
 	r := g.Result("electrical", e.renew)
 	r.Of(func(edit.Change) { e.whole = true }, design.KindChecks)
 	r.Of(func(c edit.Change) {

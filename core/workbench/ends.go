@@ -22,8 +22,14 @@ type ends struct {
 	whole    bool
 }
 
-func newEnds(b *Bench) *ends {
-	e := &ends{doc: b.Doc, copper: b.copper, pours: b.pours, links: b.links, findings: b.findings, whole: true}
+// newEnds begins with the bare ends of all tracks.
+func newEnds(b *Bench, bare []check.End) *ends {
+	e := &ends{doc: b.Doc, copper: b.copper, pours: b.pours, links: b.links, findings: b.findings,
+		bare: map[design.ID]map[check.End]bool{}, of: map[check.End]design.ID{}, said: map[check.End]bool{}}
+	e.forget()
+	for _, end := range bare {
+		e.put(end, b.Doc.Tracks[end.Track].Net)
+	}
 	r := b.graph.Result("ends", e.renew)
 	derive.From(r, &b.copper.places, func(c *layout.Copper) {
 		for o := range e.copper.index.Near(c.Box()) {
@@ -38,7 +44,6 @@ func newEnds(b *Bench) *ends {
 	})
 	derive.From(r, &b.pours.nets, func(net design.ID) { e.nets[net] = true })
 	derive.From(r, &b.copper.layers, func(bool) { e.whole = true })
-	e.forget()
 	return e
 }
 
@@ -82,11 +87,16 @@ func (e *ends) look(id design.ID) {
 		if check.Held(e.doc, e.copper.index, end) {
 			continue
 		}
-		if e.bare[t.Net] == nil {
-			e.bare[t.Net] = map[check.End]bool{}
-		}
-		e.bare[t.Net][end], e.of[end] = true, t.Net
+		e.put(end, t.Net)
 	}
+}
+
+// put notes a bare end.
+func (e *ends) put(end check.End, net design.ID) {
+	if e.bare[net] == nil {
+		e.bare[net] = map[check.End]bool{}
+	}
+	e.bare[net][end], e.of[end], e.nets[net] = true, net, true
 }
 
 func (e *ends) drop(end check.End) {
