@@ -23,8 +23,13 @@ type advice struct {
 	whole    bool
 }
 
-func newAdvice(g *derive.Graph, d *design.Doc, c *copper, l *ledger) *advice {
-	a := &advice{doc: d, copper: c, findings: l, nets: map[design.ID]bool{}, joints: map[check.Joint]bool{}, corners: map[check.Joint]check.Corner{}, of: map[design.ID]map[check.Joint]bool{}, whole: true}
+// newAdvice begins with the sharp corners of the board.
+func newAdvice(g *derive.Graph, d *design.Doc, c *copper, corners map[check.Joint]check.Corner, l *ledger) *advice {
+	a := &advice{doc: d, copper: c, findings: l, nets: map[design.ID]bool{}, joints: map[check.Joint]bool{}, corners: map[check.Joint]check.Corner{}, of: map[design.ID]map[check.Joint]bool{}}
+	for j, corner := range corners {
+		a.put(j, corner)
+	}
+	a.carrying()
 	r := g.Result("advice", a.renew)
 	r.Of(func(x edit.Change) {
 		for _, o := range both(x) {
@@ -115,12 +120,7 @@ func (a *advice) renew() {
 			a.nets[c.Net] = true
 		}
 		if c, is := check.Sharp(a.copper.index, j); is {
-			a.corners[j] = c
-			if a.of[c.Net] == nil {
-				a.of[c.Net] = map[check.Joint]bool{}
-			}
-			a.of[c.Net][j] = true
-			a.nets[c.Net] = true
+			a.put(j, c)
 		}
 	}
 	for net := range a.nets {
@@ -133,6 +133,16 @@ func (a *advice) renew() {
 	}
 	clear(a.nets)
 	clear(a.joints)
+}
+
+// put notes a corner.
+func (a *advice) put(j check.Joint, c check.Corner) {
+	a.corners[j] = c
+	if a.of[c.Net] == nil {
+		a.of[c.Net] = map[check.Joint]bool{}
+	}
+	a.of[c.Net][j] = true
+	a.nets[c.Net] = true
 }
 
 // say puts a finding in place of the one of its key; nil: there is none any more.

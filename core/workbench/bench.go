@@ -68,7 +68,7 @@ func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Benc
 	b.links = newLinks(b.graph, d, b.copper, b.pours, f.links, b.findings)
 	b.parts = newPartSheet(b.graph, d, b.findings)
 	b.dimensions = newDimensions(b.graph, d)
-	b.advice = newAdvice(b.graph, d, b.copper, b.findings)
+	b.advice = newAdvice(b.graph, d, b.copper, f.corners, b.findings)
 	b.ends = newEnds(b, f.bare)
 	b.starved = newStarved(b)
 	b.assembly = newAssembly(b.graph, d, b.findings)

@@ -23,7 +23,8 @@ type first struct {
 	rules      *rules.Set
 	check      *check.Board // nil: it is left to be done beside
 	links      map[design.ID]*layout.NetLinks
-	bare       []check.End // ends of tracks at which no copper is
+	bare       []check.End                  // ends of tracks at which no copper is
+	corners    map[check.Joint]check.Corner // those that are sharp
 }
 
 // found finds it on all processors: the circuit's side on one, the copper on another; what follows from the copper is shared out in pieces.
@@ -83,14 +84,25 @@ func (f *first) ofCopper(d *design.Doc, later bool) (tasks []func()) {
 		tasks = append(tasks, func() { f.check = check.NewBoard(d, f.index, f.rules) })
 	}
 	nets := f.index.Nets()
-	size := func(net design.ID) int { return len(f.index.ObjectsOf(net)) }
-	slices.SortFunc(nets, func(a, b design.ID) int { return cmp.Or(cmp.Compare(size(b), size(a)), cmp.Compare(a, b)) })
+	size := map[design.ID]int{}
+	for _, net := range nets {
+		size[net] = len(f.index.ObjectsOf(net))
+	}
+	slices.SortFunc(nets, func(a, b design.ID) int { return cmp.Or(cmp.Compare(size[b], size[a]), cmp.Compare(a, b)) })
 	f.links = map[design.ID]*layout.NetLinks{}
 	for _, net := range nets {
 		links := layout.NewNetLinks(net)
 		f.links[net] = links
 		tasks = append(tasks, func() { links.Update(f.index, maps.Keys(f.index.ObjectsOf(net))) })
 	}
+	f.corners = map[check.Joint]check.Corner{}
+	tasks = append(tasks, func() {
+		for _, j := range check.Joints(d) {
+			if c, is := check.Sharp(f.index, j); is {
+				f.corners[j] = c
+			}
+		}
+	})
 	const some = 4_000
 	var mu sync.Mutex
 	for list := range slices.Chunk(slices.Collect(maps.Keys(d.Tracks)), some) {
