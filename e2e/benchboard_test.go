@@ -42,7 +42,7 @@ func BenchmarkBoard(b *testing.B) {
 			require.NoError(b, err)
 			p, id := serveDesign(b, "Many", d)
 			alloc, stop := chromedp.NewExecAllocator(context.Background(),
-				append(chromedp.DefaultExecAllocatorOptions[:], chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
+				append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath("chromium-headless-shell"), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.WindowSize(1280, 800))...)
 			b.Cleanup(stop)
 			ctx, leave := chromedp.NewContext(alloc)
 			b.Cleanup(leave)

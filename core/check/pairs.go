@@ -21,6 +21,9 @@ func (k kinds) has(kind design.RuleKind) bool { return k == nil || k[kind] }
 // pairs checks one piece against those near it that want says.
 func (b *Board) pairs(c *layout.Copper, by kinds, want func(*layout.Copper) bool) {
 	for o := range b.index.Near(c.Box().Grow(b.rules.Reach(c.Layers))) {
+		if c.Net != 0 && c.Net == o.Net && c.Hole == 0 && o.Hole == 0 {
+			continue // nothing is asked of copper of one net; thousands of tracks may lie over one another
+		}
 		if o == c || !want(o) || c.Layers&o.Layers == 0 || b.together(c, o) {
 			continue
 		}

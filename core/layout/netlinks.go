@@ -203,9 +203,19 @@ func (n *NetLinks) touches(by near) {
 		n.touch[i] = nil
 	}
 	n.crowd = false
+	first := map[likeness]int32{}
 	for i, c := range n.pieces {
 		if c == nil {
 			continue
+		}
+		if like, plain := likenessOf(c); plain {
+			if j, twin := first[like]; twin { // one that lies where another does touches what that touches: thousands of them cost no more than one
+				f.Join(i, int(j))
+				n.touch[i], n.touch[j] = append(n.touch[i], j), append(n.touch[j], int32(i))
+				n.crowd = n.crowd || len(n.touch[j]) > mostTouches
+				continue
+			}
+			first[like] = int32(i)
 		}
 		for o := range by(c.Box()) {
 			j, known := n.of[o.Ref()]
@@ -223,6 +233,26 @@ func (n *NetLinks) touches(by near) {
 			}
 		}
 	}
+}
+
+// likeness is what a plain piece of copper is and where it lies.
+type likeness struct {
+	a, m, b geom.Point
+	r       int64
+	layers  uint32
+}
+
+// likenessOf is that of a straight line, an arc or a disc that is the same on all its layers.
+func likenessOf(c *Copper) (likeness, bool) {
+	s := &c.Shape
+	if len(s.Pts) == 0 || len(s.Pts) > 2 || s.Area || len(c.Other) > 0 || c.Bare {
+		return likeness{}, false
+	}
+	like := likeness{a: s.Pts[0], b: s.Pts[len(s.Pts)-1], r: s.R, layers: c.Layers}
+	if len(s.Pts) == 2 {
+		like.m = s.Side(0).Middle()
+	}
+	return like, true
 }
 
 // joined are the pieces that copper joins, as sets.

@@ -87,13 +87,13 @@ func (t *tree) visit(s *Points, k int, i int32, x, y float64, at int32) {
 func (n *node) reach(k int, x, y float64) float64 {
 	up := n.maxY - y
 	out := up < 0
-	switch k {
+	switch k { // what is level with the place counts to its right alone: else a search along a line of points goes through all of them
 	case 0:
-		out = out || tan60*(n.maxX-x) < n.minY-y
+		out = out || n.maxX <= x || tan60*(n.maxX-x) < n.minY-y
 	case 1:
-		out = out || up < tan60*(n.minX-x) || up < tan60*(x-n.maxX)
+		out = up <= 0 || up < tan60*(n.minX-x) || up < tan60*(x-n.maxX)
 	case 2:
-		out = out || tan60*(x-n.minX) < n.minY-y
+		out = up <= 0 || n.minX >= x || tan60*(x-n.minX) < n.minY-y
 	}
 	if out {
 		return math.Inf(1)

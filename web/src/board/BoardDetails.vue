@@ -228,16 +228,8 @@ const resize = (to: { width?: number; height?: number }) => props.project.edit('
   </template>
   <template v-else>
     <h3>Board</h3>
-    <LengthField
-      label="Width"
-      :value="size ? Math.round(size.maxX - size.minX) : null"
-      @keep="resize({ width: $event })"
-    />
-    <LengthField
-      label="Height"
-      :value="size ? Math.round(size.maxY - size.minY) : null"
-      @keep="resize({ height: $event })"
-    />
+    <LengthField label="Width" :value="size ? Math.round(size.maxX - size.minX) : null" @keep="resize({ width: $event })" />
+    <LengthField label="Height" :value="size ? Math.round(size.maxY - size.minY) : null" @keep="resize({ height: $event })" />
     <WholeField
       label="Copper layers"
       :value="copper.length"

@@ -310,7 +310,12 @@ export class OutlineTool implements Tool {
           if (b && (k === 'w' || k === 'h')) return void ed.run('sizeEdge', k === 'w' ? { width: v } : { height: v })
           if (b) {
             const by = Math.round(v - (k === 'x' ? b.minX : b.minY))
-            return void ed.run('shapeEdge', { line: 0, corner: 0, act: 'moveAll', to: k === 'x' ? { x: by, y: 0 } : { x: 0, y: by } })
+            return void ed.run('shapeEdge', {
+              line: 0,
+              corner: 0,
+              act: 'moveAll',
+              to: k === 'x' ? { x: by, y: 0 } : { x: 0, y: by },
+            })
           }
           if (s.w === null || s.h === null) return
           const corner = { x: s.x + s.w, y: s.y + s.h }
