@@ -111,6 +111,20 @@ func (s Set) Empty() bool { return s.g.IsEmpty() }
 // List are the areas that make the set, in a settled order.
 func (s Set) List() []Area { return areas(s.g) }
 
+// Whole is a set made ready for being asked what it covers.
+type Whole struct {
+	w *Work
+	p *geos.PrepGeom
+}
+
+// AskSet makes a set ready.
+func (w *Work) AskSet(s Set) Whole { return Whole{w, s.g.Prepare()} }
+
+// Covers tells whether all that a line bounds lies within the set.
+func (a Whole) Covers(ring []geom.Point) bool {
+	return a.p.Covers(a.w.c.NewPolygon([][][]float64{coords(ring, true)}))
+}
+
 // Asked is a set made ready for many questions.
 type Asked struct {
 	w *Work

@@ -101,15 +101,15 @@ func (a *area) join(t *Task, c *layout.Copper, box geom.Box) []guard {
 	if j.how == design.NotJoined {
 		gap = max(gap, a.clearance(c, shape))
 	}
-	if !shape.Box().Grow(gap + j.spokes.Width + a.least + joint).Meets(box.Grow(a.reach)) {
+	if !shape.Box().Grow(gap + j.spokes.Width + 4*a.least + joint).Meets(box.Grow(a.reach)) {
 		return nil
 	}
-	around := []guard{{shape, gap}}
+	around := []guard{{shape, gap, j.how == design.BySpokes}}
 	if j.how == design.NotJoined {
 		return around
 	}
-	for _, s := range spokesOf(shape, c.At, j.spokes.Number, j.spokes.Width, gap, j.spokes.Angle+a.turned(c)) {
-		if strip := geom.BoxOf(s.strip...); strip.Meets(box) {
+	for _, s := range spokesOf(shape, c.At, j.spokes.Number, j.spokes.Width, gap, j.spokes.Angle+a.turned(c), a.least) {
+		if strip := geom.BoxOf(s.strip(0, s.limit+float64(a.least)/2+joint)...); strip.Meets(box.Grow(a.least)) {
 			t.spokes = append(t.spokes, s)
 			t.window = t.window.Union(strip)
 		}

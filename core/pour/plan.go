@@ -147,19 +147,19 @@ func (a *area) task(at Tile) *Task {
 	}
 	for _, d := range a.drops.near(a.layer, margin) {
 		if d.Net != a.Net {
-			t.guards = append(t.guards, guard{d.Shape, a.dropClearance(d)})
+			t.guards = append(t.guards, guard{shape: d.Shape, keep: a.dropClearance(d)})
 		}
 	}
 	for i := range a.index.KeepOuts() {
 		k := &a.index.KeepOuts()[i]
 		if k.Keeps(design.APour, 1<<a.layer) && k.Box().Meets(margin) {
-			t.guards = append(t.guards, guard{geom.Within(k.Outline), 0})
+			t.guards = append(t.guards, guard{shape: geom.Within(k.Outline)})
 		}
 	}
 	for _, p := range a.before {
 		t.guards = append(t.guards, a.wayFor(p, margin)...)
 	}
-	t.spokes = slices.DeleteFunc(t.spokes, func(s spoke) bool { return a.barred(t, s) })
+	t.spokes = slices.DeleteFunc(t.spokes, a.offEdge)
 	t.guards = append(t.guards, gaps...)
 	return t
 }
@@ -171,16 +171,16 @@ func (a *area) owns(c *layout.Copper) bool {
 // guardsOf is what is kept free around a piece.
 func (a *area) guardsOf(c *layout.Copper) (out []guard) {
 	if c.Bare {
-		return []guard{{c.Shape, a.rules.For(design.EdgeClearance, subject(a.Pour), a.layer, c.At).Of(0)}}
+		return []guard{{shape: c.Shape, keep: a.rules.For(design.EdgeClearance, subject(a.Pour), a.layer, c.At).Of(0)}}
 	}
 	for _, s := range a.rules.Stretches(design.Clearance, c.On(a.layer)) {
-		out = append(out, guard{s, a.clearance(c, s)})
+		out = append(out, guard{shape: s, keep: a.clearance(c, s)})
 	}
 	if c.Hole > 0 { // where its copper keeps the area away less than its hole's wall asks for
 		need := a.rules.Between(design.HoleCopper, subject(a.Pour), c.Subject(), a.layer, c.At).Of(0)
 		own := c.On(a.layer)
 		if ring := own.R - c.Hole/2; need > 0 && (len(own.Pts) != 1 || own.Pts[0] != c.Drill || ring+a.clearance(c, own) < need) {
-			out = append(out, guard{c.Bore(), need})
+			out = append(out, guard{shape: c.Bore(), keep: need})
 		}
 	}
 	return out
@@ -220,24 +220,19 @@ func (a *area) wayFor(p *design.Pour, margin geom.Box) []guard {
 	at := a.box.Centre()
 	keep := max(a.Clearance, a.rules.Between(design.Clearance, subject(a.Pour), subject(p), a.layer, at).Of(0), p.Clearance)
 	if len(p.Outline) == 0 { // it fills the board
-		return []guard{{geom.Within(a.doc.Board.Outline), keep}}
+		return []guard{{shape: geom.Within(a.doc.Board.Outline), keep: keep}}
 	}
 	s := geom.Within(p.Outline)
 	if !s.Box().Grow(keep + a.least).Meets(margin) {
 		return nil
 	}
-	return []guard{{s, keep}}
+	return []guard{{shape: s, keep: keep}}
 }
 
-// barred tells whether a spoke comes too near to what is kept free, or to an edge.
-func (a *area) barred(t *Task, s spoke) bool {
-	strip := geom.Shape{Pts: s.strip, Area: true}
-	for _, g := range t.guards {
-		if gap, _, _ := geom.Gap(strip, g.shape); geom.Short(gap, g.keep) {
-			return true
-		}
-	}
-	need := a.rules.For(design.EdgeClearance, subject(a.Pour), a.layer, s.strip[0]).Of(0)
+// offEdge tells whether a spoke comes too near to the board's edge.
+func (a *area) offEdge(s spoke) bool {
+	strip := geom.Shape{Pts: s.strip(0, s.reach+joint), Area: true}
+	need := a.rules.For(design.EdgeClearance, subject(a.Pour), a.layer, s.from).Of(0)
 	gap, _, near := a.index.Edge().Gap(strip, need)
 	return near && geom.Short(gap, need)
 }

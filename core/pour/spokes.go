@@ -20,10 +20,8 @@ func (f *Fills) Spokes(k Key, c *layout.Copper) (has, wanted int) {
 	if j.how != design.BySpokes {
 		return 0, 0
 	}
-	for _, s := range spokesOf(c.On(a.layer), c.At, j.spokes.Number, j.spokes.Width, j.spokes.Gap, j.spokes.Angle+a.turned(c)) {
-		end := s.strip[1].Towards(s.strip[2], 0.5)
-		back := float64(joint+j.spokes.Gap/2) / max(end.Dist(c.At), 1)
-		if wanted++; f.At(k, end.Towards(c.At, back)) != nil { // the gap is filled by nothing else
+	for _, s := range spokesOf(c.On(a.layer), c.At, j.spokes.Number, j.spokes.Width, j.spokes.Gap, j.spokes.Angle+a.turned(c), a.least) {
+		if wanted++; f.At(k, s.place(s.reach-float64(j.spokes.Gap)/2, 0)) != nil { // the gap is filled by nothing else
 			has++
 		}
 	}

@@ -34,6 +34,7 @@ type kerb struct {
 type guard struct {
 	shape geom.Shape
 	keep  int64
+	own   bool // the gap around copper that the area joins by spokes: what is filled of it joins nothing else
 }
 
 type ownCopper struct {
@@ -41,9 +42,23 @@ type ownCopper struct {
 	shape geom.Shape
 }
 
-// spoke is a strip from within a pad to beyond the gap around it. It is laid when its far end meets what is filled, whole.
+// spoke is a strip from a pad's middle outwards. It is laid as far as it takes to reach into what is filled by half the least width over its
+// whole breadth, so that nothing thinner joins it.
 type spoke struct {
-	strip []geom.Point // the far end between its second and third place
+	from         geom.Point // the pad's middle
+	cos, sin     float64    // its direction
+	half         float64    // of its width
+	reach, limit float64    // how far from the middle the gap ends; how far it is looked for what is filled
+}
+
+// place is so far along a spoke and so far beside its middle line.
+func (s *spoke) place(along, aside float64) geom.Point {
+	return geom.Pt(s.from.X+int64(math.Round(along*s.cos-aside*s.sin)), s.from.Y+int64(math.Round(along*s.sin+aside*s.cos)))
+}
+
+// strip is a stretch of a spoke.
+func (s *spoke) strip(from, to float64) []geom.Point {
+	return []geom.Point{s.place(from, -s.half), s.place(to, -s.half), s.place(to, s.half), s.place(from, s.half)}
 }
 
 // Outcome of a task.
@@ -110,8 +125,8 @@ func (t *Task) fill() []*Piece {
 	if filled.Empty() {
 		return nil
 	}
-	if strips := t.laid(filled.List()); len(strips) > 0 {
-		filled = filled.And(w.Union(strips))
+	if strips := t.laid(w, filled); len(strips) > 0 {
+		filled = t.closed(w, filled.And(w.Union(strips)))
 	}
 	var out []*Piece
 	for _, a := range w.Clipped(filled, box).List() {
@@ -150,47 +165,97 @@ func dense(a overlay.Area) overlay.Area {
 // half of the least width, but for as much as outlines may stray: copper of just that width stays.
 func (t *Task) half() int64 { return t.least/2 - t.least/200 - stray }
 
-// laid are the spokes whose far ends meet what is filled.
-func (t *Task) laid(filled []overlay.Area) (out [][]geom.Point) {
-	holds := func(p geom.Point) bool {
-		return slices.ContainsFunc(filled, func(a overlay.Area) bool { return geom.BoxOf(a.Outer...).Holds(p) && a.Holds(p) })
+// laid are the strips of the spokes that find what is filled.
+func (t *Task) laid(w *overlay.Work, filled overlay.Set) (out [][]geom.Point) {
+	if len(t.spokes) == 0 {
+		return nil
 	}
-	for _, s := range t.spokes {
-		a, b := s.strip[1], s.strip[2]
-		if holds(a.Towards(b, 0.02)) && holds(a.Towards(b, 0.5)) && holds(a.Towards(b, 0.98)) {
-			out = append(out, s.strip)
+	deep := float64(t.least)/2 + joint
+	asked := w.AskSet(filled)
+	for i := range t.spokes {
+		s := &t.spokes[i]
+		for from := s.reach; from <= s.limit; from += deep {
+			if !asked.Covers(s.strip(from, from+deep)) {
+				continue
+			}
+			if strip := s.strip(0, from+deep); !t.barred(strip) {
+				out = append(out, strip)
+			}
+			break
 		}
 	}
 	return out
 }
 
-// spokesOf are the strips of a pad: n of a width through a gap, the first in a direction in millidegrees.
-func spokesOf(pad geom.Shape, at geom.Point, n int, width, gap int64, first int32) (out []spoke) {
+// barred tells whether a strip comes too near to what is kept free.
+func (t *Task) barred(strip []geom.Point) bool {
+	s := geom.Shape{Pts: strip, Area: true}
+	return slices.ContainsFunc(t.guards, func(g guard) bool {
+		if g.own {
+			return false
+		}
+		gap, _, _ := geom.Gap(s, g.shape)
+		return geom.Short(gap, g.keep)
+	})
+}
+
+// closed fills the holes between spokes and what is filled that are smaller than copper may be wide, or slits, unless they keep something else free.
+func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
+	var small [][]geom.Point
+	gap := t.least // the least of those that spokes cross
+	for _, g := range t.guards {
+		if g.own {
+			gap = min(gap, g.keep)
+		}
+	}
+	var pads []geom.Shape // which bound the holes, too
+	for _, c := range t.own {
+		pads = append(pads, c.shape)
+	}
+	for _, a := range filled.And(w.Shapes(pads, stray)).List() {
+		for _, h := range a.Holes {
+			box := geom.BoxOf(h...)
+			if most := t.least + 4*stray; (box.Max.X-box.Min.X > most || box.Max.Y-box.Min.Y > most) && w.Union([][]geom.Point{h}).Widest() > gap/2 {
+				continue // a stretch of the gap
+			}
+			foreign := slices.ContainsFunc(t.guards, func(g guard) bool {
+				gap, _, _ := geom.Gap(g.shape, geom.Shape{Pts: h, Area: true})
+				return !g.own && gap <= float64(g.keep)
+			})
+			if !foreign {
+				small = append(small, h)
+			}
+		}
+	}
+	if len(small) == 0 {
+		return filled
+	}
+	return filled.And(w.Union(small))
+}
+
+// spokesOf are the spokes of a pad: n of a width through a gap, the first in a direction in millidegrees; they are looked for up to so far beyond it.
+func spokesOf(pad geom.Shape, at geom.Point, n int, width, gap int64, first int32, beyond int64) (out []spoke) {
 	far := float64(pad.Box().Max.X-pad.Box().Min.X) + float64(pad.Box().Max.Y-pad.Box().Min.Y) + float64(2*gap+width)
 	for i := range n {
-		sin, cos := math.Sincos((float64(first)/1000 + 360*float64(i)/float64(n)) * math.Pi / 180)
-		place := func(along, aside float64) geom.Point {
-			return geom.Pt(at.X+int64(math.Round(along*cos-aside*sin)), at.Y+int64(math.Round(along*sin+aside*cos)))
-		}
-		h := float64(width) / 2
-		reach := 0.0
-		for _, aside := range []float64{-h, 0, h} {
+		s := spoke{from: at, half: float64(width) / 2}
+		s.sin, s.cos = math.Sincos((float64(first)/1000 + 360*float64(i)/float64(n)) * math.Pi / 180)
+		for _, aside := range []float64{-s.half, 0, s.half} {
 			lo, hi := 0.0, far
 			for hi-lo > 1000 {
 				mid := (lo + hi) / 2
-				if g, _, _ := geom.Gap(pad, geom.Disc(place(mid, aside), 0)); g > float64(gap) {
+				if g, _, _ := geom.Gap(pad, geom.Disc(s.place(mid, aside), 0)); g > float64(gap) {
 					hi = mid
 				} else {
 					lo = mid
 				}
 			}
-			reach = max(reach, hi)
+			s.reach = max(s.reach, hi)
 		}
-		reach += joint
-		out = append(out, spoke{[]geom.Point{place(0, -h), place(reach, -h), place(reach, h), place(0, h)}})
+		s.limit = s.reach + float64(beyond)
+		out = append(out, s)
 	}
 	return out
 }
 
-// joint is how far a spoke reaches into the area, in nanometres.
+// joint is how far a spoke reaches into the area beyond half its least width, in nanometres.
 const joint = 20_000
