@@ -43,6 +43,8 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 		}
 	}
 	switch position := d.Board.Position(k.Layer); {
+	case len(stay)+len(gone) == 0 && f.Waiting() == 0:
+		return nothing(d, p, k, say)
 	case len(stay) == 0 && len(gone) > 0:
 		return say(Warning, "Copper areas are reached", gone[0].At,
 			"Nothing of %s reaches the copper area %s on %s, so that it is left empty.", net, p.Name, l.Name)
@@ -57,4 +59,24 @@ func Pours(d *design.Doc, f *pour.Fills, k pour.Key) *Finding {
 			len(loose), p.Name, l.Name, net)
 	}
 	return nil
+}
+
+// nothing is the finding about an area that fills nothing on a layer: that others go before it, or that there is no room for it.
+func nothing(d *design.Doc, p *design.Pour, k pour.Key, say func(Severity, string, geom.Point, string, ...any) *Finding) *Finding {
+	at := d.Board.Region().Outer.Box().Centre()
+	if len(p.Outline) > 0 {
+		at = geom.Closing(p.Outline).Box().Centre()
+	}
+	layer, rule := d.Board.Layer(k.Layer).Name, "Copper areas fill something"
+	var over *design.Pour // the first that goes before it and lies over it
+	for o := range d.Pours.All() {
+		if o.Net != p.Net && o.On(k.Layer) && o.Before(p) && over == nil && (len(o.Outline) == 0 || geom.Closing(o.Outline).Box().Holds(at)) {
+			over = o
+		}
+	}
+	if over == nil {
+		return say(Warning, rule, at, "The copper area %s gets nothing on %s: there is no room for it.", p.Name, layer)
+	}
+	return say(Warning, rule, at, "The copper area %s gets nothing on %s: %s lies over it and goes before it. Give %s a higher priority than %d.",
+		p.Name, layer, over.Name, p.Name, over.Priority)
 }

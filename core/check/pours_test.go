@@ -68,3 +68,35 @@ func TestFindingsOfCopperAreas(t *testing.T) {
 	assert.Equal(t, check.Fault, x.Severity)
 	assert.Equal(t, "The copper area Ground cannot be filled near 7.5 mm, 2.5 mm on L2: the library failed.", x.Text)
 }
+
+// An area within another of the same or a higher priority gets nothing, and is told why: its priority. With a higher one it fills, and says nothing.
+func TestAnAreaWithinAnother(t *testing.T) {
+	d := design.New("within")
+	b := *d.Board
+	b.Outline = geom.Corners(geom.Pt(0, 0), geom.Pt(40*mm, 0), geom.Pt(40*mm, 30*mm), geom.Pt(0, 30*mm))
+	d.Put(&b)
+	top := []design.LayerID{b.Top()}
+	around := &design.Pour{ID: d.NewID(), Name: "Ground", Net: synthetic.Net(d, "GND"), Layers: top, Islands: design.IslandsStay}
+	within := &design.Pour{ID: d.NewID(), Name: "Supply", Net: synthetic.Net(d, "+5V"), Layers: top, Islands: design.IslandsStay,
+		Outline: geom.Corners(geom.Pt(10*mm, 10*mm), geom.Pt(20*mm, 10*mm), geom.Pt(20*mm, 20*mm), geom.Pt(10*mm, 20*mm))}
+	d.Put(around)
+	d.Put(within)
+	said := func() string {
+		f, err := pour.Of(context.Background(), d, layout.NewIndex(d), rules.Of(d), nil)
+		require.NoError(t, err)
+		if found := check.Pours(d, f, pour.Key{Pour: within.ID, Layer: b.Top()}); found != nil && found.Rule == "Copper areas fill something" {
+			return found.Text
+		}
+		return ""
+	}
+	assert.Equal(t, "The copper area Supply gets nothing on "+b.Layer(b.Top()).Name+": Ground lies over it and goes before it. Give Supply a higher priority than 0.", said())
+	higher := *within
+	higher.Priority = 1
+	d.Put(&higher)
+	assert.Empty(t, said())
+	d.Remove(design.KindPour, around.ID)
+	d.Put(within)
+	assert.Empty(t, said())
+	d.Put(&design.RuleArea{ID: d.NewID(), Name: "none", KeepOut: []design.Thing{design.APour}, Outline: geom.Corners(geom.Pt(5*mm, 5*mm), geom.Pt(25*mm, 5*mm), geom.Pt(25*mm, 25*mm), geom.Pt(5*mm, 25*mm))})
+	assert.Contains(t, said(), "there is no room for it")
+}

@@ -117,6 +117,7 @@ func (p *pours) renew() {
 	}
 	if p.beside == nil {
 		p.take(p.outcomes(context.Background(), p.fills.Tasks(p.fills.Due()), nil))
+		p.sayAll()
 		return
 	}
 	p.begin()
@@ -182,6 +183,7 @@ func (p *pours) taken(due map[pour.Key]map[pour.Tile]bool, list []pour.Outcome) 
 		p.begin()
 		return
 	}
+	p.sayAll()
 	if p.Rev() == derive.Never { // what is open of their nets can be told from now on
 		for o := range p.doc.Pours.All() {
 			p.nets.Tell(o.Net)
@@ -219,6 +221,15 @@ func (p *pours) take(list []pour.Outcome) {
 	}
 	for _, n := range slices.Sorted(maps.Keys(nets)) {
 		p.nets.Tell(n)
+	}
+}
+
+// sayAll makes the findings about all areas, once all is filled: those that fill nothing bring no outcome to tell it by.
+func (p *pours) sayAll() {
+	for o := range p.doc.Pours.All() {
+		for _, l := range o.Layers {
+			p.say(pour.Key{Pour: o.ID, Layer: l})
+		}
 	}
 }
 

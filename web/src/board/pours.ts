@@ -30,8 +30,22 @@ export class TileIds {
   }
 }
 
+/**
+ * By what areas of one layer are told apart: which net of those that have areas there theirs is, in the order in which the areas were made. The first
+ * looks as the layer does.
+ */
+export function apart(project: Project, pour: number, layer: number): number {
+  const nets: number[] = []
+  const net = project.get('pour', pour)?.net ?? 0
+  for (const p of project.all('pour')) if (p.layers.includes(layer) && !nets.includes(p.net)) nets.push(p.net)
+  return Math.max(0, nets.indexOf(net))
+}
+/** How much further each is hatched, in degrees, and how much lighter its shade is than the one's before. */
+const turned = 55
+const lighter = 0.13
+
 /** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from; teardrops look as tracks do. */
-export function filledItem(f: Filled, look: () => Look, fills: () => Fills): Item {
+export function filledItem(f: Filled, look: () => Look, fills: () => Fills, apart: () => number): Item {
   if (!f.pour) return dropsItem(f, look)
   const [x, y] = [f.x * side, f.y * side]
   return {
@@ -41,7 +55,7 @@ export function filledItem(f: Filled, look: () => Look, fills: () => Fills): Ite
     maxY: y + side,
     id: 0,
     layer: 'fill-' + f.layer,
-    draw: (pen) => paintFilled(pen, f, look(), fills()),
+    draw: (pen) => paintFilled(pen, f, look(), fills(), apart()),
   }
 }
 
@@ -82,9 +96,9 @@ function traceSides(ctx: CanvasRenderingContext2D, f: Filled, own: boolean) {
     }
 }
 
-function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills) {
+function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills, apart: number) {
   const position = look.position(f.layer)
-  const colour = copperColour(position, look.layers)
+  const colour = mixed(copperColour(position, look.layers), look.colours.inside, 1 - lighter * (apart % 4))
   if (fills !== 'edges') {
     ctx.beginPath()
     trace(ctx, f.lines)
@@ -104,7 +118,7 @@ function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills) {
     ctx.beginPath()
     trace(ctx, f.lines)
     ctx.clip('evenodd')
-    hatch(ctx, f, hatchAngle(position), px)
+    hatch(ctx, f, hatchAngle(position) + turned * apart, px)
     ctx.strokeStyle = mixed(colour, look.colours.inside, 0.6)
     ctx.lineWidth = px
     ctx.stroke()
@@ -137,7 +151,7 @@ function hatch(ctx: CanvasRenderingContext2D, f: Filled, degrees: number, px: nu
 }
 
 /** The edge of a copper area with the name of its net, in the colour of its layer; one that fills the board has none of its own. */
-export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string): Item[] {
+export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string, apart: () => number): Item[] {
   if (!p.outline?.length) return []
   const outline = p.outline
   const box = ringBox(outline, 0.2e6)
@@ -153,9 +167,17 @@ export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string):
         ctx.beginPath()
         traceRing(ctx, outline)
         ctx.strokeStyle = colour
-        ctx.lineWidth = 1.2 * px
+        ctx.lineWidth = (apart() ? 2 : 1.2) * px
+        // every further net of the layer has an edge of other dashes
+        ctx.setLineDash(apart() ? [(10 / apart()) * px, 4 * px] : [])
         ctx.stroke()
-        pen.text(net(), box.minX / 1e6 + 4 * px, box.maxY / 1e6 + 7 * px, 11 * px, { colour, align: 'left' })
+        ctx.setLineDash([])
+        const [wide, high] = [(box.maxX - box.minX) / 1e6, (box.maxY - box.minY) / 1e6]
+        if (wide > 40 * px && high > 24 * px)
+          pen.text(net(), box.minX / 1e6 + 8 * px, box.maxY / 1e6 - 14 * px, 11 * px, {
+            colour: look().colours.text,
+            align: 'left',
+          })
       },
     },
   ]
