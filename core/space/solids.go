@@ -125,11 +125,12 @@ func extruded(list []overlay.Area, from, to int64) (out shell) {
 		}
 		return i
 	}
-	for _, t := range overlay.Triangles(list) {
+	triangles, lines := overlay.Mesh(list)
+	for _, t := range triangles {
 		a, b, c := put(t[0]), put(t[1]), put(t[2])
 		out.upper, out.lower = append(out.upper, a, b, c), append(out.lower, a+1, c+1, b+1)
 	}
-	for _, line := range overlay.Rings(list) { // outer ones go anticlockwise, holes clockwise: the inside lies to the left
+	for _, line := range lines { // outer ones go anticlockwise, holes clockwise: the inside lies to the left
 		for i, p := range line {
 			a, b := put(p), put(line[(i+1)%len(line)])
 			out.side = append(out.side, a, a+1, b+1, a, b+1, b)

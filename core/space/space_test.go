@@ -213,10 +213,24 @@ func TestBoxesAreThoseOfBoardAndParts(t *testing.T) {
 // Triangles of a closed body seen from outside go anticlockwise, so that those of all its sides bound its volume (divergence theorem).
 func TestBodiesAreClosed(t *testing.T) {
 	volume := map[string]float64{}
+	type edge struct {
+		node string
+		a, b vector
+	}
+	edges := map[edge]int{}
 	modelOf(t, standing()).each(func(node string, _ map[string]any, _ string, c [3]vector) {
+		for i := range c {
+			edges[edge{node, c[i], c[(i+1)%3]}]++
+		}
 		n := cross(c[1], c[2])
 		volume[node] += (c[0][0]*n[0] + c[0][1]*n[1] + c[0][2]*n[2]) / 6
 	})
+	for e, n := range edges { // edge to edge: each side of a triangle is that of another one, the other way
+		if back := edges[edge{e.node, e.b, e.a}]; back != n {
+			assert.Equal(t, n, back, "%s from %v to %v", e.node, e.a, e.b)
+		}
+	}
+	assert.Greater(t, len(edges), 1000)
 	assert.InDelta(t, 4*2*2.9, volume["U1"], 1e-3)
 	polygon := func(r float64) float64 { return 8 * math.Sin(math.Pi/8) * r * r } // of 16 sides
 	sphere := 0.0                                                                 // frustums between its 8 rows
