@@ -14,6 +14,7 @@ type Board struct {
 	Stack   []StackLayer    `json:"stack"`             // from the top
 	Wanted  int64           `json:"wanted,omitempty"`  // how thick the board is to be, in nanometres; 0: nobody said
 	OneSide bool            `json:"oneSide,omitempty"` // parts stand on the upper side alone
+	NoPaste bool            `json:"noPaste,omitempty"` // parts that are not fitted get no solder paste
 	Rise    int32           `json:"rise,omitempty"`    // how much warmer than its surroundings currents may make a track, in kelvins; 0: UsualRise
 	Holes   Holes           `json:"holes,omitzero"`
 	// Teardrops are how tracks widen towards pads and vias; nil: they do not.

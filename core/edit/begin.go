@@ -103,6 +103,18 @@ func (c *SetSides) Apply(tx *Tx) error {
 	return tx.Put(&b)
 }
 
+// SetPaste says whether parts that are not fitted get solder paste all the same, so that they can be soldered later.
+type SetPaste struct {
+	Unfitted bool `json:"unfitted"`
+}
+
+// Apply the command.
+func (c *SetPaste) Apply(tx *Tx) error {
+	b := *tx.Doc.Board
+	b.NoPaste = !c.Unfitted
+	return tx.Put(&b)
+}
+
 // Gather brings parts together around a place, what is connected beside each other.
 type Gather struct {
 	IDs []design.ID `json:"ids"`

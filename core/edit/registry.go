@@ -69,6 +69,7 @@ var kinds = map[string]func() Command{
 	"remove":          func() Command { return &Remove{} },
 	"setOutline":      func() Command { return &SetOutline{} },
 	"beginBoard":      func() Command { return &BeginBoard{} },
+	"setPaste":        func() Command { return &SetPaste{} },
 	"setSides":        func() Command { return &SetSides{} },
 	"gather":          func() Command { return &Gather{} },
 	"drawEdge":        func() Command { return &DrawEdge{} },

@@ -149,6 +149,9 @@ func (b Board) Pastes(o design.Object, bottom bool) (out []Opening) {
 	if !ok {
 		return b.drawn(o, design.OnPaste, bottom)
 	}
+	if p.NotFitted && b.Doc.Board.NoPaste {
+		return nil
+	}
 	f := b.Doc.Footprint(p.Footprint)
 	for _, c := range b.Index.Of(p.ID) {
 		pad := &f.Pads[c.Pad]

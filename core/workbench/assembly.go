@@ -74,6 +74,7 @@ func newAssembly(g *derive.Graph, d *design.Doc, l *ledger) *assembly {
 	}
 	r := g.Result("assembly", a.say)
 	r.Of(func(c edit.Change) { a.note(c.ID) }, design.KindPart)
+	r.Of(func(edit.Change) { a.left.changed = true }, design.KindBoard)
 	r.Of(func(c edit.Change) {
 		for _, o := range both(c) {
 			for id, p := range a.doc.Parts {
@@ -140,8 +141,11 @@ func (a *assembly) say() {
 		if len(list) > mostNamed {
 			text += " …"
 		}
+		if text += "."; about.roll == &a.left {
+			text += map[bool]string{true: " Their pads get no solder paste.", false: " Their pads get solder paste all the same."}[a.doc.Board.NoPaste]
+		}
 		a.findings.put(&check.Finding{Key: about.key, Kind: about.key, Severity: check.Note, Stage: "parts",
 			Place: "Table of parts", Rule: about.rule,
-			Text: text + ".", Objects: ids})
+			Text: text, Objects: ids})
 	}
 }

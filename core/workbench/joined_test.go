@@ -180,5 +180,5 @@ func TestPartsToBuyAndFit(t *testing.T) {
 	assert.Equal(t, []string{"One part has no ordering data: " + h.Doc.Parts[ids[0]].Designator + "."}, h.said("unordered"))
 	h.do(&edit.SetParts{Cells: []edit.Cell{{ID: ids[0], Field: "fitted", Text: "no"}}})
 	assert.Empty(t, h.said("unordered"), "what is not fitted is not bought")
-	assert.Equal(t, []string{"One part is not fitted: " + h.Doc.Parts[ids[0]].Designator + "."}, h.said("notFitted"))
+	assert.Equal(t, []string{"One part is not fitted: " + h.Doc.Parts[ids[0]].Designator + ". Their pads get solder paste all the same."}, h.said("notFitted"))
 }

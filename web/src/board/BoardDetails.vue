@@ -246,6 +246,13 @@ const resize = (to: { width?: number; height?: number }) => props.project.edit('
       ]"
       @keep="project.edit('setSides', { oneSide: $event === 'one' }).catch(complain)"
     />
+    <v-checkbox
+      label="Solder paste for parts that are not fitted, too"
+      :model-value="!board.noPaste"
+      hide-details
+      density="compact"
+      @update:model-value="project.edit('setPaste', { unfitted: !!$event }).catch(complain)"
+    />
     <div class="acts">
       <v-btn size="small" variant="outlined" @click="editor.state.stacking = true">Stack of the board</v-btn>
       <v-btn size="small" variant="outlined" @click="editor.state.ruling = true">Rules of the board</v-btn>

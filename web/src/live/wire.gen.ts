@@ -241,6 +241,7 @@ export interface Board {
   stack: StackLayer[]
   wanted?: number
   oneSide?: boolean
+  noPaste?: boolean
   rise?: number
   holes?: Holes
   teardrops?: Teardrops
@@ -1309,6 +1310,10 @@ export interface SetPart {
 
 export interface SetParts {
   cells: Cell[]
+}
+
+export interface SetPaste {
+  unfitted: boolean
 }
 
 export interface SetPlaced {
@@ -3564,6 +3569,7 @@ export interface Commands {
   setOutline: SetOutline
   setPart: SetPart
   setParts: SetParts
+  setPaste: SetPaste
   setPlaced: SetPlaced
   setPlane: SetPlane
   setPort: SetPort
