@@ -248,7 +248,8 @@ func TestSpoiledTrackIsSeen(t *testing.T) {
 
 	b.stage("Handoff")
 	b.press("Make the files")
-	b.sees("1 net is not joined: 1 link is open.")
+	b.sees("1 net is not joined")
+	b.sees("1 link is open.")
 	b.press("Make the files all the same")
 	b.sees("Current · made")
 	var pieces [][]string

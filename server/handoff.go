@@ -149,7 +149,7 @@ func gate(behind bool, findings, nets, links int) *Failure {
 		if other > 0 {
 			text += fmt.Sprintf(" The checks have %s beside.", counted(other, "finding", "findings"))
 		}
-		return &Failure{Error: text + " Look at them first, or make the files all the same.", Findings: findings, Unjoined: nets}
+		return &Failure{Error: text + " Look at them first, or make the files all the same.", Findings: findings, Unjoined: nets, Open: links}
 	}
 }
 

@@ -42,6 +42,7 @@ type Failure struct {
 	Error    string `json:"error"`
 	Findings int    `json:"findings,omitempty"`
 	Unjoined int    `json:"unjoined,omitempty"` // nets
+	Open     int    `json:"open,omitempty"`     // links of theirs
 }
 
 var errNothing = errors.New("there is nothing at this address")

@@ -247,7 +247,7 @@ const resize = (to: { width?: number; height?: number }) => props.project.edit('
       @keep="project.edit('setSides', { oneSide: $event === 'one' }).catch(complain)"
     />
     <v-checkbox
-      label="Solder paste for parts that are not fitted, too"
+      label="Paste for parts not fitted, too"
       :model-value="!board.noPaste"
       hide-details
       density="compact"

@@ -42,7 +42,7 @@ export function apart(project: Project, pour: number, layer: number): number {
 }
 /** How much further each is hatched, in degrees, and how much lighter its shade is than the one's before. */
 const turned = 55
-const lighter = 0.13
+const lighter = 0.3
 
 /** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from; teardrops look as tracks do. */
 export function filledItem(f: Filled, look: () => Look, fills: () => Fills, apart: () => number): Item {
@@ -98,7 +98,7 @@ function traceSides(ctx: CanvasRenderingContext2D, f: Filled, own: boolean) {
 
 function paintFilled({ ctx, px }: Pen, f: Filled, look: Look, fills: Fills, apart: number) {
   const position = look.position(f.layer)
-  const colour = mixed(copperColour(position, look.layers), look.colours.inside, 1 - lighter * (apart % 4))
+  const colour = mixed(copperColour(position, look.layers), look.colours.inside, 1 - lighter * (apart % 3))
   if (fills !== 'edges') {
     ctx.beginPath()
     trace(ctx, f.lines)

@@ -16,6 +16,12 @@ const current = computed(() => props.project.handoffCurrent.value)
 const busy = ref(false)
 /** Why nothing was made, and how many nets are not joined. */
 const warn = ref<{ why: string; unjoined: number } | null>(null)
+const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`
+/** What is said below the count of nets that are not joined. */
+function beside(e: Refusal) {
+  const others = e.findings - e.unjoined
+  return `${count(e.open, 'link is', 'links are')} open.${others ? ` The checks have ${count(others, 'finding', 'findings')} beside.` : ''} Look at them first, or make the files all the same.`
+}
 const shown = ref<string[]>([])
 const chosen = ref('')
 const drawings = ref(new Map<string, Drawing>())
@@ -34,7 +40,7 @@ async function make(despite = false) {
     )
     say('The files are made.')
   } catch (e) {
-    if (e instanceof Refusal && e.status === 409) warn.value = { why: e.message, unjoined: e.unjoined }
+    if (e instanceof Refusal && e.status === 409) warn.value = { why: e.unjoined ? beside(e) : e.message, unjoined: e.unjoined }
     else complain(e)
   } finally {
     busy.value = false
@@ -192,7 +198,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
           </p>
           <p v-if="state.unchecked" class="stale">Made before the board was filled and checked.</p>
           <p v-if="state.unjoined" class="stale loud">
-            {{ state.unjoined === 1 ? '1 net was not joined' : `${state.unjoined} nets were not joined` }} when they were made.
+            {{ count(state.unjoined, 'net was not joined', 'nets were not joined') }} when they were made.
           </p>
           <p v-if="state.findings > state.unjoined" class="stale">
             Made despite {{ state.findings - state.unjoined }} {{ state.unjoined ? 'other ' : ''
@@ -202,7 +208,7 @@ useCommands([{ id: 'make', title: 'Make the files', group: 'Handoff', run: () =>
         <p v-else class="quiet">Artwork, drill files, placement, parts list and test netlist, all in one zip.</p>
         <div v-if="warn" class="warn" role="alert">
           <p v-if="warn.unjoined" class="loud">
-            {{ warn.unjoined === 1 ? '1 net is not joined' : `${warn.unjoined} nets are not joined` }}
+            {{ count(warn.unjoined, 'net is not joined', 'nets are not joined') }}
           </p>
           <p>{{ warn.why }}</p>
           <v-btn size="small" color="primary" variant="flat" :to="`/project/${project.id}/checks`">Look at them</v-btn>

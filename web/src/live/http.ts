@@ -7,6 +7,7 @@ export class Refusal extends Error {
     readonly status: number,
     readonly findings = 0,
     readonly unjoined = 0,
+    readonly open = 0,
   ) {
     super(message)
   }
@@ -26,7 +27,7 @@ export async function call<T>(method: string, path: string, body?: unknown, sign
   }
   if (!res.ok) {
     const f = (await res.json().catch(() => ({ error: `The program answered with ${res.status}.` }))) as Failure
-    throw new Refusal(f.error, res.status, f.findings, f.unjoined)
+    throw new Refusal(f.error, res.status, f.findings, f.unjoined, f.open)
   }
   return (res.status === 204 ? undefined : await res.json()) as T
 }

@@ -437,6 +437,7 @@ export interface Failure {
   error: string
   findings?: number
   unjoined?: number
+  open?: number
 }
 
 export interface Created {
