@@ -73,7 +73,6 @@ func stretch(c []Corner, of func(*Point) *int64, low, high, by int64, word strin
 		}
 		return 1
 	}
-	least := high - low // how far apart the two halves are
 	side := make([]int64, len(c))
 	for i := range c {
 		side[i] = far(*of(&c[i].Point))
@@ -100,7 +99,7 @@ func stretch(c []Corner, of func(*Point) *int64, low, high, by int64, word strin
 			highest = max(highest, m)
 		}
 	}
-	if least = lowest - highest; by <= -least {
+	if least := lowest - highest; by <= -least { // how far apart the two halves are
 		return fmt.Errorf("with its corners as they are the board is more than %s mm %s", millimetres(high-low-least), word)
 	}
 	for i := range c {

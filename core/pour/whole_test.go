@@ -42,7 +42,7 @@ func copperOf(c *geos.Context, f *pour.Fills, x *layout.Index, net design.ID, ke
 	for _, p := range x.NetPieces(net) {
 		if p.Kind == "pad" || p.Kind == "via" {
 			s := p.On(0)
-			g := c.NewCollection(geos.TypeIDMultiPoint, nil)
+			var g *geos.Geom
 			switch {
 			case s.Area:
 				line := [][]float64{}

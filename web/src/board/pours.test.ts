@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Boxed, Delta, Filled } from '../live/wire.gen'
 import { surroundings } from '../testing/program'
 import { at, board, net, onBoard, placed } from '../testing/board'
-import { filledAt, fillsAt, TileIds } from './pours'
+import { apart, filledAt, fillsAt, TileIds } from './pours'
 
 const mm = 1_000_000
 const cmd = (m: unknown) => (m as { cmd: Record<string, unknown> }).cmd
@@ -21,6 +21,19 @@ describe('what copper areas fill', () => {
     expect(fillsAt(tile(), at(8.5, 7.5))).toBe(true)
     expect(fillsAt(tile(), at(5.5, 7.5))).toBe(false)
     expect(fillsAt(tile({ lines: [] }), at(6.5, 6.5))).toBe(false)
+  })
+  it('is told apart by the nets that have areas on a layer', async () => {
+    const of = (id: number, name: string, layers: number[]) => ({ kind: 'pour', object: { id, name, net: net(name), layers } }) as unknown as Boxed // prettier-ignore
+    const { project } = await onBoard([
+      board(2),
+      of(31, 'GND', [1, 2]),
+      of(32, '+5V', [1]),
+      of(33, 'GND', [1]),
+      of(34, '+5V', [2]),
+    ])
+    expect([31, 32, 33].map((id) => apart(project, id, 1))).toEqual([0, 1, 0])
+    expect([31, 34].map((id) => apart(project, id, 2))).toEqual([0, 1])
+    expect(apart(project, 99, 1)).toBe(0)
   })
   it('is found by its tile, and gives a track its net where no other copper lies', async () => {
     const { ed, project } = await onBoard([board(2), pour(), placed(11, 20, 20)])
