@@ -93,7 +93,7 @@ func (m *mesh) stitch() bool {
 	return split
 }
 
-// between are the places that lie in the midst of an edge, to a nanometre, from its beginning on.
+// between are the places that lie in the midst of an edge, but for rounding, from its beginning on.
 func between(places []geom.Point, e edge) (out []geom.Point) {
 	low, high := min(e.a.Y, e.b.Y)-1, max(e.a.Y, e.b.Y)+1
 	from, to := min(e.a.X, e.b.X)-1, max(e.a.X, e.b.X)+1
@@ -107,7 +107,7 @@ func between(places []geom.Point, e edge) (out []geom.Point) {
 			continue
 		}
 		aside := math.Abs(float64(p.X-e.a.X)*dy-float64(p.Y-e.a.Y)*dx) / long
-		if at := along(p); aside <= 1 && at > 0 && at < long {
+		if at := along(p); aside <= 0.51 && at > 0 && at < long {
 			out = append(out, p)
 		}
 	}
@@ -120,9 +120,11 @@ func splitted(t Triangle, within func(edge) []geom.Point) []Triangle {
 	for i := range t {
 		a, b, apex := t[i], t[(i+1)%3], t[(i+2)%3]
 		list := within(edge{a, b})
-		list = slices.DeleteFunc(list, func(p geom.Point) bool { return p == apex })
 		if len(list) == 0 {
 			continue
+		}
+		if slices.Contains(list, apex) {
+			return nil // it is thinner than a nanometre: its other sides take the place of this one
 		}
 		var out []Triangle
 		last := a

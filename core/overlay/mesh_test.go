@@ -1,6 +1,7 @@
 package overlay_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -15,15 +16,22 @@ import (
 func TestMeshesMeetEdgeToEdge(t *testing.T) {
 	split := 0
 	rapid.Check(t, func(t *rapid.T) {
-		var lines [][]geom.Point
-		for range rapid.IntRange(1, 6).Draw(t, "lines") {
-			var line []geom.Point
-			for range rapid.IntRange(3, 12).Draw(t, "places") {
-				line = append(line, geom.Pt(rapid.Int64Range(0, 40).Draw(t, "x")*1000, rapid.Int64Range(0, 40).Draw(t, "y")*1000))
+		// a board with holes, round, long and square, turned by any angle; no two meet
+		var holes []geom.Shape
+		for range rapid.IntRange(1, 25).Draw(t, "holes") {
+			at := geom.Pt(rapid.Int64Range(1_500_000, 18_500_000).Draw(t, "x"), rapid.Int64Range(1_500_000, 18_500_000).Draw(t, "y"))
+			to := at.Add(geom.Turn(geom.Pt(rapid.Int64Range(0, 700_000).Draw(t, "long"), 0), int32(rapid.IntRange(0, 359_999).Draw(t, "turn"))))
+			shape := geom.Shape{Pts: []geom.Point{at, to}, R: rapid.Int64Range(80_000, 600_000).Draw(t, "r")}
+			if at == to {
+				shape.Pts = shape.Pts[:1]
 			}
-			lines = append(lines, line)
+			if !slices.ContainsFunc(holes, func(o geom.Shape) bool { gap, _, _ := geom.Gap(o, shape); return gap < 10_000 }) {
+				holes = append(holes, shape)
+			}
 		}
-		list, err := overlay.Filled(lines, overlay.EvenOdd)
+		board := geom.Shape{Pts: []geom.Point{{}, {X: 20_000_000}, {X: 20_000_000, Y: 20_000_000}, {Y: 20_000_000}}, Area: true}
+		cut := overlay.Cut{Shapes: []geom.Shape{board}, Without: holes, Tolerance: 8_000}
+		list, err := cut.One(t.Context())
 		require.NoError(t, err)
 		sum := 0.0
 		for i := range list {
@@ -50,7 +58,7 @@ func TestMeshesMeetEdgeToEdge(t *testing.T) {
 				split++
 			}
 		}
-		require.InDelta(t, size(list), sum, 80_000*float64(len(list)*20+1))
+		require.InEpsilon(t, size(list), sum, 1e-8)
 	})
 	assert.Greater(t, split, 20, "there was something to stitch")
 }
