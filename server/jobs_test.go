@@ -61,6 +61,7 @@ func TestWhatIsBehindSaysSo(t *testing.T) {
 	k := newDesk(t)
 	l := k.dial(k.large())
 	l.opened()
+	l.until("what is checked beside from the opening on", func(m raw) bool { return m.T == "derived" && m.Derived.Behind == nil })
 	l.say(map[string]any{"t": "edit", "ref": "rule", "cmd": clearance(1_300_000)["cmd"]})
 	said := l.until("the word that the check is behind", func(m raw) bool {
 		return m.T == "derived" && m.Derived.Behind["board rules"] == 0 && len(m.Derived.Behind) == 1
@@ -143,8 +144,7 @@ func TestFilesThatAreStoppedAreNotKept(t *testing.T) {
 		code, _ := k.ask(http.MethodPost, fmt.Sprintf("/projects/%d/handoff?despite=1", id), "")
 		answered <- code
 	}()
-	job := l.next("job").Job
-	assert.Equal(t, "files", job.Kind)
+	job := l.until("the job of the files", func(m raw) bool { return m.T == "job" && m.Job.Kind == "files" && !m.Job.Ended }).Job // beside the check
 	l.say(map[string]any{"t": "giveUp", "ref": "s", "job": job.ID})
 	assert.GreaterOrEqual(t, <-answered, 400)
 	code, _ := k.ask(http.MethodGet, fmt.Sprintf("/projects/%d/handoff.zip", id), "")
