@@ -91,7 +91,7 @@ func (a *api) made(c *echo.Context, id int64, kind string, filled bool, work fun
 			return err
 		}
 		defer done()
-		defer p.aired()
+		defer p.largeDone()
 		if m, err = p.moment(); err != nil {
 			return err
 		}

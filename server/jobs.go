@@ -273,7 +273,7 @@ func (p *project) beside(bench *workbench.Bench) func(workbench.Beside) {
 		go func() {
 			take := w.Run(ctx, progress)
 			end(taken(take))
-			p.aired()
+			p.largeDone()
 		}()
 	}
 }
