@@ -40,7 +40,7 @@ func found(d *design.Doc, print *uint64, later bool) (f first) {
 		work()
 	}
 	var work sync.WaitGroup
-	ready := make(chan []func(), 1) // what follows from the copper; none came if that failed
+	ready := make(chan []func(), 1) // what follows from the copper; nil if that failed
 	var next atomic.Int64
 	take := func(tasks []func()) {
 		for i := next.Add(1) - 1; int(i) < len(tasks); i = next.Add(1) - 1 {

@@ -23,7 +23,8 @@ describe('what copper areas fill', () => {
     expect(fillsAt(tile({ lines: [] }), at(6.5, 6.5))).toBe(false)
   })
   it('is told apart by the nets that have areas on a layer', async () => {
-    const of = (id: number, name: string, layers: number[]) => ({ kind: 'pour', object: { id, name, net: net(name), layers } }) as unknown as Boxed // prettier-ignore
+    const of = (id: number, name: string, layers: number[]) =>
+      ({ kind: 'pour', object: { id, name, net: net(name), layers } }) as unknown as Boxed
     const { project } = await onBoard([
       board(2),
       of(31, 'GND', [1, 2]),
@@ -82,7 +83,11 @@ describe('what copper areas fill', () => {
 
 describe('the tool for copper areas', () => {
   it('takes the net that most pads bear, or the one that is lit, on the layer in work', async () => {
-    const { ed, project, line } = await onBoard([board(2), placed(11, 0, 0), placed(12, 9, 0, { nets: { 1: net('GND'), 2: net('GND') } })]) // prettier-ignore
+    const { ed, project, line } = await onBoard([
+      board(2),
+      placed(11, 0, 0),
+      placed(12, 9, 0, { nets: { 1: net('GND'), 2: net('GND') } }),
+    ])
     const tool = ed.tools.find((t) => t.id === 'pour')!
     const press = (text: string) =>
       (tool.strip!().find((f) => f.as === 'press' && f.text === text) as { press: () => void }).press()
