@@ -220,7 +220,7 @@ func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
 			}
 			foreign := slices.ContainsFunc(t.guards, func(g guard) bool {
 				gap, _, _ := geom.Gap(g.shape, geom.Shape{Pts: h, Area: true})
-				return !g.own && gap <= float64(g.keep)
+				return !g.own && gap <= float64(g.keep+stray)
 			})
 			if !foreign {
 				small = append(small, h)
@@ -230,7 +230,7 @@ func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
 	if len(small) == 0 {
 		return filled
 	}
-	return filled.And(w.Union(small))
+	return filled.And(w.Union(small).Grown(stray, stray)) // no sliver stays where places are rounded to whole nanometres
 }
 
 // spokesOf are the spokes of a pad: n of a width through a gap, the first in a direction in millidegrees; they are looked for up to so far beyond it.
