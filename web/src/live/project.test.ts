@@ -79,7 +79,9 @@ describe('the handing over', () => {
   it('says when the stage in view is shown, while more is to come', () => {
     const p = another('board')
     first([track(11)])
+    expect(p.seen.value).toBe(false)
     p.shown()
+    expect([p.seen.value, p.whole.value]).toEqual([true, false])
     expect(Line.last.sent).toEqual([{ t: 'shown', ref: '' }])
     last()
     p.shown()

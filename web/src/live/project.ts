@@ -90,6 +90,8 @@ export class Project extends Derived {
   readonly missing = shallowRef<string[]>([])
   /** Whether the project is shown and cannot be changed from here. */
   readonly looks = ref(false)
+  /** Whether the stage in view has been shown. */
+  readonly seen = ref(false)
   /** How often the objects were handed over whole. */
   handed = 0
   private listeners = new Set<Listener>()
@@ -191,8 +193,9 @@ export class Project extends Derived {
   checkAll() {
     return this.ask({ t: 'check' }, false)
   }
-  /** Says that the stage in view is shown: the program may go on with what follows from it. */
+  /** Says that the stage in view is shown: the program may go on with what follows from it, and the page with what stands beside the drawing. */
   shown() {
+    this.seen.value = true
     if (this.state.value === 'coming') this.socket?.send(JSON.stringify({ t: 'shown', ref: '' }))
   }
   /** Stops long work. */

@@ -13,6 +13,8 @@ import { openMenu } from './menu'
 const props = defineProps<{ project: Project; stage: 'circuit' | 'board'; net: string }>()
 const emit = defineEmits<{ part: [number, string]; net: [string]; finding: [Finding] }>()
 const router = useRouter()
+/** While a project is being opened its drawing is seen first. */
+const there = computed(() => props.project.seen.value || props.project.whole.value)
 const list = ref<'parts' | 'nets' | 'findings'>('parts')
 const filter = ref('')
 
@@ -137,7 +139,7 @@ const nothing = computed(() => {
 
 <template>
   <SidePanel bare>
-    <div class="inner">
+    <div v-if="there" class="inner">
       <section class="props"><slot /></section>
       <v-tabs v-model="list" class="tabs" grow>
         <v-tab v-for="t in tabs" :key="t.id" :value="t.id">
