@@ -108,6 +108,14 @@ var boards = map[string]func(t *rapid.T, d *design.Doc){
 		}
 		dots(t, d, 10)
 	},
+	"few over each other": func(t *rapid.T, d *design.Doc) {
+		for i := range int64(rapid.IntRange(1, 6).Draw(t, "n")) {
+			for range rapid.IntRange(1, 5).Draw(t, "times") {
+				rung(d, i, i+1)
+			}
+		}
+		dots(t, d, 3)
+	},
 	"one over the other": func(t *rapid.T, d *design.Doc) {
 		for range rapid.IntRange(66, 80).Draw(t, "n") {
 			rung(d, 3, 4)

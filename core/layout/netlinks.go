@@ -24,7 +24,9 @@ type NetLinks struct {
 	of     map[Ref]int32
 	pads   map[design.ID][]int32 // the pieces of an object
 	count  int
-	crowd  bool // so much lies over each other that not all touches are noted; they are found anew each time
+	crowd  bool           // so much lies over each other that not all touches are noted; they are found anew each time
+	heads  map[int32]bool // pieces that others lie exactly on, whose touches are noted with these alone
+	astray []int32        // pieces whose head went
 	spots  map[geom.Point]*spot
 	spotAt []*spot // by its number among the points
 	points spanning.Points
@@ -67,7 +69,7 @@ func (n *NetLinks) Relayered(x *Index) {
 
 // NewNetLinks knows of no copper yet.
 func NewNetLinks(net design.ID) *NetLinks {
-	return &NetLinks{net: net, of: map[Ref]int32{}, pads: map[design.ID][]int32{}, spots: map[geom.Point]*spot{}, shared: map[*spot]bool{}, gone: map[geom.Point]int32{}}
+	return &NetLinks{net: net, of: map[Ref]int32{}, pads: map[design.ID][]int32{}, heads: map[int32]bool{}, spots: map[geom.Point]*spot{}, shared: map[*spot]bool{}, gone: map[geom.Point]int32{}}
 }
 
 // Len is how many pieces the net has.
@@ -92,6 +94,12 @@ func (n *NetLinks) Update(x *Index, changed iter.Seq[design.ID]) []Link {
 		}
 	}
 	n.take(fresh, x.Near)
+	for _, i := range n.astray {
+		if n.pieces[i] != nil {
+			n.meet(i, x.Near)
+		}
+	}
+	n.astray = n.astray[:0]
 	if n.crowd {
 		n.touches(x.Near)
 	}
@@ -120,6 +128,10 @@ func (n *NetLinks) drop(i int32) {
 		case 1:
 			delete(n.shared, s)
 		}
+	}
+	if n.heads[i] {
+		delete(n.heads, i)
+		n.astray = append(n.astray, n.touch[i]...)
 	}
 	delete(n.of, c.Ref())
 	n.pieces[i], n.touch[i] = nil, nil
@@ -156,18 +168,23 @@ func (n *NetLinks) take(fresh []*Copper, by near) {
 		return
 	}
 	for _, c := range fresh {
-		i := n.of[c.Ref()]
-		for o := range by(c.Box()) {
-			j, known := n.of[o.Ref()]
-			if o == c || o.Net != n.net || !known || slices.Contains(n.touch[i], j) || !Touching(c, o) {
-				continue
-			}
-			if len(n.touch[i]) >= mostTouches || len(n.touch[j]) >= mostTouches {
-				n.crowd = true
-				return
-			}
-			n.touch[i], n.touch[j] = append(n.touch[i], j), append(n.touch[j], i)
+		n.meet(n.of[c.Ref()], by)
+	}
+}
+
+// meet notes what a piece touches, as long as that is not too much.
+func (n *NetLinks) meet(i int32, by near) {
+	c := n.pieces[i]
+	for o := range by(c.Box()) {
+		j, known := n.of[o.Ref()]
+		if n.crowd {
+			return
 		}
+		if o == c || o.Net != n.net || !known || slices.Contains(n.touch[i], j) || !Touching(c, o) {
+			continue
+		}
+		n.crowd = len(n.touch[i]) >= mostTouches || len(n.touch[j]) >= mostTouches
+		n.touch[i], n.touch[j] = append(n.touch[i], j), append(n.touch[j], i)
 	}
 }
 
@@ -202,7 +219,8 @@ func (n *NetLinks) touches(by near) {
 	for i := range n.touch {
 		n.touch[i] = nil
 	}
-	n.crowd = false
+	n.crowd, n.astray = false, n.astray[:0]
+	clear(n.heads)
 	first := map[likeness]int32{}
 	for i, c := range n.pieces {
 		if c == nil {
@@ -211,6 +229,7 @@ func (n *NetLinks) touches(by near) {
 		if like, plain := likenessOf(c); plain {
 			if j, twin := first[like]; twin { // one that lies where another does touches what that touches: thousands of them cost no more than one
 				f.Join(i, int(j))
+				n.heads[j] = true
 				n.touch[i], n.touch[j] = append(n.touch[i], j), append(n.touch[j], int32(i))
 				n.crowd = n.crowd || len(n.touch[j]) > mostTouches
 				continue
