@@ -21,7 +21,8 @@ type Board struct {
 	index   *layout.Index
 	rules   *rules.Set
 	faces   *surface.Index
-	widest  int64 // how far a part's body reaches beyond its courtyard, at most
+	widest  int64                               // how far a part's body reaches beyond its courtyard, at most
+	solids  map[*design.Footprint][]layout.Body // in their own frames
 	Found   map[string]*Finding
 	owners  map[design.ID]map[string]bool
 	added   map[string]bool

@@ -25,11 +25,31 @@ func (b *Board) bodies(ids map[design.ID]bool, by kinds) {
 	b.eachPart(ids, look)
 }
 
+// bodiesOf are the pieces of a part's body. Those of its footprint are worked out once.
+func (b *Board) bodiesOf(p *design.Placed) []layout.Body {
+	f := b.doc.Footprint(p.Footprint)
+	if f == nil {
+		return nil
+	}
+	list, ok := b.solids[f]
+	if !ok {
+		if b.solids == nil || len(b.solids) >= mostSolids {
+			b.solids = map[*design.Footprint][]layout.Body{}
+		}
+		list = layout.PatternBodies(b.doc, f)
+		b.solids[f] = list
+	}
+	return layout.PlacedBodies(list, p)
+}
+
+// mostSolids is of how many footprints, some of which may be of the past, the bodies are kept.
+const mostSolids = 1_000
+
 // widen notes how far bodies reach beyond their courtyards: of all parts, or of those among ids.
 func (b *Board) widen(ids map[design.ID]bool) {
 	look := func(p *design.Placed) {
 		yard, ok := layout.Yard(b.doc, p)
-		for _, body := range layout.BodiesOf(b.doc, p) {
+		for _, body := range b.bodiesOf(p) {
 			if own := geom.BoxOf(body.Edge...); ok {
 				y := yard.Box()
 				b.widest = max(b.widest, y.Min.X-own.Min.X, y.Min.Y-own.Min.Y, own.Max.X-y.Max.X, own.Max.Y-y.Max.Y)
@@ -93,7 +113,7 @@ func under(d *design.Doc, r *rules.Set, p *design.Placed) []geom.Point {
 
 // clashes finds parts whose bodies lie over each other at the same height.
 func (b *Board) clashes(p *design.Placed, ids map[design.ID]bool) {
-	mine := layout.BodiesOf(b.doc, p)
+	mine := b.bodiesOf(p)
 	if len(mine) == 0 {
 		return
 	}
@@ -132,10 +152,10 @@ func (b *Board) reaches(p *design.Placed, body layout.Body) (from, to int64) {
 
 // meet tells over how much of their height two parts' bodies lie in each other, and where; 0: they do not.
 func (b *Board) meet(p, q *design.Placed) (at geom.Point, deep int64) {
-	for _, x := range layout.BodiesOf(b.doc, p) {
+	for _, x := range b.bodiesOf(p) {
 		low, high := b.reaches(p, x)
 		own := geom.BoxOf(x.Edge...)
-		for _, y := range layout.BodiesOf(b.doc, q) {
+		for _, y := range b.bodiesOf(q) {
 			from, to := b.reaches(q, y)
 			common := min(high, to) - max(low, from)
 			if common <= max(deep, geom.Slack) || !own.Meets(geom.BoxOf(y.Edge...)) {

@@ -22,16 +22,30 @@ const chordOfBody = 10_000
 const roundSides = 16
 
 // BodiesOf are the pieces of a part's body; none: its footprint says nothing of it. Of a body from a file the room that it takes is known alone.
-func BodiesOf(d *design.Doc, p *design.Placed) (out []Body) {
+func BodiesOf(d *design.Doc, p *design.Placed) []Body {
 	f := d.Footprint(p.Footprint)
 	if f == nil {
 		return nil
 	}
+	return PlacedBodies(PatternBodies(d, f), p)
+}
+
+// PlacedBodies are a footprint's bodies as they stand with a part.
+func PlacedBodies(list []Body, p *design.Placed) []Body {
 	t := p.Pose()
+	out := make([]Body, len(list))
+	for i, b := range list {
+		out[i] = Body{t.ApplyAll(b.Edge), b.From, b.To, b.Material}
+	}
+	return out
+}
+
+// PatternBodies are the pieces of the body of a footprint, in its own frame.
+func PatternBodies(d *design.Doc, f *design.Footprint) (out []Body) {
 	if a := d.Assets[f.Model]; a != nil && f.Model != 0 {
 		if r := a.Reach; r != nil {
 			edge := []geom.Point{r.Min, geom.Pt(r.Max.X, r.Min.Y), r.Max, geom.Pt(r.Min.X, r.Max.Y)}
-			out = append(out, Body{t.ApplyAll(edge), r.From, r.To, ""})
+			out = append(out, Body{edge, r.From, r.To, ""})
 		}
 		return out
 	}
@@ -46,7 +60,7 @@ func BodiesOf(d *design.Doc, p *design.Placed) (out []Body) {
 		default:
 			edge = rodFromAbove(s.A, s.B, float64(s.To-s.From)/2)
 		}
-		out = append(out, Body{t.ApplyAll(edge), s.From, s.To, s.Material})
+		out = append(out, Body{edge, s.From, s.To, s.Material})
 	}
 	return out
 }
@@ -74,8 +88,19 @@ func rodFromAbove(a, b geom.Point, r float64) []geom.Point {
 // Heights are how high a part reaches above its face of the board, and how far beyond the other face; 0: it does not, or nothing is known.
 func Heights(d *design.Doc, p *design.Placed) (above, beyond int64) {
 	thick := d.Board.Thickness()
-	for _, b := range BodiesOf(d, p) {
-		above, beyond = max(above, b.To), max(beyond, -b.From-thick)
+	take := func(from, to int64) { above, beyond = max(above, to), max(beyond, -from-thick) }
+	f := d.Footprint(p.Footprint)
+	if f == nil {
+		return 0, 0
+	}
+	if a := d.Assets[f.Model]; a != nil && f.Model != 0 {
+		if a.Reach != nil {
+			take(a.Reach.From, a.Reach.To)
+		}
+		return above, beyond
+	}
+	for i := range f.Solids {
+		take(f.Solids[i].From, f.Solids[i].To)
 	}
 	return above, beyond
 }

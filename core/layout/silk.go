@@ -1,8 +1,11 @@
 package layout
 
 import (
+	"cmp"
+
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
+	"goldentrace/core/lettering"
 )
 
 // SilkLines are the centre lines of what is printed of a part: its footprint's drawing and
@@ -39,9 +42,9 @@ func SilkPieces(d *design.Doc, p *design.Placed) []Printed {
 	if f == nil {
 		return nil
 	}
-	var out []Printed
-	t := p.Pose()
-	for i, line := range SilkLines(d, p) {
+	t, lines := p.Pose(), SilkLines(d, p)
+	out := make([]Printed, 0, len(lines))
+	for i, line := range lines {
 		switch {
 		case i >= len(f.Silk): // the designator
 			out = append(out, Printed{Line: straight(line), Text: true})
@@ -63,4 +66,41 @@ func straight(line []geom.Point) geom.Ring {
 		out = append(out, geom.Straight(line[i], line[i+1]))
 	}
 	return out
+}
+
+// SilkBox holds all that is printed of a part, lines as wide as the rule for silk says where the footprint gives no width, and little beside; false:
+// nothing is.
+func SilkBox(d *design.Doc, p *design.Placed, width int64) (geom.Box, bool) {
+	f := d.Footprint(p.Footprint)
+	if f == nil {
+		return geom.Box{}, false
+	}
+	var own, e geom.Extent
+	for _, fig := range f.Silk {
+		half := cmp.Or(fig.Width, width)/2 + 1
+		switch fig.Form {
+		case "circle":
+			own.AddBox(geom.Box{Min: fig.Pts[0], Max: fig.Pts[0]}.Grow(fig.R + half))
+		case "arc":
+			own.AddBox(geom.Piece{A: fig.Pts[0], M: fig.Pts[1], B: fig.Pts[2]}.Box().Grow(half))
+		default:
+			own.AddBox(geom.BoxOf(fig.Pts...).Grow(half))
+		}
+	}
+	t := p.Pose()
+	turned := func(t geom.Pose, b geom.Box) {
+		e.Add(t.Apply(b.Min), t.Apply(b.Max), t.Apply(geom.Pt(b.Min.X, b.Max.Y)), t.Apply(geom.Pt(b.Max.X, b.Min.Y)))
+	}
+	if own.Any {
+		turned(t, own.Box)
+	}
+	if p.Designator != "" {
+		at := f.DesignatorAt
+		if p.Label != nil {
+			at = *p.Label
+		}
+		wide, high := lettering.Reach(p.Designator, p.LetterHeight())
+		turned(TextPose(t.Apply(at), p.Angle, p.Bottom), geom.Box{Min: geom.Pt(-wide, -high), Max: geom.Pt(wide, high)}.Grow(width/2+1))
+	}
+	return e.Box, e.Any
 }

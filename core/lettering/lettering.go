@@ -5,6 +5,7 @@ package lettering
 import (
 	"math"
 	"slices"
+	"sync"
 
 	"goldentrace/core/geom"
 )
@@ -34,18 +35,42 @@ func Lacking(text string) (out []rune) {
 
 type stroke [][2]float64
 
+// shape is a letter read.
+type shape struct {
+	strokes []stroke
+	width   float64
+}
+
+// shapes are all letters read, once.
+var shapes = sync.OnceValue(func() map[rune]shape {
+	out := map[rune]shape{}
+	for r, code := range Letters {
+		out[r] = shapeOf(code)
+	}
+	return out
+})
+
+// frame is the empty one.
+var frame = shapeOf(unknown)
+
+// glyph is a letter's strokes, which nobody changes, and how wide it is.
 func glyph(r rune) (strokes []stroke, width float64) {
 	if blank(r) {
 		return nil, space
 	}
-	code, ok := Letters[r]
+	s, ok := shapes()[r]
 	if !ok {
-		code = unknown
+		s = frame
 	}
+	return s.strokes, s.width
+}
+
+// shapeOf reads a letter.
+func shapeOf(code string) (out shape) {
 	var run stroke
 	flush := func() {
 		if len(run) > 1 {
-			strokes = append(strokes, run)
+			out.strokes = append(out.strokes, run)
 		}
 		run = nil
 	}
@@ -58,37 +83,36 @@ func glyph(r rune) (strokes []stroke, width float64) {
 		if code[i+1] >= 'a' {
 			y = -float64(code[i+1]-'a') - 1
 		}
-		width = math.Max(width, x)
+		out.width = math.Max(out.width, x)
 		run = append(run, [2]float64{x, y})
 		i++
 	}
 	flush()
-	return strokes, width
+	return out
 }
 
 // Strokes gives the centre lines of a text whose capitals are height nanometres high, its
 // middle at the origin.
 func Strokes(text string, height int64) [][]geom.Point {
 	unit := float64(height) / Capital
-	var lines []stroke
-	x := 0.0
+	half, n := -float64(Gap)/2, 0
+	for _, r := range text {
+		strokes, w := glyph(r)
+		half += (w + Gap) / 2
+		n += len(strokes)
+	}
+	out := make([][]geom.Point, 0, n)
+	x := -half
 	for _, r := range text {
 		strokes, w := glyph(r)
 		for _, s := range strokes {
-			moved := make(stroke, len(s))
+			line := make([]geom.Point, len(s))
 			for i, p := range s {
-				moved[i] = [2]float64{p[0] + x, p[1]}
+				line[i] = geom.Pt(int64(math.Round((p[0]+x)*unit)), int64(math.Round((p[1]-Capital/2.0)*unit)))
 			}
-			lines = append(lines, moved)
+			out = append(out, line)
 		}
 		x += w + Gap
-	}
-	half := (x - Gap) / 2
-	out := make([][]geom.Point, len(lines))
-	for i, l := range lines {
-		for _, p := range l {
-			out[i] = append(out[i], geom.Pt(int64(math.Round((p[0]-half)*unit)), int64(math.Round((p[1]-Capital/2.0)*unit))))
-		}
 	}
 	return out
 }
@@ -101,4 +125,12 @@ func Width(text string, height int64) int64 {
 		x += w + Gap
 	}
 	return int64(math.Round(max(x, 0) * float64(height) / Capital))
+}
+
+// tall is how far letters reach from the middle of a line at most, up or down, in grid units: accents stand above capitals, and some letters hang.
+const tall = 5
+
+// Reach is how far a text reaches from its middle at most, to the sides and up or down, in nanometres.
+func Reach(text string, height int64) (wide, high int64) {
+	return Width(text, height)/2 + 1, tall*height/Capital + 1
 }

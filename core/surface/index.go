@@ -75,16 +75,27 @@ func (x *Index) put(o design.Object) {
 			lo, hi := corners(p.Shape.Box())
 			f.openings.Insert(lo, hi, p)
 		}
-		var e geom.Extent
-		for _, s := range x.Silk(o, bottom) {
-			e.AddBox(s.Shape.Box())
-		}
-		if e.Any {
-			f.box[id] = e.Box
-			lo, hi := corners(e.Box)
+		if box, any := x.silkBox(o, bottom); any {
+			f.box[id] = box
+			lo, hi := corners(box)
 			f.printed.Insert(lo, hi, id)
 		}
 	}
+}
+
+// silkBox holds what is printed of an object on a face; false: nothing is.
+func (x *Index) silkBox(o design.Object, bottom bool) (geom.Box, bool) {
+	if p, ok := o.(*design.Placed); ok {
+		if p.Bottom != bottom {
+			return geom.Box{}, false
+		}
+		return layout.SilkBox(x.Doc, p, x.SilkWidth(bottom))
+	}
+	var e geom.Extent
+	for _, s := range x.Silk(o, bottom) {
+		e.AddBox(s.Shape.Box())
+	}
+	return e.Box, e.Any
 }
 
 func (x *Index) face(bottom bool) *face {
@@ -113,7 +124,7 @@ func (x *Index) Printed(b geom.Box, bottom bool) iter.Seq[design.ID] {
 	}
 }
 
-// PrintedBox is the box around what is printed of an object on a face; false: nothing is.
+// PrintedBox is a box around what is printed of an object on a face, which holds little beside; false: nothing is.
 func (x *Index) PrintedBox(id design.ID, bottom bool) (geom.Box, bool) {
 	b, ok := x.face(bottom).box[id]
 	return b, ok

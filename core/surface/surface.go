@@ -201,7 +201,9 @@ func (b Board) Silk(o design.Object, bottom bool) (out []Print) {
 		if p.Bottom != bottom {
 			return nil
 		}
-		for _, l := range layout.SilkPieces(b.Doc, p) {
+		pieces := layout.SilkPieces(b.Doc, p)
+		out = make([]Print, 0, len(pieces))
+		for _, l := range pieces {
 			l.Width = cmp.Or(l.Width, width)
 			out = append(out, Print{p.ID, bottom, l.Shape(), l.Width, 0, l.Text})
 		}
