@@ -28,8 +28,8 @@ type hub struct {
 	sockets atomic.Int32
 	// turns bound what is made of whole designs.
 	turns *turns
-	// givingBack gives memory back after something large was done.
-	givingBack *givingBack
+	// memory keeps the program small.
+	memory *memory
 	// examples are those that are not kept yet.
 	examples   []Example
 	examplesMu sync.Mutex
@@ -68,7 +68,7 @@ const (
 )
 
 func newHub(s *store.Store, examples ...Example) *hub {
-	h := &hub{store: s, library: newShelf(context.Background(), s), examples: examples, turns: newTurns(atWork, inTheQueue), givingBack: newGivingBack(), open: map[int64]*slot{}, quit: make(chan struct{})}
+	h := &hub{store: s, library: newShelf(context.Background(), s), examples: examples, turns: newTurns(atWork, inTheQueue), memory: newMemory(), open: map[int64]*slot{}, quit: make(chan struct{})}
 	go h.tidy()
 	return h
 }
@@ -109,7 +109,7 @@ func (h *hub) project(ctx context.Context, id int64) (*project, error) {
 func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	defer close(s.done)
 	seen := sync.OnceFunc(func() { close(s.loaded) })
-	s.project, s.err = openProject(ctx, h.store, h.library, id, h.givingBack.soon, func(e *early) {
+	s.project, s.err = openProject(ctx, h.store, h.library, id, h.memory.soon, func(e *early) {
 		s.early.Store(e)
 		seen()
 		if s.shown != nil {
@@ -137,7 +137,7 @@ func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 			why = fmt.Sprintf("It was opened without %d of its objects, which cannot be read.", n)
 		}
 		go s.project.run()
-		h.givingBack.soon()
+		h.memory.soon()
 	}
 	h.note(ctx, id, why)
 }
@@ -213,7 +213,7 @@ func (h *hub) closeIdle(since time.Time) {
 
 func (h *hub) close() {
 	h.once.Do(func() { close(h.quit) })
-	h.givingBack.stop()
+	h.memory.stop()
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	for _, s := range h.open {
