@@ -28,6 +28,8 @@ type hub struct {
 	sockets atomic.Int32
 	// turns bound what is made of whole designs.
 	turns *turns
+	// shows are the tabs that wait for a project to be shown.
+	shows shows
 	// memory keeps the program small.
 	memory *memory
 	// examples are those that are not kept yet.
@@ -109,7 +111,14 @@ func (h *hub) project(ctx context.Context, id int64) (*project, error) {
 func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	defer close(s.done)
 	seen := sync.OnceFunc(func() { close(s.loaded) })
-	s.project, s.err = openProject(ctx, h.store, h.library, id, h.memory.soon, func(e *early) {
+	shown := func() {}
+	if s.shown != nil {
+		shown = h.shows.begin()
+	} else {
+		h.shows.stepAside(ctx)
+	}
+	defer shown()
+	s.project, s.err = openProject(ctx, h, id, func(e *early) {
 		s.early.Store(e)
 		seen()
 		if s.shown != nil {
@@ -117,6 +126,7 @@ func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 			case <-s.shown:
 			case <-time.After(longestShow):
 			}
+			shown()
 		}
 	})
 	seen()

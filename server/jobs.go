@@ -271,7 +271,10 @@ func (p *project) beside(bench *workbench.Bench) func(workbench.Beside) {
 			return
 		}
 		go func() {
-			take := w.Run(ctx, progress)
+			take := w.Run(ctx, func(share float64) {
+				progress(share)
+				p.stepAside(ctx)
+			})
 			end(taken(take))
 			p.largeDone()
 		}()

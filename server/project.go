@@ -49,8 +49,9 @@ type project struct {
 	people atomic.Int32
 	// here are the names of who is in the project, each once, in order; one who gave none is "".
 	here atomic.Pointer[[]string]
-	// largeDone tells the hub that something large was done.
+	// largeDone tells the hub that something large was done; stepAside lets those come first who wait for a project to be shown.
 	largeDone func()
+	stepAside func(context.Context)
 	// broken tells the hub that the project cannot go on.
 	broken func(p *project, why error)
 }
@@ -63,10 +64,11 @@ type lastChange struct {
 
 // openProject reads a project and finds what follows from it. What can be shown before that is given to
 // seen.
-func openProject(ctx context.Context, s *store.Store, parts library.Source, id int64, largeDone func(), seen func(*early)) (*project, error) {
+func openProject(ctx context.Context, home *hub, id int64, seen func(*early)) (*project, error) {
+	s := home.store
 	p := &project{
-		id: id, store: s, library: parts, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{}, jobs: jobs{running: map[string]*job{}},
-		changed: map[design.ID]lastChange{}, broken: func(*project, error) {}, largeDone: largeDone,
+		id: id, store: s, library: home.library, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{}, jobs: jobs{running: map[string]*job{}},
+		changed: map[design.ID]lastChange{}, broken: func(*project, error) {}, largeDone: home.memory.soon, stepAside: home.shows.stepAside,
 	}
 	if err := p.read(ctx, seen); err != nil {
 		return nil, err

@@ -218,7 +218,7 @@ func Do(ctx context.Context, tasks []*Task, progress func(float64)) ([]Outcome, 
 					return
 				}
 				out[i] = tasks[i].Do()
-				if n := done.Add(1); progress != nil && n%16 == 0 {
+				if n := done.Add(1); progress != nil && n%4 == 0 {
 					told.Lock()
 					progress(float64(n) / float64(len(tasks)))
 					told.Unlock()
