@@ -249,30 +249,66 @@ func (r *raster) index(p geom.Point, up bool) (x, y int32) {
 
 // distanceTo measures from places to the core of a shape, 0 within an area, in nanometres.
 func distanceTo(s geom.Shape) func(geom.Point) float64 {
-	if s.Mids != nil || s.Area {
+	switch {
+	case s.Mids != nil:
 		bare := s
 		bare.R = 0
 		return func(p geom.Point) float64 {
 			d, _, _ := geom.Gap(bare, geom.Disc(p, 0))
 			return max(d, 0)
 		}
-	}
-	if len(s.Pts) == 1 {
+	case len(s.Pts) == 1:
 		return func(p geom.Point) float64 { return p.Dist(s.Pts[0]) }
 	}
-	return func(p geom.Point) float64 {
-		best := math.Inf(1)
-		for i := 0; i+1 < len(s.Pts); i++ {
-			a, b := s.Pts[i], s.Pts[i+1]
-			ux, uy := float64(b.X-a.X), float64(b.Y-a.Y)
-			px, py := float64(p.X-a.X), float64(p.Y-a.Y)
-			l2 := ux*ux + uy*uy
-			k := 0.0
-			if l2 > 0 {
-				k = max(0, min(1, (px*ux+py*uy)/l2))
+	sides := sidesOf(s)
+	if s.Area {
+		return func(p geom.Point) float64 {
+			if within(sides, p) {
+				return 0
 			}
-			best = min(best, math.Hypot(px-k*ux, py-k*uy))
+			return nearest(sides, p)
 		}
-		return best
 	}
+	return func(p geom.Point) float64 { return nearest(sides, p) }
+}
+
+// side is a straight side of a shape: where it begins, its way, and the square of its length.
+type side struct{ x, y, dx, dy, square float64 }
+
+func sidesOf(s geom.Shape) []side {
+	out := make([]side, 0, len(s.Pts))
+	for i := range s.Sides() {
+		p := s.Side(i)
+		dx, dy := float64(p.B.X-p.A.X), float64(p.B.Y-p.A.Y)
+		out = append(out, side{float64(p.A.X), float64(p.A.Y), dx, dy, dx*dx + dy*dy})
+	}
+	return out
+}
+
+// nearest is how far a place is from the nearest of sides.
+func nearest(sides []side, p geom.Point) float64 {
+	best := math.Inf(1)
+	for i := range sides {
+		s := &sides[i]
+		px, py := float64(p.X)-s.x, float64(p.Y)-s.y
+		k := 0.0
+		if s.square > 0 {
+			k = max(0, min(1, (px*s.dx+py*s.dy)/s.square))
+		}
+		ex, ey := px-k*s.dx, py-k*s.dy
+		best = min(best, ex*ex+ey*ey)
+	}
+	return math.Sqrt(best)
+}
+
+// within tells whether closed sides surround a place, by how often they cross the line to its right.
+func within(sides []side, p geom.Point) (in bool) {
+	x, y := float64(p.X), float64(p.Y)
+	for i := range sides {
+		s := &sides[i]
+		if (s.y > y) != (s.y+s.dy > y) && x < s.x+(y-s.y)/s.dy*s.dx {
+			in = !in
+		}
+	}
+	return in
 }

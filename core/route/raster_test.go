@@ -1,97 +1,39 @@
-package route_test
+package route
 
 import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"goldentrace/core/design"
 	"goldentrace/core/geom"
-	"goldentrace/core/layout"
-	"goldentrace/core/route"
-	"goldentrace/core/rules"
 )
 
-// What a search's grid knows of its places is what the field says of each: where a dot of the track may not stand is closed, all else is not;
-// from an open place to an open one beside it the track may go.
-func TestGridAgainstTheField(t *testing.T) {
-	seen := map[string]int{}
+// Distances from places of the raster are those that shapes are measured by elsewhere, 0 within areas.
+func TestDistancesFromPlaces(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		f, _, _, _ := crowd(t)
-		if rapid.Bool().Draw(t, "more") {
-			f.Doc.Put(&design.RuleArea{ID: 70, Name: "kept free", Outline: geom.Corners(mm(4, 4), mm(9, 5), mm(6, 12)), KeepOut: []design.Thing{design.ATrack}})
-			mid := mm(15, 6)
-			f.Doc.Put(&design.Track{ID: 71, Net: net("WALL"), Layer: 1, A: mm(12, 3), Mid: &mid, B: mm(12, 9), Width: 300 * um})
-			f.Index = layout.NewIndex(f.Doc)
+		place := func(name string) geom.Point {
+			return geom.Pt(rapid.Int64Range(-2_000_000, 2_000_000).Draw(t, name+"x"), rapid.Int64Range(-2_000_000, 2_000_000).Draw(t, name+"y"))
 		}
-		f.Doc.SetBase(map[design.RuleKind]int64{design.HoleCopper: rapid.SampledFrom([]int64{0, 200 * um, 600 * um}).Draw(t, "walls")})
-		f.Rules = rules.Of(f.Doc)
-		layer := rapid.IntRange(0, 1).Draw(t, "layer")
-		width := rapid.Int64Range(1, 5).Draw(t, "width") * 100 * um
-		pitch := rapid.Int64Range(1, 6).Draw(t, "pitch") * 50 * um
-		origin := mm(float64(rapid.IntRange(0, 20).Draw(t, "x")), float64(rapid.IntRange(0, 20).Draw(t, "y")))
-		w := route.Wish{Shape: geom.Disc(origin, width/2), Layers: 1 << layer, Net: 900, Thing: design.ATrack}
-		x0, y0 := int32(rapid.IntRange(-2, 1).Draw(t, "column"))*32, int32(rapid.IntRange(-2, 1).Draw(t, "row"))*32
-		free := map[[2]int]geom.Point{}
-		f.RasterOf(w, origin, pitch, x0, y0, func(at geom.Point, x, y int, state string) {
-			seen[state]++
-			require.Equal(t, origin.Add(geom.Pt(int64(x0+int32(x))*pitch, int64(y0+int32(y))*pitch)), at)
-			dot := w
-			dot.Shape = geom.Disc(at, width/2)
-			require.Equal(t, f.Clear(dot) != nil, state == "closed", "%v is %s: %v", at, state, f.Clear(dot))
-			if state == "open" {
-				free[[2]int{x, y}] = at
-			}
-		})
-		for k, at := range free {
-			for _, d := range [][2]int{{1, 0}, {1, 1}, {0, 1}, {-1, 1}} {
-				to, open := free[[2]int{k[0] + d[0], k[1] + d[1]}]
-				step := w
-				step.Shape = geom.Stroke(at, to, width)
-				require.False(t, open && f.Clear(step) != nil, "from %v to %v: %v", at, to, f.Clear(step))
+		var s geom.Shape
+		switch rapid.IntRange(0, 3).Draw(t, "form") {
+		case 0:
+			s = geom.Disc(place("at"), 0)
+		case 1:
+			s = geom.Shape{Pts: []geom.Point{place("a"), place("b"), place("c")}}
+		case 2: // a turned rectangle
+			pose := geom.Pose{At: place("at"), Angle: int32(rapid.IntRange(0, 359).Draw(t, "turn")) * 1000}
+			w, h := rapid.Int64Range(1, 900_000).Draw(t, "w"), rapid.Int64Range(1, 900_000).Draw(t, "h")
+			s = geom.Shape{Pts: pose.ApplyAll([]geom.Point{geom.Pt(-w, -h), geom.Pt(w, -h), geom.Pt(w, h), geom.Pt(-w, h)}), Area: true}
+		default: // an angle of six corners, which is not convex
+			at, k := place("at"), rapid.Int64Range(1000, 500_000).Draw(t, "k")
+			s = geom.Shape{Area: true}
+			for _, c := range [][2]int64{{0, 0}, {3, 0}, {3, 1}, {1, 1}, {1, 3}, {0, 3}} {
+				s.Pts = append(s.Pts, at.Add(geom.Pt(c[0]*k, c[1]*k)))
 			}
 		}
+		p := place("p")
+		want, _, _ := geom.Gap(s, geom.Disc(p, 0))
+		assert.InDelta(t, max(want, 0), distanceTo(s)(p), 0.01, "%v from %v", p, s)
 	})
-	for _, state := range []string{"open", "tight", "closed"} {
-		assert.Greater(t, seen[state], 500, state)
-	}
-}
-
-// A grid of vias: where a hole of the net stands that joins all layers none is needed; next to surface pads of the net, within 0.1 mm, none
-// is set, as solder would run into it; else as the field says.
-func TestGridOfVias(t *testing.T) {
-	seen := map[string]int{}
-	rapid.Check(t, func(t *rapid.T) {
-		f, from, to, _ := crowd(t)
-		pads := &design.Footprint{ID: 80, Name: "one", Pads: []design.Pad{{ID: 1, Number: "1", Form: design.Rect, Size: geom.Pt(1_500*um, 600*um)}}}
-		f.Doc.Put(pads)
-		f.Doc.Put(&design.Placed{ID: 81, Part: 5001, Designator: "R1", Footprint: "one", At: mm(10, 10), Nets: map[string]design.ID{"1": 900}})
-		f.Doc.SetBase(map[design.RuleKind]int64{design.HoleCopper: rapid.SampledFrom([]int64{0, 200 * um, 700 * um}).Draw(t, "walls")})
-		f.Index, f.Rules = layout.NewIndex(f.Doc), rules.Of(f.Doc)
-		pad := f.Index.Of(81)[0]
-		pitch := rapid.Int64Range(2, 6).Draw(t, "pitch") * 50 * um
-		origin := mm(10, 10)
-		w := f.Via(origin, 900)
-		x0, y0 := int32(rapid.IntRange(-2, 1).Draw(t, "column"))*32, int32(rapid.IntRange(-2, 1).Draw(t, "row"))*32
-		f.RasterOf(w, origin, pitch, x0, y0, func(at geom.Point, _, _ int, state string) {
-			seen[state]++
-			want := "free"
-			gap, _, _ := geom.Gap(pad.Shape, geom.Disc(at, w.Shape.R))
-			switch {
-			case min(at.Dist(from), at.Dist(to)) <= 400_000:
-				want = "plated"
-			case f.Clear(f.Via(at, 900)) != nil || gap < 100_000:
-				want = "closed"
-			}
-			if state == "open" || state == "tight" {
-				state = "free"
-			}
-			require.Equal(t, want, state, "%v", at)
-		})
-	})
-	assert.Positive(t, seen["plated"])
-	assert.Positive(t, seen["closed"])
-	assert.Positive(t, seen["open"])
 }
