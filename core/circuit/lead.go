@@ -154,8 +154,15 @@ func (f *field) survey(l *lattice) {
 			l.up[(j-1)*nx+i] = -1
 		}
 	}
-	for p := range f.g.points() {
-		shut(p)
+	for y, places := range f.g.byRow {
+		if y < box.Min.Y || y > box.Max.Y {
+			continue
+		}
+		for _, p := range places {
+			if len(f.g.ends[p])+len(f.g.pins[p]) > 0 {
+				shut(p)
+			}
+		}
 	}
 	for p := range f.g.attached { // marks of pins left open too
 		shut(p)

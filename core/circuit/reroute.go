@@ -38,14 +38,16 @@ type reroute struct {
 	nets netOf
 	// claim are the nets of the places as they will be; several where something lands on
 	// something else, which cannot be helped.
-	claim  map[geom.Point]map[int]bool
-	wires  map[design.ID]int
-	bodies []geom.Box
-	out    map[geom.Point]geom.Point
+	claim   map[geom.Point]map[int]bool
+	claimed map[int][]geom.Point // the same by net
+	wires   map[design.ID]int
+	laid    map[int][]*design.Wire // the same by net
+	bodies  []geom.Box
+	out     map[geom.Point]geom.Point
 }
 
 func (m *mover) rerouted(items []design.OnSheet) {
-	r := &reroute{mover: m, nets: m.old.numbered(), claim: map[geom.Point]map[int]bool{}, wires: map[design.ID]int{}}
+	r := &reroute{mover: m, nets: m.old.numbered(), claim: map[geom.Point]map[int]bool{}, claimed: map[int][]geom.Point{}, wires: map[design.ID]int{}, laid: map[int][]*design.Wire{}}
 	var now []design.OnSheet
 	for _, o := range items {
 		if m.goes(o.ObjectID()) {
@@ -72,6 +74,11 @@ func (m *mover) rerouted(items []design.OnSheet) {
 			r.claims(p, net)
 		}
 	}
+	for _, w := range m.fixed.wires {
+		if net, ok := r.wires[w.ID]; ok {
+			r.laid[net] = append(r.laid[net], w)
+		}
+	}
 	slices.Sort(torn)
 	for _, net := range torn {
 		r.mend(net)
@@ -82,7 +89,10 @@ func (r *reroute) claims(p geom.Point, net int) {
 	if r.claim[p] == nil {
 		r.claim[p] = map[int]bool{}
 	}
-	r.claim[p][net] = true
+	if !r.claim[p][net] {
+		r.claim[p][net] = true
+		r.claimed[net] = append(r.claimed[net], p)
+	}
 }
 
 // leaves tells whether nothing stays at a place of which something moves.
@@ -123,19 +133,49 @@ func (r *reroute) takeBack() []int {
 			torn[net] = true
 		}
 	}
-	left := map[design.ID]*design.Wire{}
+	left := map[int]map[design.ID]*design.Wire{} // of the torn nets
 	for _, w := range r.old.wires {
-		if !r.sel[w.ID] {
-			left[w.ID] = w
+		if net := r.nets.wire[w.ID]; !r.sel[w.ID] && torn[net] {
+			if left[net] == nil {
+				left[net] = map[design.ID]*design.Wire{}
+			}
+			left[net][w.ID] = w
 		}
 	}
+	for _, of := range left {
+		r.shorten(of)
+	}
+	for _, w := range r.old.wires {
+		net := r.nets.wire[w.ID]
+		now := w
+		if torn[net] {
+			now = left[net][w.ID]
+		}
+		switch {
+		case r.sel[w.ID]:
+			continue
+		case now == nil:
+			r.gone[w.ID] = w
+			continue
+		case now.A != w.A || now.B != w.B:
+			r.now[w.ID] = now
+		}
+		r.fixed.addWire(now)
+		r.wires[w.ID] = net
+	}
+	out := make([]int, 0, len(torn))
+	for net := range torn {
+		out = append(out, net)
+	}
+	return out
+}
+
+// shorten takes the wires of one net back to where something stays.
+func (r *reroute) shorten(left map[design.ID]*design.Wire) {
 	for changed := true; changed; {
 		changed = false
 		for _, id := range sortedKeys(left) {
 			w := left[id]
-			if !torn[r.nets.wire[id]] {
-				continue
-			}
 			a, b := r.stays(left, w, w.A), r.stays(left, w, w.B)
 			if a && b {
 				continue
@@ -151,29 +191,9 @@ func (r *reroute) takeBack() []int {
 			changed = true
 		}
 	}
-	for _, w := range r.old.wires {
-		switch now := left[w.ID]; {
-		case r.sel[w.ID]:
-		case now == nil:
-			r.gone[w.ID] = w
-		case now.A != w.A || now.B != w.B:
-			r.now[w.ID] = now
-			r.fixed.addWire(now)
-		default:
-			r.fixed.addWire(w)
-		}
-		if now := left[w.ID]; now != nil {
-			r.wires[w.ID] = r.nets.wire[w.ID]
-		}
-	}
-	out := make([]int, 0, len(torn))
-	for net := range torn {
-		out = append(out, net)
-	}
-	return out
 }
 
-// stays tells whether something other than the wire stays at its end.
+// stays tells whether something other than the wire stays at its end; left are the wires of its net.
 func (r *reroute) stays(left map[design.ID]*design.Wire, w *design.Wire, p geom.Point) bool {
 	for _, pin := range r.old.pins[p] {
 		if !r.goes(pin.Part) {
@@ -181,7 +201,7 @@ func (r *reroute) stays(left map[design.ID]*design.Wire, w *design.Wire, p geom.
 		}
 	}
 	for _, v := range left {
-		if v.ID != w.ID && r.nets.wire[v.ID] == r.nets.wire[w.ID] && geom.OnSegment(p, v.A, v.B) {
+		if v.ID != w.ID && geom.OnSegment(p, v.A, v.B) {
 			return true
 		}
 	}
@@ -214,7 +234,7 @@ func (r *reroute) hooks(left map[design.ID]*design.Wire, w *design.Wire) []geom.
 	r.old.between(w.A, w.B, try)
 	r.old.attachedAlong(w.A, w.B, func(p geom.Point, _ []design.OnSheet) { try(p) })
 	for _, v := range left {
-		if v.ID != w.ID && r.nets.wire[v.ID] == r.nets.wire[w.ID] {
+		if v.ID != w.ID {
 			try(v.A)
 			try(v.B)
 		}
@@ -264,13 +284,13 @@ func (r *reroute) mend(net int) {
 		if way == nil {
 			return // the comparison says that the net falls apart
 		}
+		before := len(r.fixed.wires)
 		for i := 0; i+1 < len(way); i++ {
 			r.lay(way[i], way[i+1])
 		}
-		for _, w := range r.fixed.wires {
-			if _, ok := r.wires[w.ID]; !ok {
-				r.wires[w.ID] = net
-			}
+		for _, w := range r.fixed.wires[before:] {
+			r.wires[w.ID] = net
+			r.laid[net] = append(r.laid[net], w)
 		}
 		for _, p := range way {
 			r.claims(p, net)
@@ -309,36 +329,27 @@ func (f fragment) sources() []geom.Point {
 // piecesOf lists what hangs together of a net, as laid by now.
 func (r *reroute) piecesOf(net int) []fragment {
 	set := geom.NewForest(0)
-	var wires []*design.Wire
-	var places []geom.Point
-	var node []int
-	for _, w := range r.fixed.wires {
-		if n, ok := r.wires[w.ID]; ok && n == net {
-			wires, node = append(wires, w), append(node, set.Add())
-		}
-	}
-	for p, nets := range r.claim {
-		if nets[net] {
-			places = append(places, p)
-		}
-	}
+	wires, places := r.laid[net], slices.Clone(r.claimed[net])
 	sortPoints(places)
+	node := make(map[design.ID]int, len(wires))
+	for _, w := range wires {
+		node[w.ID] = set.Add()
+	}
+	meet := func(p geom.Point, n int) {
+		r.fixed.through(p, func(w *design.Wire) {
+			if i, own := node[w.ID]; own {
+				set.Join(n, i)
+			}
+		})
+	}
 	spot := map[geom.Point]int{}
 	for _, p := range places {
-		n := set.Add()
-		spot[p] = n
-		for i, w := range wires {
-			if geom.OnSegment(p, w.A, w.B) {
-				set.Join(n, node[i])
-			}
-		}
+		spot[p] = set.Add()
+		meet(p, spot[p])
 	}
-	for i, w := range wires {
-		for j, v := range wires {
-			if i != j && (geom.OnSegment(w.A, v.A, v.B) || geom.OnSegment(w.B, v.A, v.B)) {
-				set.Join(node[i], node[j])
-			}
-		}
+	for _, w := range wires {
+		meet(w.A, node[w.ID])
+		meet(w.B, node[w.ID])
 	}
 	byRoot := map[int]int{}
 	var out []fragment
@@ -356,8 +367,8 @@ func (r *reroute) piecesOf(net int) []fragment {
 		f := of(spot[p])
 		f.places = append(f.places, p)
 	}
-	for i, w := range wires {
-		f := of(node[i])
+	for _, w := range wires {
+		f := of(node[w.ID])
 		f.wires = append(f.wires, w)
 	}
 	return out
