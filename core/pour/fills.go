@@ -88,7 +88,7 @@ func (f *Fills) whole(k Key) {
 	f.stale[k] = tiles
 }
 
-// Pour follows a change of a copper area; before or after is nil when it came or went. Those that give way to it are filled anew where
+// Pour follows a change of a copper area; before or after is nil when it came or went. Those that give way to it, or are one with it, are filled anew where
 // they meet it. Its name and its lock change nothing.
 func (f *Fills) Pour(before, after *design.Pour) {
 	f.bonds = nil
@@ -106,7 +106,7 @@ func (f *Fills) Pour(before, after *design.Pour) {
 		for _, l := range p.Layers {
 			f.whole(Key{p.ID, l})
 			for o := range f.doc.Pours.All() {
-				if o.ID != p.ID && o.Net != p.Net && o.On(l) && p.Before(o) {
+				if o.ID != p.ID && o.On(l) && (o.Net == p.Net || p.Before(o)) {
 					f.givesWay(Key{o.ID, l}, p)
 				}
 			}
@@ -114,7 +114,7 @@ func (f *Fills) Pour(before, after *design.Pour) {
 	}
 }
 
-// givesWay makes an area ready anew and its tiles stale where it meets another that it gives way to, or did.
+// givesWay makes an area ready anew and its tiles stale where it meets another that it gives way to or is one with, or was.
 func (f *Fills) givesWay(k Key, to *design.Pour) {
 	is := f.of[k]
 	if is == nil {

@@ -34,11 +34,28 @@ type area struct {
 	region [][]kerb
 	box    geom.Box
 	before []*design.Pour // which it gives way to
+	beside []*area        // others of its net, which lie over it or meet it
 	reach  int64          // no farther than this anything matters to a place
 }
 
 // areaOf makes an area ready; nil: it is not on the layer, or there is nothing that it could fill.
 func (g *ground) areaOf(k Key) *area {
+	a := g.alone(k)
+	if a == nil {
+		return nil
+	}
+	for o := range g.doc.Pours.All() {
+		if o.Net == a.Net && o.ID != a.ID && o.On(k.Layer) {
+			if b := g.alone(Key{o.ID, k.Layer}); b != nil && b.box.Meets(a.box) {
+				a.beside = append(a.beside, b)
+			}
+		}
+	}
+	return a
+}
+
+// alone makes an area ready, but for the others of its net.
+func (g *ground) alone(k Key) *area {
 	p := g.doc.Pours[k.Pour]
 	layer := g.doc.Board.Position(k.Layer)
 	if p == nil || layer < 0 || !p.On(k.Layer) {
@@ -120,7 +137,7 @@ func kerbOf(corners []geom.Corner, out bool, keep func(geom.Piece) int64) kerb {
 
 // task gathers what it takes to fill a tile.
 func (a *area) task(at Tile) *Task {
-	t := &Task{Key: a.key, Tile: at, least: a.least, region: a.region}
+	t := &Task{Key: a.key, Tile: at, least: a.least, room: room{region: a.region}}
 	box := at.Box()
 	t.window = box
 	var near []*layout.Copper
@@ -135,33 +152,59 @@ func (a *area) task(at Tile) *Task {
 		}
 	}
 	t.window = t.window.Grow(a.least + 10*stray)
-	margin := t.window.Grow(a.reach)
+	t.guards = append(a.keepsFree(near, t.window), gaps...)
+	t.spokes = slices.DeleteFunc(t.spokes, a.offEdge)
+	for _, b := range a.beside {
+		if b.box.Meets(t.window) {
+			t.beside = append(t.beside, b.room(t.window))
+		}
+	}
+	return t
+}
+
+// room is what another area of the net may fill within a window.
+func (a *area) room(window geom.Box) room {
+	var near []*layout.Copper
+	for c := range a.index.Near(window.Grow(2 * a.reach)) {
+		near = append(near, c)
+	}
+	slices.SortFunc(near, func(x, y *layout.Copper) int { return x.Ref().Compare(y.Ref()) })
+	out := room{region: a.region, guards: a.keepsFree(near, window)}
+	for _, c := range near {
+		if a.owns(c) {
+			out.guards = append(out.guards, a.join(&Task{}, c, window)...)
+		}
+	}
+	return out
+}
+
+// keepsFree is what an area keeps free within a window of what lies near, but for its own pads.
+func (a *area) keepsFree(near []*layout.Copper, window geom.Box) (out []guard) {
+	margin := window.Grow(a.reach)
 	for _, c := range near {
 		if !a.owns(c) && (c.Bare || c.Has(a.layer)) && c.Box().Meets(margin) {
 			for _, g := range a.guardsOf(c) {
-				if g.shape.Box().Grow(g.keep + a.least).Meets(t.window) {
-					t.guards = append(t.guards, g)
+				if g.shape.Box().Grow(g.keep + a.least).Meets(window) {
+					out = append(out, g)
 				}
 			}
 		}
 	}
 	for _, d := range a.drops.near(a.layer, margin) {
 		if d.Net != a.Net {
-			t.guards = append(t.guards, guard{shape: d.Shape, keep: a.dropClearance(d)})
+			out = append(out, guard{shape: d.Shape, keep: a.dropClearance(d)})
 		}
 	}
 	for i := range a.index.KeepOuts() {
 		k := &a.index.KeepOuts()[i]
 		if k.Keeps(design.APour, 1<<a.layer) && k.Box().Meets(margin) {
-			t.guards = append(t.guards, guard{shape: geom.Within(k.Outline)})
+			out = append(out, guard{shape: geom.Within(k.Outline)})
 		}
 	}
 	for _, p := range a.before {
-		t.guards = append(t.guards, a.wayFor(p, margin)...)
+		out = append(out, a.wayFor(p, margin)...)
 	}
-	t.spokes = slices.DeleteFunc(t.spokes, a.offEdge)
-	t.guards = append(t.guards, gaps...)
-	return t
+	return out
 }
 
 func (a *area) owns(c *layout.Copper) bool {

@@ -14,12 +14,18 @@ type Task struct {
 	Key
 	Tile
 	window geom.Box
-	least  int64       // width
-	region [][]kerb    // lines that bound what may be filled: the area's edge, the board's
-	guards []guard     // what is kept free
+	least  int64 // width
+	room
+	beside []room      // of other areas of the net, with which it is one
 	own    []ownCopper // that the area may touch
 	spokes []spoke
 	ready  []*Piece // of teardrops: there is nothing to fill
+}
+
+// room is what an area may fill.
+type room struct {
+	region [][]kerb // lines that bound it: the area's edge, the board's
+	guards []guard  // what is kept free
 }
 
 // kerb is a closed line that what is filled stays within, or, for a cut-out, outside of; Keep is how far from it copper stays.
@@ -82,47 +88,33 @@ func (t *Task) fill() []*Piece {
 	}
 	w := overlay.Begin()
 	box := t.Tile.Box()
-	room := w.Box(t.window)
-	var bars [][]geom.Point // what is kept free
-	for _, list := range t.region {
-		var ins [][]geom.Point
-		for _, k := range list {
-			if k.out {
-				bars = append(bars, k.line)
-			} else {
-				ins = append(ins, k.line)
-			}
-			for i, p := range k.pieces {
-				if k.keeps[i] > 0 && p.Box().Grow(k.keeps[i]).Meets(t.window) {
-					bars = append(bars, rounded(geom.Bow(p, 0), k.keeps[i])...)
-				}
-			}
-		}
-		if len(ins) > 0 {
-			if room = room.Within(w.Union(ins)); room.Empty() {
-				return nil
-			}
-		}
+	room := t.room.within(w, t.window)
+	if room.Empty() {
+		return nil
 	}
-	for _, g := range t.guards {
-		bars = append(bars, rounded(g.shape, g.keep)...)
-	}
-	if len(bars) > 0 {
-		room = room.Without(w.Union(bars))
+	all := room
+	for _, o := range t.beside {
+		all = all.And(o.within(w, t.window))
 	}
 	// where a disc of half the least width has room. The library draws straight what bends by less than a hundredth of the distance
 	// that it shrinks and grows by: that much more is grown, and held within the room.
-	wide := room
-	if room.Plain(simple) {
+	wide := all
+	if all.Plain(simple) {
 		// of a ring of few places that leaves little when it is shrunk the library takes it that nothing is left: it gets more places
-		list := room.List()
+		list := all.List()
 		for i := range list {
 			list[i] = dense(list[i])
 		}
 		wide = w.Areas(list)
 	}
-	filled := wide.Grown(-t.half(), stray).Grown(t.half()+t.half()/80, stray).Within(room)
-	if filled.Empty() {
+	inner := wide.Grown(-t.half(), stray)
+	filled := t.outer(inner)
+	if throats := t.throats(w, inner); !throats.Empty() {
+		around := throats.Grown(2*t.least, stray) // beyond that nothing is drawn anew
+		parted := t.outer(filled.Without(throats.Grown(t.half(), stray)).Grown(-t.half(), stray))
+		filled = filled.Without(around).And(parted.Within(around))
+	}
+	if filled = filled.Within(room); filled.Empty() {
 		return nil
 	}
 	if strips := t.laid(w, filled); len(strips) > 0 {
@@ -138,6 +130,39 @@ func (t *Task) fill() []*Piece {
 			}
 		}
 		out = append(out, p)
+	}
+	return out
+}
+
+// within is the room that there is within a window.
+func (r room) within(w *overlay.Work, window geom.Box) overlay.Set {
+	out := w.Box(window)
+	var bars [][]geom.Point // what is kept free
+	for _, list := range r.region {
+		var ins [][]geom.Point
+		for _, k := range list {
+			if k.out {
+				bars = append(bars, k.line)
+			} else {
+				ins = append(ins, k.line)
+			}
+			for i, p := range k.pieces {
+				if k.keeps[i] > 0 && p.Box().Grow(k.keeps[i]).Meets(window) {
+					bars = append(bars, rounded(geom.Bow(p, 0), k.keeps[i])...)
+				}
+			}
+		}
+		if len(ins) > 0 {
+			if out = out.Within(w.Union(ins)); out.Empty() {
+				return out
+			}
+		}
+	}
+	for _, g := range r.guards {
+		bars = append(bars, rounded(g.shape, g.keep)...)
+	}
+	if len(bars) > 0 {
+		out = out.Without(w.Union(bars))
 	}
 	return out
 }
@@ -160,6 +185,44 @@ func dense(a overlay.Area) overlay.Area {
 		a.Outer = line
 	}
 	return a
+}
+
+// outer is what discs of half the least width cover whose middles lie within a set.
+func (t *Task) outer(inner overlay.Set) overlay.Set {
+	return inner.Grown(t.half()+t.half()/80, stray)
+}
+
+// throats are where discs from both sides of a place that no disc gets through lie over each other: between two corners, say, that are nearer to each
+// other than copper may be wide. They would join what they come from by less than that.
+func (t *Task) throats(w *overlay.Work, inner overlay.Set) overlay.Set {
+	none := w.Areas(nil)
+	parts := inner.List()
+	if len(parts) < 2 {
+		return none
+	}
+	grown := make([]*overlay.Set, len(parts))
+	of := func(i int) overlay.Set {
+		if grown[i] == nil {
+			g := t.outer(w.Areas(parts[i : i+1]))
+			grown[i] = &g
+		}
+		return *grown[i]
+	}
+	boxes := make([]geom.Box, len(parts))
+	for i, p := range parts {
+		boxes[i] = geom.BoxOf(p.Outer...).Grow(t.least/2 + stray)
+	}
+	out := none
+	for i := range parts {
+		for j := range i {
+			if boxes[i].Meets(boxes[j]) {
+				if both := of(i).Within(of(j)); !both.Empty() {
+					out = out.And(both)
+				}
+			}
+		}
+	}
+	return out
 }
 
 // half of the least width, but for as much as outlines may stray: copper of just that width stays.

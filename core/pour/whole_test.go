@@ -141,6 +141,56 @@ func TestTheWholeOutcomeKeepsTheLeastWidth(t *testing.T) {
 	})
 }
 
+// The same holds where two areas of a net meet, whatever the angle at which their edges cross and however little they lie over each other; a
+// change of one is followed by the other.
+func TestAreasOfOneNetAreOneWhereTheyMeet(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d, gnd, sig := plate(14, 12)
+		var p *design.Pour
+		for p = range d.Pours.All() {
+		}
+		rect := func(w, h int64, at geom.Point, turn int32) []geom.Corner {
+			pose := geom.Pose{At: at, Angle: turn}
+			return geom.Corners(pose.ApplyAll([]geom.Point{geom.Pt(0, 0), geom.Pt(w, 0), geom.Pt(w, h), geom.Pt(0, h)})...)
+		}
+		q := *p
+		q.LeastWidth = rapid.Int64Range(150, 300).Draw(t, "least") * 1000
+		q.Join = design.Solidly
+		q.Outline = rect(6_000_000, 5_000_000, geom.Pt(2_000_000, 2_000_000), 0)
+		d.Put(&q)
+		other := q
+		other.ID, other.Name = d.NewID(), "beside it"
+		at := geom.Pt(8_000_000-rapid.Int64Range(1, 600).Draw(t, "over")*1000, 7_000_000-rapid.Int64Range(1, 600).Draw(t, "high")*1000)
+		other.Outline = rect(3_500_000, 3_000_000, at, int32(rapid.IntRange(-25, 25).Draw(t, "turn"))*1000)
+		was := other
+		was.Outline = rect(1_000_000, 1_000_000, geom.Pt(12_000_000, 500_000), 0)
+		later := rapid.Bool().Draw(t, "later")
+		if later {
+			d.Put(&was)
+		} else {
+			d.Put(&other)
+		}
+		for i, place := range []geom.Point{geom.Pt(3_000_000, 3_000_000), at.Add(geom.Pt(1_500_000, 1_800_000))} {
+			d.Put(&design.Via{ID: d.NewID(), At: place, Diameter: 600_000, Hole: 300_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: gnd})
+			beside := geom.Pt(rapid.Int64Range(-1500, 1500).Draw(t, fmt.Sprint("x", i))*1000, rapid.Int64Range(-1500, 1500).Draw(t, fmt.Sprint("y", i))*1000)
+			d.Put(&design.Via{ID: d.NewID(), At: at.Add(beside), Diameter: 500_000, Hole: 250_000, From: d.Board.Top(), To: d.Board.Bottom(), Net: sig})
+		}
+		x := layout.NewIndex(d)
+		f := filled2(t, d)
+		if later {
+			d.Put(&other)
+			f.Pour(&was, &other)
+			_, err := f.Fill(t.Context(), nil)
+			require.NoError(t, err)
+		}
+		c := geos.NewContext()
+		k := pour.Key{Pour: q.ID, Layer: q.Layers[0]}
+		if wrong := wants(copperOf(c, f, x, gnd, k, pour.Key{Pour: other.ID, Layer: k.Layer}), float64(q.LeastWidth)); wrong != "" {
+			t.Fatal(wrong)
+		}
+	})
+}
+
 func filled2(t *rapid.T, d *design.Doc) *pour.Fills {
 	require.NoError(t, d.Whole())
 	f, err := pour.Of(t.Context(), d, layout.NewIndex(d), rules.Of(d), nil)
