@@ -59,10 +59,10 @@ func BenchmarkBoard(b *testing.B) {
 			p.run("serve", "127.0.0.1:0")
 			list()
 			start := time.Now()
-			eval[bool](t, fmt.Sprintf(`(() => { history.pushState({}, '', '/project/%d/board'); window.dispatchEvent(new PopStateEvent('popstate', { state: {} })); return true })()`, id))
-			eval[bool](t, `(() => { const look = () => document.querySelector('[role=application]')?.dataset.painting ? (window.__there = true) : requestAnimationFrame(look); look(); return true })()`)
+			eval[bool](t, fmt.Sprintf(`(() => { window.__begun = performance.now(); history.pushState({}, '', '/project/%d/board'); window.dispatchEvent(new PopStateEvent('popstate', { state: {} })); return true })()`, id))
+			eval[bool](t, `(() => { const look = () => document.querySelector('[role=application]')?.dataset.painting ? (window.__there = performance.now()) : requestAnimationFrame(look); look(); return true })()`)
 			t.until(`window.__there`)
-			b.ReportMetric(float64(time.Since(start).Milliseconds()), "ms/board")
+			b.ReportMetric(eval[float64](t, `Math.round(window.__there - window.__begun)`), "ms/board") // by the page's own clock
 			t.until(`goldenTrace.state.value === 'open' && goldenTrace.tracks.size > 0`)
 			b.ReportMetric(float64(time.Since(start).Milliseconds()), "ms/whole")
 			b.ReportMetric(memory(b, p.cmd.Process.Pid), "MB/server")

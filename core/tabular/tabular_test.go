@@ -1,6 +1,7 @@
 package tabular_test
 
 import (
+	"bytes"
 	"context"
 	"encoding/csv"
 	"fmt"
@@ -60,6 +61,11 @@ func TestTablesAreRead(t *testing.T) {
 	assert.NoError(t, tabular.Read(t.Context(), []byte("h\n1\n2\n3\n"), most, none))
 	assert.ErrorContains(t, tabular.Read(t.Context(), []byte("h\n1\n2\n3\n4\n"), most, none), "more than 3 rows")
 	assert.ErrorContains(t, tabular.Read(t.Context(), make([]byte, 1<<20+1), most, none), "larger than 1 MB")
+	assert.NoError(t, tabular.Read(t.Context(), append([]byte("h\n"), bytes.Repeat([]byte("x"), 1<<20-2)...), most, none), "as large as it may be")
+	assert.NoError(t, tabular.Read(t.Context(), []byte("a,b;c\n"), most, func(_ int, row []string) error {
+		assert.Equal(t, []string{"a", "b;c"}, row, "as many of one as of the other: the comma parts cells")
+		return nil
+	}))
 	assert.ErrorContains(t, tabular.Read(t.Context(), []byte("h\n"), most, func(int, []string) error { return fmt.Errorf("no") }), "no")
 	over, cancel := context.WithCancel(t.Context())
 	cancel()
