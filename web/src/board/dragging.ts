@@ -7,7 +7,7 @@ import type { Boxed } from '../live/objects'
 import type { Corner, Kinds, Placed, Point, Questions } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { areaItem, holeItem, placedItems, trackItem, viaItems } from './draw'
-import { apart, pourItem } from './pours'
+import { pourItem } from './pours'
 import { figureItem, legendItem } from './drawn'
 import { type Guide, Guides, paintGuides } from './guides'
 import { paintNotes } from './overlay'
@@ -166,12 +166,7 @@ function carriedItems(ed: BoardEditor, { kind, object }: Boxed, moved: (at: Poin
     }
     case 'pour': {
       const a = object as Kinds['pour']
-      return pourItem(
-        { ...a, outline: line(a.outline ?? []) },
-        look,
-        () => project.netName(a.net),
-        () => apart(project, a.id, a.layers[0]),
-      )
+      return pourItem(project, { ...a, outline: line(a.outline ?? []) }, look)
     }
     case 'track': {
       const t = object as Kinds['track']

@@ -35,7 +35,7 @@ import { dimensionItem, figureItem, legendItem } from './drawn'
 import { alphaOf, orderOf } from './layering'
 import { courtyard } from './pattern'
 import { type Touched, touched, under } from './picking'
-import { apart, filledItem, pourItem, TileIds } from './pours'
+import { filledItem, pourItem, TileIds } from './pours'
 import { PullDrag } from './pulling'
 import { AreaTool } from './tools/area'
 import { FigureTool } from './tools/figure'
@@ -187,12 +187,7 @@ export class BoardEditor extends Stage {
       case 'ruleArea':
         return [areaItem(o as Kinds['ruleArea'], this.look)]
       case 'pour':
-        return pourItem(
-          o as Kinds['pour'],
-          this.look,
-          () => this.project.netName((o as Kinds['pour']).net),
-          () => apart(this.project, o.id, (o as Kinds['pour']).layers[0]),
-        )
+        return pourItem(this.project, o as Kinds['pour'], this.look)
       case 'placed':
         return placedItems(this.project, o as Placed, this.look)
       case 'track':
@@ -251,13 +246,7 @@ export class BoardEditor extends Stage {
 
   private readonly dimension = (m: DimensionDrawn) => dimensionItem(m, this.look, () => this.taste.unit)
   private readonly tileIds = new TileIds()
-  private readonly tile = (f: Filled) =>
-    filledItem(
-      f,
-      this.look,
-      () => this.taste.fills,
-      () => apart(this.project, f.pour, f.layer),
-    )
+  private readonly tile = (f: Filled) => filledItem(this.project, f, this.look, () => this.taste.fills)
   /** The next way to draw what copper areas fill. */
   otherFills() {
     this.taste.fills = ({ full: 'hatch', hatch: 'edges', edges: 'full' } as const)[this.taste.fills]

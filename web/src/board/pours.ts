@@ -45,7 +45,7 @@ const turned = 55
 const lighter = 0.3
 
 /** What a copper area fills of a tile, in a shade of its layer that what lies on it stands out from; teardrops look as tracks do. */
-export function filledItem(f: Filled, look: () => Look, fills: () => Fills, apart: () => number): Item {
+export function filledItem(project: Project, f: Filled, look: () => Look, fills: () => Fills): Item {
   if (!f.pour) return dropsItem(f, look)
   const [x, y] = [f.x * side, f.y * side]
   return {
@@ -55,7 +55,7 @@ export function filledItem(f: Filled, look: () => Look, fills: () => Fills, apar
     maxY: y + side,
     id: 0,
     layer: 'fill-' + f.layer,
-    draw: (pen) => paintFilled(pen, f, look(), fills(), apart()),
+    draw: (pen) => paintFilled(pen, f, look(), fills(), apart(project, f.pour, f.layer)),
   }
 }
 
@@ -151,7 +151,7 @@ function hatch(ctx: CanvasRenderingContext2D, f: Filled, degrees: number, px: nu
 }
 
 /** The edge of a copper area with the name of its net, in the colour of its layer; one that fills the board has none of its own. */
-export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string, apart: () => number): Item[] {
+export function pourItem(project: Project, p: Kinds['pour'], look: () => Look): Item[] {
   if (!p.outline?.length) return []
   const outline = p.outline
   const box = ringBox(outline, 0.2e6)
@@ -164,17 +164,18 @@ export function pourItem(p: Kinds['pour'], look: () => Look, net: () => string, 
         const { ctx, px } = pen
         const { position, layers } = look()
         const colour = copperColour(position(p.layers[0]), layers)
+        const further = apart(project, p.id, p.layers[0])
         ctx.beginPath()
         traceRing(ctx, outline)
         ctx.strokeStyle = colour
-        ctx.lineWidth = (apart() ? 2 : 1.2) * px
+        ctx.lineWidth = (further ? 2 : 1.2) * px
         // every further net of the layer has an edge of other dashes
-        ctx.setLineDash(apart() ? [(10 / apart()) * px, 4 * px] : [])
+        ctx.setLineDash(further ? [(10 / further) * px, 4 * px] : [])
         ctx.stroke()
         ctx.setLineDash([])
         const [wide, high] = [(box.maxX - box.minX) / 1e6, (box.maxY - box.minY) / 1e6]
         if (wide > 40 * px && high > 24 * px)
-          pen.text(net(), box.minX / 1e6 + 8 * px, box.maxY / 1e6 - 14 * px, 11 * px, {
+          pen.text(project.netName(p.net), box.minX / 1e6 + 8 * px, box.maxY / 1e6 - 14 * px, 11 * px, {
             colour: look().colours.text,
             align: 'left',
           })
