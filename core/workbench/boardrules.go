@@ -73,8 +73,7 @@ func (b *boardRules) wholly() {
 
 func (b *boardRules) renew() {
 	crowded := b.check.Crowded() || b.first
-	if long := b.first && b.since == nil || !b.first && (b.whole || b.check.RulesChanged() || crowded && len(b.objects) > 0); long && b.beside != nil &&
-		(b.first || b.copper.index.Len() > mostAtOnce) {
+	if b.beside != nil && b.takesLong(crowded) {
 		b.whole = false
 		b.check.Forget()
 		if b.since != nil {
@@ -96,6 +95,16 @@ func (b *boardRules) renew() {
 	}
 	b.objects, b.whole = map[design.ID]bool{}, false
 	b.tell()
+}
+
+// takesLong tells whether what is to be checked takes too long for a hand to wait: a large board that is opened, or all of one whose rules changed or of
+// which not everything is listed.
+func (b *boardRules) takesLong(crowded bool) bool {
+	if b.first {
+		return b.since == nil
+	}
+	all := b.whole || b.check.RulesChanged() || crowded && len(b.objects) > 0
+	return all && b.copper.index.Len() > mostAtOnce
 }
 
 // tell puts what changed into the ledger.
