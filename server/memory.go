@@ -39,17 +39,17 @@ type cycle struct{ _ [16]byte }
 // not run all the time.
 func (m *memory) bound() {
 	if m.closed.Load() {
-		debug.SetMemoryLimit(unbound)
 		return
 	}
 	sample := []metrics.Sample{{Name: "/gc/heap/live:bytes"}}
 	metrics.Read(sample)
 	live := sample[0].Value.Uint64()
-	debug.SetMemoryLimit(int64(float64(live)*(1+garbageShare)) + garbageRoom)
+	debug.SetMemoryLimit(min(given, int64(float64(live)*(1+garbageShare))+garbageRoom))
 	runtime.AddCleanup(new(cycle), func(m *memory) { m.bound() }, m)
 }
 
-const unbound = 1<<63 - 1
+// given is what whoever runs the program bounds it to (GOMEMLIMIT).
+var given = debug.SetMemoryLimit(-1)
 
 // soon has memory given back when nothing large follows.
 func (m *memory) soon() { m.timer.Reset(after) }
@@ -57,4 +57,5 @@ func (m *memory) soon() { m.timer.Reset(after) }
 func (m *memory) stop() {
 	m.closed.Store(true)
 	m.timer.Stop()
+	debug.SetMemoryLimit(given)
 }

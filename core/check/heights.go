@@ -25,11 +25,14 @@ func (b *Board) bodies(ids map[design.ID]bool, by kinds) {
 	b.eachPart(ids, look)
 }
 
-// bodiesOf are the pieces of a part's body. Those of its footprint are worked out once.
+// bodiesOf are the pieces of a part's body. Those that its footprint says itself are worked out once.
 func (b *Board) bodiesOf(p *design.Placed) []layout.Body {
 	f := b.doc.Footprint(p.Footprint)
 	if f == nil {
 		return nil
+	}
+	if f.Model != 0 {
+		return layout.BodiesOf(b.doc, p)
 	}
 	list, ok := b.solids[f]
 	if !ok {

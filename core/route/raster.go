@@ -247,7 +247,8 @@ func (r *raster) index(p geom.Point, up bool) (x, y int32) {
 	return f(d.X), f(d.Y)
 }
 
-// distanceTo measures from places to the core of a shape, 0 within an area, in nanometres.
+// distanceTo measures from places to the core of a shape, 0 within an area, in nanometres. It is asked for every place of a tile, so that straight sides are
+// made ready once.
 func distanceTo(s geom.Shape) func(geom.Point) float64 {
 	switch {
 	case s.Mids != nil:
