@@ -53,7 +53,8 @@ func copperOf(c *geos.Context, f *pour.Fills, x *layout.Index, net design.ID, ke
 			case len(s.Pts) == 1:
 				g = c.NewPoint([]float64{float64(s.Pts[0].X), float64(s.Pts[0].Y)}).Buffer(float64(s.R), 32)
 			default:
-				g = c.NewLineString([][]float64{{float64(s.Pts[0].X), float64(s.Pts[0].Y)}, {float64(s.Pts[1].X), float64(s.Pts[1].Y)}}).Buffer(float64(s.R), 32)
+				a, b := s.Pts[0], s.Pts[1]
+				g = c.NewLineString([][]float64{{float64(a.X), float64(a.Y)}, {float64(b.X), float64(b.Y)}}).Buffer(float64(s.R), 32)
 			}
 			all = append(all, g)
 		}
@@ -99,7 +100,8 @@ func TestTheWholeOutcomeKeepsTheLeastWidth(t *testing.T) {
 		}
 		q := *p
 		q.LeastWidth = rapid.Int64Range(150, 300).Draw(t, "least") * 1000
-		q.Spokes = design.Spokes{Width: q.LeastWidth + rapid.Int64Range(0, 300).Draw(t, "wider")*1000, Gap: rapid.Int64Range(150, 400).Draw(t, "gap") * 1000,
+		q.Spokes = design.Spokes{Width: q.LeastWidth + rapid.Int64Range(0, 300).Draw(t, "wider")*1000,
+			Gap:   rapid.Int64Range(150, 400).Draw(t, "gap") * 1000,
 			Angle: int32(rapid.IntRange(0, 89).Draw(t, "spokes")) * 1000}
 		q.Join = design.BySpokes
 		d.Put(&q)
@@ -122,7 +124,8 @@ func TestTheWholeOutcomeKeepsTheLeastWidth(t *testing.T) {
 				net = sig
 			}
 			d.Put(&design.Placed{ID: d.NewID(), Part: design.ID(900 + i), Designator: fmt.Sprint("P", i), Footprint: name,
-				At: geom.Pt(int64(3000+2000*i)*1000+rapid.Int64Range(-700, 1500).Draw(t, "x")*1000, rapid.Int64Range(4000, 6000).Draw(t, "y")*1000), Nets: map[string]design.ID{"1": net}})
+				At:   geom.Pt(int64(3000+2000*i)*1000+rapid.Int64Range(-700, 1500).Draw(t, "x")*1000, rapid.Int64Range(4000, 6000).Draw(t, "y")*1000),
+				Nets: map[string]design.ID{"1": net}})
 		}
 		x := layout.NewIndex(d)
 		for a := range x.All() {
