@@ -126,7 +126,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 		return g, nil, err
 	}
 	defer done()
-	a.hub.shows.stepAside(ctx)
+	a.hub.shows.stepAside(ctx, id)
 	d := shared.Doc()
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
 	if picture == nil {

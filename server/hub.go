@@ -115,7 +115,7 @@ func (h *hub) fill(ctx context.Context, id int64, s *slot) {
 	if s.shown != nil {
 		shown = h.shows.begin()
 	} else {
-		h.shows.stepAside(ctx)
+		h.shows.stepAside(ctx, id)
 	}
 	defer shown()
 	s.project, s.err = openProject(ctx, h, id, func(e *early) {

@@ -255,6 +255,7 @@ func (p *project) answer(c *client, req Request) {
 	switch req.T {
 	case "ask":
 		var answer any
+		p.moved()
 		p.attended("search", func() { answer, err = p.answerTo(req.Question) })
 		if err != nil {
 			c.refuse(req.Ref, err)

@@ -49,8 +49,10 @@ type project struct {
 	people atomic.Int32
 	// here are the names of who is in the project, each once, in order; one who gave none is "".
 	here atomic.Pointer[[]string]
-	// largeDone tells the hub that something large was done; stepAside lets those come first who wait for a project to be shown.
+	// largeDone tells the hub that something large was done, moved that a hand moved; stepAside lets those come first who wait for a project to be
+	// shown, or whose hand moves in another.
 	largeDone func()
+	moved     func()
 	stepAside func(context.Context)
 	// broken tells the hub that the project cannot go on.
 	broken func(p *project, why error)
@@ -68,7 +70,8 @@ func openProject(ctx context.Context, home *hub, id int64, seen func(*early)) (*
 	s := home.store
 	p := &project{
 		id: id, store: s, library: home.library, in: make(chan func(), 64), quit: make(chan struct{}), clients: map[*client]bool{}, shares: map[string]*Shared{}, jobs: jobs{running: map[string]*job{}},
-		changed: map[design.ID]lastChange{}, broken: func(*project, error) {}, largeDone: home.memory.soon, stepAside: home.shows.stepAside,
+		changed: map[design.ID]lastChange{}, broken: func(*project, error) {}, largeDone: home.memory.soon, moved: func() { home.shows.moved(id) },
+		stepAside: func(ctx context.Context) { home.shows.stepAside(ctx, id) },
 	}
 	if err := p.read(ctx, seen); err != nil {
 		return nil, err

@@ -28,7 +28,7 @@ type NetLinks struct {
 	heads  map[int32]bool // pieces that others lie exactly on, whose touches are noted with these alone
 	astray []int32        // pieces whose head went
 	spots  map[geom.Point]*spot
-	spotAt []*spot // by its number among the points
+	spotAt []*spot // by its number among the points; nil: nothing ends there any more
 	points spanning.Points
 	shared map[*spot]bool       // those of more than one piece
 	gone   map[geom.Point]int32 // places that nothing ends at any more, with their numbers
@@ -121,7 +121,7 @@ func (n *NetLinks) drop(i int32) {
 		case 0:
 			delete(n.spots, p)
 			if s.number >= 0 {
-				n.gone[p] = s.number
+				n.gone[p], n.spotAt[s.number] = s.number, nil
 			} else {
 				n.come = without(n.come, p)
 			}
@@ -371,7 +371,7 @@ func (n *NetLinks) parted(f *geom.Forest) []*spot {
 func (n *NetLinks) nearest(to geom.Point, may func(*Copper) bool) (best *Copper) {
 	least := math.Inf(1)
 	for i, s := range n.spotAt {
-		if s == nil || n.spots[n.points.At(int32(i))] != s {
+		if s == nil {
 			continue
 		}
 		at := n.points.At(int32(i))

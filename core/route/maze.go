@@ -79,8 +79,8 @@ type maze struct {
 	rasters []*raster // by layer
 	vias    *raster
 	// the window's tiles, row by row and layer by layer, and those of the vias
-	tiles        []*mazeTile
-	viaTiles     []*[tileSide * tileSide]uint8
+	tiles        pages[mazeTile]
+	viaTiles     pages[[tileSide * tileSide]uint8]
 	tx, ty       int32 // the lowest tile
 	columns, row int32 // tiles in a row, and rows
 	heap         []node
@@ -101,10 +101,10 @@ func (f Field) newMaze(q quest) *maze {
 	hx, hy := m.rasters[0].index(m.box.Max, false)
 	m.tx, m.ty = lx>>5, ly>>5
 	m.columns, m.row = hx>>5-m.tx+1, hy>>5-m.ty+1
-	m.tiles = make([]*mazeTile, n*int(m.columns)*int(m.row))
+	m.tiles = newPages[mazeTile](n * int(m.columns) * int(m.row))
 	if q.hops {
 		m.vias = newRaster(f, q.from, q.pitch, f.Via(q.from, q.net))
-		m.viaTiles = make([]*[tileSide * tileSide]uint8, m.columns*m.row)
+		m.viaTiles = newPages[[tileSide * tileSide]uint8](int(m.columns) * int(m.row))
 	}
 	return m
 }
@@ -112,14 +112,14 @@ func (f Field) newMaze(q quest) *maze {
 // tile holds a place of the window on a layer; i is where.
 func (m *maze) tile(x, y int32, layer uint8) (t *mazeTile, i int) {
 	k := (int32(layer)*m.row+y>>5-m.ty)*m.columns + x>>5 - m.tx
-	t = m.tiles[k]
+	t = m.tiles.at(k)
 	if t == nil {
 		t = &mazeTile{}
 		for i := range t.cost {
 			t.cost[i] = math.MaxFloat32
 		}
 		m.rasters[layer].fill(&t.state, x&^31, y&^31)
-		m.tiles[k] = t
+		m.tiles.put(k, t)
 	}
 	return t, int((y&31)<<5 | x&31)
 }
@@ -127,11 +127,11 @@ func (m *maze) tile(x, y int32, layer uint8) (t *mazeTile, i int) {
 // via is the state of a place for a via.
 func (m *maze) via(x, y int32) uint8 {
 	k := (y>>5-m.ty)*m.columns + x>>5 - m.tx
-	t := m.viaTiles[k]
+	t := m.viaTiles.at(k)
 	if t == nil {
 		t = &[tileSide * tileSide]uint8{}
 		m.vias.fill(t, x&^31, y&^31)
-		m.viaTiles[k] = t
+		m.viaTiles.put(k, t)
 	}
 	return t[(y&31)<<5|x&31]
 }

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { Plates, type Sheet } from './plates'
+import { Plates, type Rect, type Sheet, united } from './plates'
 import { type Item, Scene } from './scene'
 import { Viewport } from './viewport'
 
@@ -119,8 +119,9 @@ describe('plates', () => {
     view.cx += 200 * 1e4
     show()
     expect(screen.said).toContainEqual(['drawImage', screen, -200, 0])
-    expect(screen.said).toContainEqual(['rect', 824, 0, 200, 512]) // what came into view
-    expect(screen.said).not.toContainEqual(['rect', 0, 0, 1024, 512])
+    const anew = screen.said.filter((s) => s[0] === 'rect').map((s) => s.slice(1) as Rect)
+    expect(anew.some(([x, y, w, h]) => x <= 824 && y <= 0 && x + w >= 1024 && y + h >= 512)).toBe(true) // what came into view
+    expect(anew.every(([x]) => x > 500)).toBe(true)
     expect(fresh()).toEqual(['low2'])
     view.cx += 5000 * 1e4
     show()
@@ -239,5 +240,19 @@ describe('plates', () => {
     view.cx = 500 * 1e4
     show()
     expect(fresh().length).toBeGreaterThan(2) // long ago
+  })
+})
+
+describe('rectangles that are laid anew', () => {
+  it('are put together where that is hardly larger', () => {
+    expect(united([[0, 0, 10, 10], [2, 2, 10, 10]])).toEqual([[0, 0, 12, 12]]) // prettier-ignore
+    expect(united([[0, 0, 10, 10], [0, 0, 10, 10], [10, 0, 10, 10]])).toEqual([[0, 0, 20, 10]]) // prettier-ignore
+    expect(united([[0, 0, 10, 10], [20, 0, 10, 10], [10, 0, 10, 10]])).toEqual([[0, 0, 30, 10]]) // prettier-ignore
+  })
+  it('stay as they are where one around them would be much larger', () => {
+    const corner: Rect[] = [[0, 0, 1000, 10], [0, 0, 10, 1000]] // prettier-ignore
+    expect(united(corner)).toEqual(corner)
+    const far: Rect[] = [[0, 0, 10, 10], [500, 500, 10, 10]] // prettier-ignore
+    expect(united(far)).toEqual(far)
   })
 })

@@ -22,7 +22,7 @@ interface Tile {
   whole: boolean
   used: number
 }
-type Rect = [x: number, y: number, w: number, h: number]
+export type Rect = [x: number, y: number, w: number, h: number]
 
 /** The side of a tile, in device pixels. */
 const side = 256
@@ -299,21 +299,32 @@ export class Plates {
     }
     this.shown = { left, top, arranged }
     if (!where.length) return
-    if (where.length > 40) where = [[0, 0, width, height]]
-    ctx.save()
-    ctx.beginPath()
-    for (const r of where) ctx.rect(...r)
-    ctx.clip()
-    this.ground(ctx)
-    const meets = (x: number, y: number) =>
-      where.some(([rx, ry, w, h]) => rx < x + side && x < rx + w && ry < y + side && y < ry + h)
     const still = this.still?.arranged === arranged
     const seen = layers.filter((l) => this.alpha(l) > 0)
+    for (const r of where.length > 40 ? ([[0, 0, width, height]] as Rect[]) : united(where)) {
+      ctx.save()
+      ctx.beginPath()
+      ctx.rect(...r)
+      ctx.clip()
+      this.layWithin(ctx, r, seen, left, top, still)
+      ctx.restore()
+    }
+  }
+
+  /** Lays the layers that are seen over each other within a rectangle, to which the context is clipped. */
+  private layWithin(
+    ctx: CanvasRenderingContext2D,
+    [rx, ry, w, h]: Rect,
+    seen: string[],
+    left: number,
+    top: number,
+    still: boolean,
+  ) {
+    this.ground(ctx)
     const missing: Rect[] = []
-    for (let x = Math.floor(left / side); x * side < left + width; x++)
-      for (let y = Math.floor(top / side); y * side < top + height; y++) {
+    for (let x = Math.floor((left + rx) / side); x * side < left + rx + w; x++)
+      for (let y = Math.floor((top + ry) / side); y * side < top + ry + h; y++) {
         const [px, py] = [x * side - left, y * side - top]
-        if (!meets(px, py)) continue
         const tiles = seen.map((layer) => ({ layer, t: this.tile(layer, x, y) }))
         if (still && !tiles.every(({ t }) => t.whole)) {
           missing.push([px, py, side, side])
@@ -325,13 +336,11 @@ export class Plates {
         }
       }
     ctx.globalAlpha = 1
-    if (missing.length) {
-      ctx.beginPath()
-      for (const r of missing) ctx.rect(...r)
-      ctx.clip()
-      this.drawStill(ctx, this.scale, left, top)
-    }
-    ctx.restore()
+    if (!missing.length) return
+    ctx.beginPath()
+    for (const r of missing) ctx.rect(...r)
+    ctx.clip()
+    this.drawStill(ctx, this.scale, left, top)
   }
 
   private drawStill(ctx: CanvasRenderingContext2D, scale: number, left: number, top: number) {
@@ -362,4 +371,29 @@ export class Plates {
       p.delete(key)
     }
   }
+}
+
+/**
+ * Rectangles that cover those given, fewer and hardly larger: clipping to one is quick, to several at once it is not. They may overlap, where one
+ * around both would be much larger.
+ */
+export function united(rects: Rect[]): Rect[] {
+  const out: Rect[] = []
+  for (const one of rects) {
+    let r = one
+    for (let i = 0; i < out.length; i++) {
+      const both = around(out[i], r)
+      if (area(both) > 1.2 * (area(out[i]) + area(r))) continue
+      out.splice(i, 1)
+      r = both
+      i = -1 // what it has become may be put together with others
+    }
+    out.push(r)
+  }
+  return out
+}
+const area = ([, , w, h]: Rect) => w * h
+function around([ax, ay, aw, ah]: Rect, [bx, by, bw, bh]: Rect): Rect {
+  const [x, y] = [Math.min(ax, bx), Math.min(ay, by)]
+  return [x, y, Math.max(ax + aw, bx + bw) - x, Math.max(ay + ah, by + bh) - y]
 }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
-import Footline from '../shell/Footline.vue'
-import { useTaste } from '../shell/taste'
 import ToolShelf from '../shell/ToolShelf.vue'
+import Footline from './Footline.vue'
+import HandWarning from './HandWarning.vue'
 import OptionStrip from './OptionStrip.vue'
 import type { Stage } from './stage'
 import type { useStage } from './useStage'
@@ -20,7 +20,6 @@ const props = defineProps<{
   hint?: string
 }>()
 const emit = defineEmits<{ grid: []; focus: [] }>()
-const taste = useTaste()
 const options = useTemplateRef<{ select: () => void }>('options')
 const tools = computed(() => props.ed.tools.filter((t) => t.keys))
 function back() {
@@ -35,35 +34,45 @@ defineExpose({ select: () => options.value?.select() })
     <div class="drawing-middle">
       <div class="drawing-paper">
         <slot />
-        <div v-if="ed.state.warning" class="float warning" role="alert">{{ ed.state.warning }}</div>
-        <ToolShelf v-if="!away" :tools="tools" :current="ed.state.tool" @take="hand.take">
-          <template v-if="hand.fields.value.length" #default>
-            <OptionStrip ref="options" :fields="hand.fields.value" @done="emit('focus')" @back="back" />
+        <div class="drawing-tools">
+          <HandWarning :state="ed.state" />
+          <template v-if="!away">
+            <div v-if="hand.fields.value.length" class="float strip" role="group" aria-label="Options">
+              <OptionStrip ref="options" :fields="hand.fields.value" @done="emit('focus')" @back="back" />
+            </div>
+            <ToolShelf :tools="tools" :current="ed.state.tool" @take="hand.take" />
           </template>
-        </ToolShelf>
+        </div>
       </div>
       <slot name="side" />
     </div>
-    <Footline
-      :at="hand.at.value"
-      :from="hand.lastClick.value"
-      :grid="grid"
-      :grid-on="taste.gridOn"
-      :unit="taste.unit"
-      :hint="hint ?? hand.hint.value"
-      @grid="emit('grid')"
-    />
+    <Footline :hand="hand" :grid="grid" :hint="hint" @grid="emit('grid')" />
   </div>
 </template>
 
 <style scoped>
-.warning {
+.drawing-tools {
   position: absolute;
-  top: 12px;
-  left: 50%;
-  transform: translateX(-50%);
-  padding: 6px 14px;
-  border-left: 3px solid rgb(var(--v-theme-error));
-  z-index: 7;
+  bottom: 12px;
+  left: 0;
+  right: 0;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 8px;
+  pointer-events: none;
+  z-index: 5;
+}
+.strip {
+  pointer-events: auto;
+  display: flex;
+  align-items: center;
+  gap: 6px 12px;
+  padding: 6px 12px;
+  max-width: 96%;
+  flex-wrap: wrap;
+}
+.strip :deep(.v-checkbox) {
+  flex: none;
 }
 </style>

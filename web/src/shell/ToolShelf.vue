@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** A stage's tools, at the bottom; the options of the tool in hand stand above it. */
+/** A stage's tools. */
 export interface Tool {
   id: string
   name: string
@@ -11,45 +11,27 @@ const emit = defineEmits<{ take: [string] }>()
 </script>
 
 <template>
-  <div class="shelf-place">
-    <div v-if="$slots.default" class="float strip" role="group" aria-label="Options"><slot /></div>
-    <div class="float shelf" role="toolbar" aria-label="Tools">
-      <v-btn
-        v-for="t in tools"
-        :key="t.id"
-        class="tool"
-        stacked
-        :active="t.id === current"
-        :aria-pressed="t.id === current"
-        :aria-label="t.name"
-        :title="t.keys ? `${t.name} (${t.keys})` : t.name"
-        @click="emit('take', t.id)"
-      >
-        <v-icon :icon="t.icon" size="19" />
-        <span class="word">{{ t.name }}</span>
-      </v-btn>
-    </div>
+  <div class="float shelf" role="toolbar" aria-label="Tools">
+    <v-btn
+      v-for="t in tools"
+      :key="t.id"
+      class="tool"
+      stacked
+      :active="t.id === current"
+      :aria-pressed="t.id === current"
+      :aria-label="t.name"
+      :title="t.keys ? `${t.name} (${t.keys})` : t.name"
+      @click="emit('take', t.id)"
+    >
+      <v-icon :icon="t.icon" size="19" />
+      <span class="word">{{ t.name }}</span>
+    </v-btn>
   </div>
 </template>
 
 <style scoped>
-.shelf-place {
-  position: absolute;
-  bottom: 12px;
-  left: 0;
-  right: 0;
-  display: flex;
-  flex-direction: column;
-  align-items: center;
-  gap: 8px;
-  pointer-events: none;
-  z-index: 5;
-}
-.shelf,
-.strip {
-  pointer-events: auto;
-}
 .shelf {
+  pointer-events: auto;
   display: flex;
   padding: 4px;
   gap: 2px;
@@ -64,17 +46,6 @@ const emit = defineEmits<{ take: [string] }>()
     position: absolute;
     clip-path: inset(50%);
   }
-}
-.strip {
-  display: flex;
-  align-items: center;
-  gap: 6px 12px;
-  padding: 6px 12px;
-  max-width: 96%;
-  flex-wrap: wrap;
-}
-.strip :deep(.v-checkbox) {
-  flex: none;
 }
 .tool.v-btn--stacked {
   min-width: 54px;

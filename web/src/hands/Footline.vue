@@ -1,21 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { format, type Unit } from '../live/units'
+import { format } from '../live/units'
+import { useTaste } from '../shell/taste'
+import type { useStage } from './useStage'
 
-const props = defineProps<{
-  at: { x: number; y: number } | null
-  from: { x: number; y: number } | null
-  grid: number
-  gridOn: boolean
-  unit: Unit
-  hint: string
-}>()
+/** The line below a drawing: where the hand is, its grid, and what can be done. It alone follows each motion of the hand. */
+const props = defineProps<{ hand: ReturnType<typeof useStage>; grid: number; hint?: string }>()
 defineEmits<{ grid: [] }>()
-const digits = computed(() => (props.unit === 'in' ? 4 : props.unit === 'mil' ? 1 : 3))
-const fixed = (v: number) => (v / { mm: 1e6, in: 25.4e6, mil: 25400 }[props.unit]).toFixed(digits.value)
-const away = computed(() =>
-  props.at && props.from ? fixed(Math.hypot(props.at.x - props.from.x, props.at.y - props.from.y)) : '–',
-)
+const taste = useTaste()
+const at = computed(() => props.hand.at.value)
+const fixed = (v: number) => {
+  const [unit, digits] = { mm: [1e6, 3], in: [25.4e6, 4], mil: [25400, 1] }[taste.unit]
+  return (v / unit).toFixed(digits)
+}
+const away = computed(() => {
+  const from = props.hand.lastClick.value
+  return at.value && from ? fixed(Math.hypot(at.value.x - from.x, at.value.y - from.y)) : '–'
+})
 </script>
 
 <template>
@@ -24,14 +25,15 @@ const away = computed(() =>
     <span class="mono pos">y {{ at ? fixed(at.y) : '–' }}</span>
     <span class="mono pos" title="Distance from the last click">↔ {{ away }}</span>
     <v-btn size="x-small" class="mono grid" title="Grid: click for the next pitch, G switches it" @click="$emit('grid')">
-      grid {{ gridOn ? format(grid, unit, 4) + ' ' + unit : 'off' }}
+      grid {{ taste.gridOn ? format(grid, taste.unit, 4) + ' ' + taste.unit : 'off' }}
     </v-btn>
-    <span class="hint">{{ hint }}</span>
+    <span class="hint">{{ hint ?? hand.hint.value }}</span>
   </footer>
 </template>
 
 <style scoped>
 .foot {
+  contain: strict;
   height: 28px;
   flex: none;
   display: flex;
