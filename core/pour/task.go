@@ -278,7 +278,7 @@ func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
 	for _, a := range filled.And(w.Shapes(pads, stray)).List() {
 		for _, h := range a.Holes {
 			box := geom.BoxOf(h...)
-			if most := t.least + 4*stray; (box.Max.X-box.Min.X > most || box.Max.Y-box.Min.Y > most) && w.Union([][]geom.Point{h}).Widest() > gap/2 {
+			if most := t.least + 4*stray; (box.Max.X-box.Min.X > most || box.Max.Y-box.Min.Y > most) && wider(w, h, gap/2) {
 				continue // a stretch of the gap
 			}
 			foreign := slices.ContainsFunc(t.guards, func(g guard) bool {
@@ -294,6 +294,19 @@ func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
 		return filled
 	}
 	return filled.And(w.Union(small).Grown(stray, stray)) // no sliver stays where places are rounded to whole nanometres
+}
+
+// wider tells whether a disc wider than so much lies within a ring. A region's area is at most its perimeter times the radius of the largest disc within
+// (Bonnesen's inequality for regions without holes), which tells it of most without a search.
+func wider(w *overlay.Work, ring []geom.Point, than int64) bool {
+	around := 0.0
+	for i, p := range ring {
+		around += p.Dist(ring[(i+1)%len(ring)])
+	}
+	if math.Abs(geom.Area(ring)) > around*float64(than+2*stray)/2 {
+		return true
+	}
+	return w.Union([][]geom.Point{ring}).Widest() > than
 }
 
 // spokesOf are the spokes of a pad: n of a width through a gap, the first in a direction in millidegrees; they are looked for up to so far beyond it.
