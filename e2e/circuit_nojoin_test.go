@@ -79,6 +79,7 @@ func TestKeysAskBeforeTheyJoin(t *testing.T) {
 	assert.Equal(t, before, b.nets(), "left as it was")
 	b.key(keyUp)
 	b.until(`document.querySelector('[role=alertdialog]')`)
+	time.Sleep(400 * time.Millisecond) // it is read first
 	b.key(enter)
 	b.kept()
 	b.until(`goldenTrace.netList.value.length === 2`)

@@ -12,10 +12,12 @@ import { createRouter, createWebHistory } from 'vue-router'
 import { createVuetify } from 'vuetify'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 import App from './App.vue'
+import { watchHeldKeys } from './shell/keyHold'
 import { watchTyping } from './shell/keys'
 import { defaults } from './shell/look'
 import { themes } from './shell/tokens'
 
+watchHeldKeys()
 watchTyping()
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content

@@ -30,6 +30,7 @@ const search = latest(
 watch([query, props.project.docTick], () => search(query.value))
 onMounted(() => input.value?.focus())
 async function replace(only?: Hit[]) {
+  if (!only) await search.shown() // what is replaced is counted as it is found now
   const n = (only ?? hits.value).length
   const done = await props.project
     .edit('replaceText', { ...query.value, with: other.value, ...(only ? { only } : {}) })

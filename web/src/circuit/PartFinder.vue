@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { call } from '../live/http'
 import { latest } from '../live/latest'
+import { holdKeys } from '../shell/keyHold'
 import type { Found, Item } from '../live/wire.gen'
 import { circuitColours } from '../shell/tokens'
 import { useTaste } from '../shell/taste'
@@ -26,16 +27,24 @@ const symbolCanvas = ref<HTMLCanvasElement>()
 const footCanvas = ref<HTMLCanvasElement>()
 const now = computed(() => found.value[chosen.value])
 
+const trouble = ref('')
 const search = latest(
-  (q: string) => call<Found>('GET', '/library?q=' + encodeURIComponent(q)).catch(() => null),
+  (q: string) => call<Found>('GET', '/library?q=' + encodeURIComponent(q)).catch((e: Error) => e),
   (list) => {
-    const own = ownItems(props.project, query.value)
-    found.value = merged(own, list?.items ?? [])
-    total.value = (list?.found ?? 0) + found.value.length - (list?.items.length ?? 0)
+    const failed = list instanceof Error
+    trouble.value = failed ? list.message : ''
+    found.value = failed ? [] : merged(ownItems(props.project, query.value), list.items)
+    total.value = failed ? 0 : list.found + found.value.length - list.items.length
     chosen.value = 0
+    behind.value = false
   },
 )
-watch(query, search)
+/** The list is of something else than what is typed. */
+const behind = ref(false)
+watch(query, (q) => {
+  behind.value = true
+  void search(q)
+})
 onMounted(() => {
   void search('')
   void nextTick(() => input.value?.focus())
@@ -62,8 +71,17 @@ watch([now, () => taste.circuitShade, () => taste.boardShade], async () => {
   })
 })
 
+let pointed = ''
+/** The hand moved over the list; a list that moves beneath it chooses nothing. */
+function point(e: MouseEvent, i: number) {
+  const at = `${e.screenX} ${e.screenY}`
+  if (pointed && at !== pointed) chosen.value = i
+  pointed = at
+}
 const pinsOf = (it: Item) => (it.units?.length ? it.units : [it.symbol!]).reduce((n, u) => n + (u?.pins.length ?? 0), 0)
+const choosing = /^(ArrowDown|ArrowUp|Enter)$/
 function press(e: KeyboardEvent) {
+  if (choosing.test(e.key) && search.behind()) return holdKeys(search.shown(), { first: e }) // what is typed is what is meant, never the list before
   if (e.key === 'ArrowDown') chosen.value = Math.min(found.value.length - 1, chosen.value + 1)
   else if (e.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
   else if (e.key === 'Enter' && now.value) emit('choose', now.value)
@@ -84,7 +102,7 @@ function press(e: KeyboardEvent) {
       aria-label="Find a part"
     />
     <div class="cols">
-      <v-list v-if="found.length" class="list" role="listbox" aria-label="Parts">
+      <v-list v-if="found.length" class="list" :class="{ behind }" :aria-busy="behind" role="listbox" aria-label="Parts">
         <v-list-item
           v-for="(it, i) in found"
           :key="it.part!.name"
@@ -94,14 +112,16 @@ function press(e: KeyboardEvent) {
           :aria-selected="i === chosen"
           :title="it.part!.name"
           @click="emit('choose', it)"
-          @mousemove="chosen = i"
+          @mousemove="point($event, i)"
         >
           <template #append
             ><span class="quiet small">{{ pinsOf(it) }} pins · {{ it.part!.footprint || 'no footprint' }}</span></template
           >
         </v-list-item>
       </v-list>
-      <p v-else class="list quiet none">No part of the library bears that name.</p>
+      <p v-else-if="trouble" class="list none" role="alert">{{ trouble }}</p>
+      <p v-else-if="!behind" class="list quiet none">No part of the library bears that name.</p>
+      <div v-else class="list" />
       <div v-if="now" class="look">
         <canvas ref="symbolCanvas" width="200" height="120" :class="taste.circuitShade" role="img" aria-label="Symbol" />
         <canvas
@@ -145,6 +165,9 @@ function press(e: KeyboardEvent) {
 .list {
   height: 268px;
   overflow-y: auto;
+}
+.behind {
+  opacity: 0.55;
 }
 .small {
   font-size: 11.5px;

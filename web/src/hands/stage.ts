@@ -221,6 +221,7 @@ export abstract class Stage {
     } else if (this.grab) this.up(this.at, tolerance)
     else {
       this.down(this.at, tolerance)
+      if (!this.grab) this.tool.up?.(this.press(this.at, tolerance, none))
       this.keyed = true
     }
     this.redraw()

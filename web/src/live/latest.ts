@@ -4,9 +4,25 @@
  */
 export function latest<Q, A>(ask: (q: Q) => Promise<A>, show: (a: A) => void) {
   let asked = 0
-  return async (q: Q) => {
+  let answered = 0
+  let last: Promise<void> = Promise.resolve()
+  const search = (q: Q) => {
     const mine = ++asked
-    const answer = await ask(q)
-    if (mine === asked) show(answer)
+    return (last = ask(q).then((answer) => {
+      if (mine !== asked) return
+      answered = mine
+      show(answer)
+    }))
   }
+  return Object.assign(search, {
+    /** Whether what is shown is not the answer to what was asked last. */
+    behind: () => answered !== asked,
+    /** When the answer to what was asked last is shown. */
+    async shown() {
+      for (let seen = -1; seen !== asked; ) {
+        seen = asked
+        await last
+      }
+    },
+  })
 }

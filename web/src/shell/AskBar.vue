@@ -1,30 +1,61 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted } from 'vue'
+import { computed, onBeforeUnmount, onMounted, watch } from 'vue'
 import type { Project } from '../live/project'
+import { heldWord, holdKeys } from './keyHold'
 import { keyName } from './keys'
 
-/** Asks before an act that would join or part nets. Enter does it, Esc leaves all as it is. */
+/**
+ * Asks before an act that would join or part nets. Enter does it, Esc leaves all as it is; other keys wait until it is answered. An Enter that
+ * follows what somebody types on, having not seen the question, answers nothing.
+ */
 const props = defineProps<{ project: Project }>()
-function press(e: KeyboardEvent) {
-  const asked = props.project.asking.value
+/** A question is read before it is answered, and a word that is being typed is over, in milliseconds. */
+const reading = 350
+let since = 0
+let other = -Infinity
+function hears(e: KeyboardEvent) {
   const name = keyName(e)
-  if (!asked || (name !== 'Enter' && name !== 'Esc')) return
+  if (name === 'Esc') return 'heard'
+  const typing = e.timeStamp - other <= reading
+  if (name === 'Enter' && !typing) return e.timeStamp - since > reading ? 'heard' : 'nobody'
+  other = e.timeStamp
+  return 'waits'
+}
+const asked = computed(() => props.project.asking.value)
+let answered = () => {}
+watch(
+  asked,
+  (q) => {
+    answered()
+    if (!q) return
+    since = performance.now()
+    other = -Infinity
+    holdKeys(new Promise<void>((done) => (answered = done)), { hears, long: true })
+  },
+  { flush: 'sync' },
+)
+onBeforeUnmount(() => answered())
+function press(e: KeyboardEvent) {
+  const name = keyName(e)
+  if (!asked.value || (name !== 'Enter' && name !== 'Esc')) return
   e.preventDefault()
   e.stopImmediatePropagation()
-  if (name === 'Enter') asked.go()
-  else asked.leave()
+  if (name === 'Enter') asked.value.go()
+  else asked.value.leave()
 }
 onMounted(() => window.addEventListener('keydown', press, true))
 onBeforeUnmount(() => window.removeEventListener('keydown', press, true))
+const then = computed(heldWord)
 </script>
 
 <template>
-  <div v-if="project.asking.value" class="float ask" role="alertdialog" aria-label="Before this is done">
-    <span>{{ project.asking.value.text }}</span>
-    <v-btn size="small" color="primary" variant="flat" @click="project.asking.value.go()"
-      >Do it all the same <kbd>Enter</kbd></v-btn
+  <div v-if="asked" class="float ask" role="alertdialog" aria-label="Before this is done">
+    <span>{{ asked.text }}</span>
+    <span v-if="then" class="then quiet"
+      >then: <span class="mono">{{ then }}</span></span
     >
-    <v-btn size="small" @click="project.asking.value.leave()">Leave it <kbd>Esc</kbd></v-btn>
+    <v-btn size="small" color="primary" variant="flat" @click="asked.go()">Do it all the same <kbd>Enter</kbd></v-btn>
+    <v-btn size="small" @click="asked.leave()">Leave it <kbd>Esc</kbd></v-btn>
   </div>
 </template>
 
@@ -42,8 +73,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', press, true))
   border-left: 3px solid rgb(var(--v-theme-error));
   z-index: 20;
 }
-.ask span {
+.ask > span {
   flex: 1;
+}
+.ask > .then {
+  flex: none;
+  font-size: 12px;
 }
 kbd {
   margin-left: 6px;

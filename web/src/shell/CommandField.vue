@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { mdiMagnify } from '@mdi/js'
+import { holdKeys } from './keyHold'
 import { keyText } from './keys'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -69,13 +70,15 @@ const hits = computed<Hit[]>(() => {
   return [...out.slice(0, 30), ...commands].slice(0, 60)
 })
 
-watch(fieldOpen, async (open) => {
-  if (!open) return
+watch(fieldOpen, (open) => open && holdKeys(begin()))
+/** Opens it empty; what is typed meanwhile waits until it has the focus. */
+async function begin() {
   query.value = ''
   chosen.value = 0
   await nextTick()
-  setTimeout(() => input.value?.focus(), 30)
-})
+  await new Promise((done) => setTimeout(done, 30))
+  input.value?.focus()
+}
 watch(query, () => (chosen.value = 0))
 
 function press(e: KeyboardEvent) {

@@ -55,6 +55,7 @@ export function watchTyping() {
  * follows the last one as quickly as one types. It is nobody's command.
  */
 export const justLeft = (e: KeyboardEvent) =>
+  !typing(e) &&
   typed > 0 &&
   e.key.length === 1 &&
   !e.ctrlKey &&

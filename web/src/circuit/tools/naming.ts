@@ -4,6 +4,7 @@ import { snap } from '../../canvas/geometry'
 import type { Pen } from '../../canvas/scene'
 import { type Field, oneOf } from '../../hands/fields'
 import type { Point } from '../../live/wire.gen'
+import { holdKeys } from '../../shell/keyHold'
 import { say } from '../../shell/notices'
 import { wayChoices } from '../choices'
 import type { CircuitEditor } from '../editor'
@@ -19,6 +20,7 @@ abstract class NamingTool implements CircuitTool {
   abstract readonly icon: string
   abstract readonly keys: string
   readonly state = reactive({ name: '', turn: null as number | null })
+  private let = () => {}
 
   constructor(protected readonly ed: CircuitEditor) {}
 
@@ -36,15 +38,24 @@ abstract class NamingTool implements CircuitTool {
   }
   down() {
     if (!this.state.name.trim()) say(`Type the name of the ${this.what} first.`, 'error')
-    else void this.named(this.place())
+    else {
+      void this.named(this.place())
+      holdKeys(new Promise<void>((done) => (this.let = done)))
+    }
   }
-  /** After a name was placed its field is selected anew, and a number at its end counts up. */
+  /** The name is selected anew as soon as the hand lets go: the next one is typed while the program still places this one. */
+  up() {
+    if (this.ed.tool === this) this.ed.askName()
+    this.let()
+  }
+  /** A number at the end of a name that was placed counts up, unless another name is being typed. */
   private async named(done: Promise<unknown>) {
     const { ed, state } = this
     const placed = state.name
-    if (!(await done)) return
-    const next = /[0-9](\[|,|$)/.test(placed) ? await ed.project.question('nextName', { text: placed }).catch(() => null) : null
-    if (next && state.name === placed) state.name = next
+    if (!(await done) || !/[0-9](\[|,|$)/.test(placed)) return
+    const next = await ed.project.question('nextName', { text: placed }).catch(() => null)
+    if (!next || state.name !== placed) return
+    state.name = next
     if (ed.tool === this) ed.askName()
   }
   turn(quarters: number) {
