@@ -56,7 +56,7 @@ func (a *api) libraryRows(c *echo.Context) error {
 }
 
 func (a *api) library(c *echo.Context) error {
-	list, found := a.hub.library.Search(c.QueryParam("q"), 80)
+	list, found := a.hub.library.SearchMounted(c.QueryParam("q"), library.Mounting(c.QueryParam("like")), 80)
 	if list == nil {
 		list = []library.Item{}
 	}

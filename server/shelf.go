@@ -53,5 +53,10 @@ func (h *shelf) Search(query string, most int) ([]library.Item, int) {
 	return h.now.Load().Search(query, most)
 }
 
+// SearchMounted lists the items that a query finds, among equals those first that are mounted so.
+func (h *shelf) SearchMounted(query string, like library.Mounting, most int) ([]library.Item, int) {
+	return h.now.Load().SearchMounted(query, like, most)
+}
+
 // Feet are the footprints of all of it.
 func (h *shelf) Feet() []library.Foot { return h.now.Load().Feet() }

@@ -20,6 +20,7 @@ var tall = []struct {
 }{
 	{"Axial", 2.5, "ceramic"}, {"Disc", 4.5, "ceramic"}, {"Can", 11, "metal"}, {"LED 5", 8.6, "glass"}, {"TO-92", 4.9, "body"}, {"Toggle", 9.5, "metal"}, {"Screw terminal", 10, "socket"},
 	{"Header", 2.5, "socket"}, {"Coil", 4.5, "ceramic"}, {"Crystal", 0.8, "metal"}, {"Coin cell", 5, "metal"}, {"Relay", 15.5, "body"}, {"Service port", 3.2, "metal"}, {"Supply socket", 11, "body"}, {"DFN", 0.8, "body"},
+	{"Button 6", 4.3, "metal"}, {"Button 5", 1.5, "metal"}, {"Slide switch", 3.5, "metal"}, {"Battery plug", 6, "socket"},
 }
 
 // giveBody gives a drawn footprint its body in space.

@@ -99,7 +99,7 @@ var symmetry = map[string]string{
 	"Resistor":      "xy", "Capacitor": "xy", "Fuse": "xy", "Crystal": "xy", "Coil": "x", "Clamp pair": "x",
 	"Diode": "y", "Amplifier 1": "y", "Amplifier 2": "y", "Amplifier supply": "xy",
 	"Bus driver": "x", "Line memory": "xy", "Clock": "xy", "Controller 48": "xy", "Dual amplifier": "x", "Memory": "x", "Regulator": "xy",
-	"Service port": "xy", "Shift register": "xy", "Step-down converter": "x",
+	"Button": "x", "Service port": "xy", "Shift register": "xy", "Step-down converter": "x",
 }
 
 // Every pin's line reaches the body, figures lie between the pins' ends, the designator stands
@@ -148,9 +148,9 @@ func TestSymbolsAreDrawnWhole(t *testing.T) {
 // same on facing sides of what is symmetrical; silk keeps clear of pads and, but for the marks of
 // polarity, within the courtyard.
 func TestFootprintsAreDrawnWhole(t *testing.T) {
-	bodySkew := map[string]string{"DFN-8": "xy", "Supply socket": "x", "SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "Balls 6 × 14, 0.8 mm": "xy", "TO-92 wide": "y", "Service port": "y"} // bevelled, or one-sided
+	bodySkew := map[string]string{"DFN-8": "xy", "Supply socket": "x", "SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "Balls 6 × 14, 0.8 mm": "xy", "TO-92 wide": "y", "Service port": "y", "Battery plug 2 mm": "y"} // bevelled, or one-sided
 	silkSkew := map[string]string{
-		"DFN-8": "xy", "Supply socket": "xy", // pin 1, polarity, cathode, the side where wires enter
+		"DFN-8": "xy", "Supply socket": "xy", "Battery plug 2 mm": "xy", // pin 1, polarity, cathode, the side where wires enter
 		"SOIC-8": "xy", "SOIC-16": "xy", "QFP-48": "xy", "Balls 6 × 14, 0.8 mm": "xy", "TO-92 wide": "y", "Service port": "xy", "SOT-23": "y", "Axial 7.62 mm": "x", "Can 5 mm": "xy",
 		"LED 5 mm": "x", "SMA": "x", "0805 diode": "x", "Coin cell 20 mm": "xy", "Header 4": "x", "Header 6": "x", "Header 10": "x", "Screw terminal 2": "y", "Screw terminal 3": "y",
 	}

@@ -154,6 +154,7 @@ func footprints() map[string]*design.Footprint {
 	chip("Crystal 3.2 mm", 1.25, 1.0, 1.5, 3.2, 1.5)
 	fieldFootprints(add)
 	shapedFootprints(add)
+	switchFootprints(add)
 	return out
 }
 
@@ -167,7 +168,7 @@ func handmade() []*design.LibraryPart {
 	}
 	// The surface transistor has base, emitter and collector on leads 1, 2 and 3.
 	flat := map[string]string{"1": "3", "2": "1", "3": "2"}
-	return []*design.LibraryPart{
+	return append([]*design.LibraryPart{
 		lp("Resistor", "R", "Resistor", "Axial 10.16 mm", "1k", "Resistor, axial leads", "ohm tht"),
 		lp("Resistor 0805", "R", "Resistor", "0805", "1k", "Resistor, chip 0805", "ohm smd"),
 		lp("Resistor 0603", "R", "Resistor", "0603", "1k", "Resistor, chip 0603", "ohm smd"),
@@ -214,5 +215,5 @@ func handmade() []*design.LibraryPart {
 		lp("Supply socket", "J", "Terminal 3", "Supply socket", "9 V", "Socket for a mains adapter: middle, sleeve, switch", "connector power jack tht"),
 		lp("Solder bridge", "S", "Solder bridge", "Solder bridge", "open", "Two pads that a drop of solder joins", "jumper link option"),
 		lp("Shift register", "U", "Shift register", "SOIC-16", "", "Eight-bit shift register, SOIC-16", "logic serial smd"),
-	}
+	}, switchParts(lp)...)
 }

@@ -36,6 +36,8 @@ type Source interface {
 	Asset(footprint string, id design.ID) *design.Asset
 	// Search lists the items that a query finds, at most so many, and how many there are.
 	Search(query string, most int) (list []Item, found int)
+	// SearchMounted does, with those first among equals that are mounted so.
+	SearchMounted(query string, like Mounting, most int) (list []Item, found int)
 }
 
 // Sources asks several one after the other; what the first has, hides what others call so.
@@ -73,9 +75,14 @@ func (s Sources) Asset(footprint string, id design.ID) *design.Asset {
 
 // Search lists what all of them have, the first's first; hidden ones are left out.
 func (s Sources) Search(query string, most int) (list []Item, found int) {
+	return s.SearchMounted(query, AnyMounting, most)
+}
+
+// SearchMounted is Search with those first, among equals of a source, that are mounted as said.
+func (s Sources) SearchMounted(query string, like Mounting, most int) (list []Item, found int) {
 	seen := map[string]bool{}
 	for _, from := range s {
-		all, _ := from.Search(query, 0)
+		all, _ := from.SearchMounted(query, like, 0)
 		for _, it := range all {
 			if seen[it.Part.Name] {
 				continue

@@ -8,19 +8,22 @@ import (
 	"strings"
 	"sync"
 
+	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 )
 
 // Catalog is a list of items made ready for searching as somebody types: a search looks at
 // each item once, at about a tenth of a microsecond.
 type Catalog struct {
-	items []Item
-	by    map[string]int               // items by their exact name
-	feet  map[string]*design.Footprint // by name
-	own   map[string]int               // whose item a footprint is
-	names []string                     // in lower case
-	rest  []string                     // all other texts, in lower case, words between spaces
-	pins  []int
+	items    []Item
+	by       map[string]int               // items by their exact name
+	feet     map[string]*design.Footprint // by name
+	own      map[string]int               // whose item a footprint is
+	names    []string                     // in lower case
+	rest     []string                     // all other texts, in lower case, words between spaces
+	pins     []int
+	mounting []Mounting
+	order    []int // of each item, where its name stands among all, numbers by their value
 
 	listed sync.Once // the list of footprints
 	list   []Foot
@@ -47,7 +50,16 @@ func NewCatalog(items []Item) *Catalog {
 				n += len(u.Pins)
 			}
 		}
-		c.pins = append(c.pins, n)
+		c.pins, c.mounting = append(c.pins, n), append(c.mounting, mountingOf(it.Footprint))
+	}
+	sorted := make([]int, len(items))
+	for i := range sorted {
+		sorted[i] = i
+	}
+	slices.SortStableFunc(sorted, func(a, b int) int { return circuit.CompareNatural(c.names[a], c.names[b]) })
+	c.order = make([]int, len(items))
+	for at, i := range sorted {
+		c.order[i] = at
 	}
 	return c
 }
@@ -95,12 +107,36 @@ var (
 	wild     = strings.NewReplacer(`\*`, `\S*`, `\?`, `\S`)
 )
 
-// Search lists the items in which every word of the query occurs, best first: in the name's
-// beginning, at the beginning of one of its words, within it, then in value, footprint,
-// prefix, description and keywords. A word may hold the wildcards * and ?, which stand for
-// any letters and for one; "8 pins" asks for a number of pins. Most bounds the list, 0 does
-// not; found is how many there are in all.
+// Search lists the items in which every word of the query occurs, best first: whole words before the beginnings of words and those before what stands
+// within them, the name before value, footprint, prefix, description and keywords; alike ones by name, numbers by their value. Plain words of people stand
+// for those of the trade as well (alike.go). A word may hold the wildcards * and ?, which stand for any letters and for one; "8 pins" asks for a
+// number of pins. Most bounds the list, 0 does not; found is how many there are in all.
 func (c *Catalog) Search(query string, most int) (list []Item, found int) {
+	return c.SearchMounted(query, AnyMounting, most)
+}
+
+// Mounting is how parts are held on a board: alike ones that are mounted so come first.
+type Mounting string
+
+const (
+	AnyMounting Mounting = ""
+	Through     Mounting = "through" // leads in plated holes
+	Surface     Mounting = "surface" // pads on one side
+)
+
+// mountingOf a footprint.
+func mountingOf(f *design.Footprint) Mounting {
+	switch {
+	case f == nil || len(f.Pads) == 0:
+		return AnyMounting
+	case slices.ContainsFunc(f.Pads, func(p design.Pad) bool { return p.Hole > 0 }):
+		return Through
+	}
+	return Surface
+}
+
+// SearchMounted is Search with those first, among equals, that are mounted as said.
+func (c *Catalog) SearchMounted(query string, like Mounting, most int) (list []Item, found int) {
 	query = strings.ToLower(query)
 	pins := -1
 	if m := pinCount.FindStringSubmatch(query); m != nil {
@@ -109,23 +145,16 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 	}
 	words := strings.Fields(query)
 	whole := strings.Join(words, " ")
-	slices.SortStableFunc(words, func(a, b string) int { return len(b) - len(a) }) // long words leave less to look at
-	globs := make([]*glob, len(words))
-	for i, w := range words {
-		if strings.ContainsAny(w, "*?") {
-			globs[i] = &glob{pieces: strings.FieldsFunc(w, func(r rune) bool { return r == '*' || r == '?' })}
-			globs[i].whole = regexp.MustCompile(`(^|\s)` + wild.Replace(regexp.QuoteMeta(w)) + `(\s|$)`)
-		}
-	}
-	type hit struct{ i, rank int }
+	asked := wordsAsked(words)
+	type hit struct{ i, rank, other int }
 	var hits []hit
 	for i, name := range c.names {
 		if pins >= 0 && c.pins[i] != pins {
 			continue
 		}
 		rank := 0
-		for k, w := range words {
-			r := rankOf(name, c.rest[i], w, globs[k])
+		for _, w := range asked {
+			r := w.rank(name, c.rest[i])
 			if r < 0 {
 				rank = -1
 				break
@@ -141,9 +170,15 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 		case len(words) > 1 && strings.HasPrefix(name, whole):
 			rank = -1
 		}
-		hits = append(hits, hit{i, rank})
+		other := 0
+		if like != AnyMounting && c.mounting[i] != like {
+			other = 1
+		}
+		hits = append(hits, hit{i, rank, other})
 	}
-	slices.SortStableFunc(hits, func(a, b hit) int { return cmp.Compare(a.rank, b.rank) })
+	slices.SortStableFunc(hits, func(a, b hit) int {
+		return cmp.Or(cmp.Compare(a.rank, b.rank), cmp.Compare(a.other, b.other), cmp.Compare(c.order[a.i], c.order[b.i]))
+	})
 	found = len(hits)
 	if most > 0 && len(hits) > most {
 		hits = hits[:most]
@@ -154,30 +189,110 @@ func (c *Catalog) Search(query string, most int) (list []Item, found int) {
 	return list, found
 }
 
-// rankOf tells how well a word fits an item, 0 best; below 0 it does not.
-func rankOf(name, rest, w string, g *glob) int {
-	switch {
+// asked is a word of a query with the words that mean the same.
+type asked struct {
+	words []string
+	glob  *glob
+}
+
+// wordsAsked are the words of a query; long ones first, which leave less to look at.
+func wordsAsked(words []string) (out []asked) {
+	for _, w := range alike(words) {
+		a := asked{words: w}
+		if strings.ContainsAny(w[0], "*?") {
+			a.glob = &glob{pieces: strings.FieldsFunc(w[0], func(r rune) bool { return r == '*' || r == '?' })}
+			a.glob.whole = regexp.MustCompile(`(^|\s)` + wild.Replace(regexp.QuoteMeta(w[0])) + `(\s|$)`)
+		}
+		out = append(out, a)
+	}
+	slices.SortStableFunc(out, func(a, b asked) int { return len(b.words[0]) - len(a.words[0]) })
+	return out
+}
+
+// rank tells how well the word fits an item, 0 best; below 0 it does not.
+func (a asked) rank(name, rest string) int {
+	switch g := a.glob; {
 	case g != nil && g.in(name):
 		return 1
 	case g != nil && g.in(rest):
 		return 4
 	case g != nil:
 		return -1
-	case strings.HasPrefix(name, w):
+	}
+	best := -1
+	for k, w := range a.words {
+		r := rankOf(name, rest, w)
+		if r >= 0 && k > 0 {
+			r += 2 // it means the same, but is not what was typed
+		}
+		if r >= 0 && (best < 0 || r < best) {
+			best = r
+		}
+	}
+	return best
+}
+
+func rankOf(name, rest, w string) int {
+	switch at, i := place(name, w); {
+	case at == wholeWord && i == 0:
 		return 0
-	}
-	if i := strings.Index(name, w); i > 0 && name[i-1] == ' ' {
+	case at == wholeWord:
 		return 1
-	} else if i > 0 {
+	case at == wordBegins && i == 0:
 		return 2
-	}
-	switch i := strings.Index(rest, w); {
-	case i < 0:
-		return -1
-	case i > 0 && rest[i-1] == ' ', strings.Contains(rest[i:], " "+w):
+	case at == wordBegins:
 		return 3
+	case at == within:
+		if at, _ := place(rest, w); at == wholeWord {
+			return 4
+		}
+		return 6
 	}
-	return 5
+	switch at, _ := place(rest, w); at {
+	case wholeWord:
+		return 4
+	case wordBegins:
+		return 5
+	case within:
+		return 7
+	}
+	return -1
+}
+
+// Where a word stands in a text.
+const (
+	nowhere = iota
+	within
+	wordBegins
+	wholeWord
+)
+
+// place is how a word stands in a text at best, and where.
+func place(text, w string) (best, at int) {
+	for from := 0; from < len(text); {
+		i := strings.Index(text[from:], w)
+		if i < 0 {
+			break
+		}
+		i += from
+		how := within
+		if i == 0 || !ofWord(text[i-1]) {
+			how = wordBegins
+			if end := i + len(w); end == len(text) || !ofWord(text[end]) {
+				return wholeWord, i
+			}
+		}
+		if how > best {
+			best, at = how, i
+		}
+		from = i + 1
+	}
+	return best, at
+}
+
+// ofWord tells whether a byte belongs to a word: letters and figures, and whatever is beyond ASCII.
+func ofWord(b byte) bool {
+	return b >= 'a' && b <= 'z' || b >= '0' && b <= '9' || b >= 0x80
 }
 
 // glob is a word with wildcards; its letters are looked for first, which is quick.

@@ -2,6 +2,7 @@ package library
 
 import (
 	"fmt"
+	"slices"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -99,7 +100,7 @@ func symbols() map[string]*design.Symbol {
 	chip("Shift register",
 		[]design.Pin{p("14", "DATA", "input"), p("11", "SHIFT", "input"), p("12", "STORE", "input"), p("10", "CLEAR", "input"), p("13", "OUT EN", "input"), p("16", "VCC", "supplyIn"), p("8", "GND", "supplyIn")},
 		[]design.Pin{p("15", "Q0", "output"), p("1", "Q1", "output"), p("2", "Q2", "output"), p("3", "Q3", "output"), p("4", "Q4", "output"), p("5", "Q5", "output"), p("6", "Q6", "output"), p("7", "Q7", "output"), p("9", "CARRY", "output")})
-	for _, s := range append(fieldSymbols(), shapedSymbols()...) {
+	for _, s := range slices.Concat(fieldSymbols(), shapedSymbols(), switchSymbols()) {
 		add(s)
 	}
 	terminal(3)

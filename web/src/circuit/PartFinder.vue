@@ -10,7 +10,7 @@ import { drawPattern } from '../board/draw'
 import { Previewer } from '../live/previewer'
 import type { Project } from '../live/project'
 import { marksBox, play } from './marks'
-import { merged, ownItems } from './ownItems'
+import { merged, mounting, ownItems } from './ownItems'
 import { offscreenPen } from './preview'
 
 const props = defineProps<{ project: Project; replacing: number }>()
@@ -28,8 +28,9 @@ const footCanvas = ref<HTMLCanvasElement>()
 const now = computed(() => found.value[chosen.value])
 
 const trouble = ref('')
+const like = mounting(props.project)
 const search = latest(
-  (q: string) => call<Found>('GET', '/library?q=' + encodeURIComponent(q)).catch((e: Error) => e),
+  (q: string) => call<Found>('GET', `/library?q=${encodeURIComponent(q)}&like=${like}`).catch((e: Error) => e),
   (list) => {
     const failed = list instanceof Error
     trouble.value = failed ? list.message : ''

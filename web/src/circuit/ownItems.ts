@@ -21,3 +21,15 @@ export function merged(own: Item[], listed: Item[]): Item[] {
   const taken = new Map(own.map((it) => [it.part!.name, it]))
   return [...made, ...listed.filter((it) => !hidden.has(it.part!.name)).map((it) => taken.get(it.part!.name) ?? it)]
 }
+
+/** How most of the project's parts are mounted: in holes, on a surface; nothing, while there are none. */
+export function mounting(project: Project): '' | 'through' | 'surface' {
+  let [through, surface] = [0, 0]
+  for (const part of project.all('part')) {
+    const pads = project.named('footprint', part.footprint)?.pads
+    if (!pads?.length) continue
+    if (pads.some((p) => p.hole)) through++
+    else surface++
+  }
+  return through > surface ? 'through' : surface > through ? 'surface' : ''
+}
