@@ -23,14 +23,16 @@ type Run struct {
 // DrawTrack lays a track of a net along its runs; between two runs on different layers it
 // hops. It is refused where it would break a
 // clearance; with Aside what can move makes way for it, with Renew it takes the place of an old way between
-// the same places, with Round its corners become arcs of that radius as far as they are free. Width 0 takes the rules'.
+// the same places, with Round its corners become arcs of that radius as far as they are free. Sought is how it goes on as a search found it, once what
+// makes way for Runs has: nothing makes way for that. Width 0 takes the rules'.
 type DrawTrack struct {
-	Net   design.ID `json:"net"`
-	Width int64     `json:"width,omitempty"`
-	Runs  []Run     `json:"runs"`
-	Round int64     `json:"round,omitempty"`
-	Aside bool      `json:"aside,omitempty"`
-	Renew bool      `json:"renew,omitempty"`
+	Net    design.ID `json:"net"`
+	Width  int64     `json:"width,omitempty"`
+	Runs   []Run     `json:"runs"`
+	Sought []Run     `json:"sought,omitempty"`
+	Round  int64     `json:"round,omitempty"`
+	Aside  bool      `json:"aside,omitempty"`
+	Renew  bool      `json:"renew,omitempty"`
 }
 
 // Apply the command.
@@ -39,7 +41,11 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	if tx.Doc.Nets[c.Net] == nil || !field.Index.Bears(c.Net) {
 		return fmt.Errorf("there is no such net on the board (id %d)", c.Net)
 	}
-	legs, err := c.legs(tx, field)
+	legs, err := c.legs(tx, field, slices.Concat(c.Runs, c.Sought))
+	if err != nil {
+		return err
+	}
+	hand, err := c.legs(tx, field, c.Runs)
 	if err != nil {
 		return err
 	}
@@ -48,7 +54,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	}
 	legs = field.RoundLegs(legs, c.Net, c.Round)
 	if c.Aside {
-		aside, no := field.MakeWay(field.HandOf(legs, c.Net), nil)
+		aside, no := field.MakeWay(field.HandOf(field.RoundLegs(hand, c.Net, c.Round), c.Net), nil)
 		if no != nil {
 			return no
 		}
@@ -121,9 +127,9 @@ func (tx *Tx) cutAt(field *route.Field, net design.ID, layer int, at geom.Point)
 }
 
 // legs are the runs as the router has them, which must hang together.
-func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error) {
+func (c *DrawTrack) legs(tx *Tx, field *route.Field, runs []Run) (out []route.Leg, err error) {
 	var at geom.Point
-	for i, run := range c.Runs {
+	for i, run := range runs {
 		layer := tx.Doc.Board.Position(run.Layer)
 		if layer < 0 {
 			return nil, fmt.Errorf("the board has no such copper layer (id %d)", run.Layer)
@@ -135,7 +141,7 @@ func (c *DrawTrack) legs(tx *Tx, field *route.Field) (out []route.Leg, err error
 			return nil, fmt.Errorf("the stretches of the track do not meet")
 		}
 		if run.Hop != nil {
-			if err := tx.leads(run, c.Runs[:i], at); err != nil {
+			if err := tx.leads(run, runs[:i], at); err != nil {
 				return nil, err
 			}
 		}

@@ -19,6 +19,9 @@ type Finish struct {
 	Net   design.ID      `json:"net"`
 	Width int64          `json:"width,omitempty"`
 	Hops  bool           `json:"hops,omitempty"` // it may change layers
+	// Done was drawn so far, and in which manner: what makes way for it is where it will lie.
+	Done   []edit.Run   `json:"done,omitempty"`
+	Manner route.Manner `json:"manner,omitempty"`
 }
 
 // Finished is the answer.
@@ -52,6 +55,17 @@ func (q *Finish) Answer(b *workbench.Bench) (out Finished, err error) {
 		return out, fmt.Errorf("nothing of %s is open: there is nowhere to go", n.Name)
 	}
 	f := b.Field()
+	done, err := legsOf(b, q.Done)
+	if err != nil {
+		return out, err
+	}
+	if q.Manner == route.MoveThem && len(done) > 0 {
+		aside, no := f.MakeWay(f.HandOf(done, q.Net), nil)
+		if no != nil {
+			return out, fmt.Errorf("what was drawn so far cannot be laid: %w", no)
+		}
+		f = aside.In(f)
+	}
 	layers := uint32(1) << layer
 	q.Hops = q.Hops && (len(b.Doc.Board.Holes.Barrels) == 0 || b.Doc.Board.Through() != nil) // it hops by vias through all layers
 	if all := uint32(1)<<b.Doc.Board.Layers() - 1; q.Hops && f.PlatedAt(q.From, q.Net, all) {

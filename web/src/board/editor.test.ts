@@ -274,6 +274,46 @@ describe('a track under the hand', () => {
     })
     expect(ed.track.route).toBeNull()
   })
+  it('has a track that was refused in the hand again, as it was drawn', async () => {
+    const { ed, line } = await begin()
+    ed.move(at(6, 5), tolerance)
+    ed.down(at(6, 5), tolerance, plain)
+    await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
+    await reach(line, [[6, 5]]) // prettier-ignore
+    const drawn = ed.track.route!
+    ed.track.finish()
+    expect(ed.track.route).toBeNull()
+    expect([...ed.track.laid]).toEqual([drawn])
+    line.answer('edit', { t: 'refused', why: 'it would touch a track of GND' })
+    await settle()
+    expect(ed.track.laid.size).toBe(0)
+    expect(ed.track.route).toBe(drawn)
+    expect(drawn.runs[0].path).toEqual(path([-2, 0], [1, 0], [6, 5]))
+    expect(ed.track.state.routing).toBe('VIN')
+  })
+  it('goes on from what made way when the rest is sought, and lays it as it was shown', async () => {
+    const { ed, line } = await begin()
+    ed.track.state.manner = 'aside'
+    ed.move(at(6, 5), tolerance)
+    ed.down(at(6, 5), tolerance, plain)
+    await reach(line, [[-2, 0], [1, 0], [6, 5]]) // prettier-ignore
+    void ed.track.complete()
+    expect(line.asked('finish')).toMatchObject({
+      from: at(6, 5),
+      manner: 'aside',
+      done: [{ layer: 1, path: path([-2, 0], [1, 0], [6, 5]) }],
+    })
+    const rest = [{ layer: 1, path: path([6, 5], [18, 0]) }]
+    line.say('finish', { runs: rest, length: 13e6, hops: 0 })
+    await settle()
+    ed.track.finish()
+    expect(cmd(line.lastOf('edit'))).toMatchObject({
+      kind: 'drawTrack',
+      aside: true,
+      runs: [{ path: path([-2, 0], [1, 0], [6, 5]) }],
+      sought: rest,
+    })
+  })
   it('does not end on copper of another net', async () => {
     const { ed, line } = await begin()
     ed.move(at(0, 20), tolerance)

@@ -768,6 +768,7 @@ export interface DrawTrack {
   net: number
   width?: number
   runs: Run[]
+  sought?: Run[]
   round?: number
   aside?: boolean
   renew?: boolean
@@ -1712,6 +1713,8 @@ export interface QuestionFinish {
   net: number
   width?: number
   hops?: boolean
+  done?: Run[]
+  manner?: string
 }
 
 export interface Finished {

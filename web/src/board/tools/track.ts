@@ -71,6 +71,8 @@ export class TrackTool implements Tool {
     shown: false,
   })
   route: Route | null = null
+  /** Tracks that the program has yet to keep: they are seen as they were drawn. */
+  readonly laid = new Set<Route>()
   way: TrackWay | null = null
   finished: Finished | null = null
   target: Touched | null = null
@@ -248,21 +250,51 @@ export class TrackTool implements Tool {
   }
   /** Keeps what was drawn so far, or takes the way that is shown to its end. */
   finish() {
-    if (this.state.shown) return this.accept()
+    if (this.state.shown) this.accept()
+    else this.lay()
+  }
+  /** Lays what was drawn, and from there the way that was sought. What is refused stays in the hand. */
+  private lay(sought: Run[] = []) {
     const r = this.route
     if (!r) return
     const { manner, width, renew, style, radius } = this.state
     this.drop()
     const runs = r.runs.filter((run, i) => run.path.length > 1 || i > 0) // a hop at the very end leaves a via to go on from
-    if (runs.some((run) => run.path.length > 1))
-      void this.ed.run('drawTrack', {
+    this.ed.redraw()
+    if (![...runs, ...sought].some((run) => run.path.length > 1)) return
+    this.laid.add(r)
+    this.ed.project
+      .edit('drawTrack', {
         net: r.net,
         runs,
+        ...(sought.length ? { sought } : {}),
         width: width || undefined,
         aside: manner === 'aside',
         renew,
         round: style === 'round' ? radius : undefined,
+      }) // prettier-ignore
+      .catch((e: unknown) => this.refused(r, e))
+      .finally(() => (this.laid.delete(r), this.ed.redraw()))
+  }
+  /** A track that was refused is in the hand again, or waits to be taken up when that holds something else by now. */
+  private refused(r: Route, e: unknown) {
+    const why = e instanceof Error ? e.message : String(e)
+    if (this.ed.tool === this && !this.route) {
+      this.goOn(r)
+      if (why) say(why, 'error')
+    } else
+      say(why || 'A track was not laid.', 'error', {
+        label: 'Take it up again',
+        run: () => (this.ed.take(this.id), this.goOn(r)),
       })
+  }
+  private goOn(r: Route) {
+    this.route = r
+    this.state.routing = this.ed.project.netName(r.net)
+    this.ed.project.light(this.state.routing)
+    if (this.ed.state.layer !== this.last.layer) this.ed.toLayer(this.last.layer)
+    this.offer()
+    this.ahead()
     this.ed.redraw()
   }
   /** Shows a way to what the net has yet to reach. */
@@ -270,7 +302,7 @@ export class TrackTool implements Tool {
     const r = this.route
     if (!r || this.state.shown) return
     const { width } = this.state
-    const asks = { from: this.from, begun: r.start.at, layer: this.ed.state.layer, net: r.net, width: width || undefined, hops: this.ed.copper.length > 1 } // prettier-ignore
+    const asks = { from: this.from, begun: r.start.at, layer: this.ed.state.layer, net: r.net, width: width || undefined, hops: this.ed.copper.length > 1, done: r.runs.filter((run) => run.path.length > 1), manner: this.state.manner } // prettier-ignore
     const finished = await this.ed.project.question('finish', asks).catch(complain)
     if (!finished || this.route !== r) return
     this.finished = finished
@@ -288,10 +320,7 @@ export class TrackTool implements Tool {
     this.finished = null
     this.state.shown = false
     if (!finished || !this.route) return
-    for (const run of finished.runs)
-      if (run.layer !== this.last.layer && run.path.length) this.route.runs.push({ ...run })
-      else this.add([run])
-    this.finish()
+    this.lay(finished.runs)
   }
   back() {
     const runs = this.route?.runs

@@ -11,6 +11,8 @@ import type { TrackTool } from './track'
 export function paintTrack(ed: BoardEditor, tool: TrackTool, pen: Pen) {
   const { route, way, finished, target } = tool
   const c = ed.look().colours
+  for (const { runs } of tool.laid)
+    for (const run of runs) if (run.path.length > 1) drawRun(pen, run.path, copperColour(ed.position(run.layer), ed.copper.length), run.width || tool.width) // prettier-ignore
   if (!route) {
     if (target?.net) ring(pen, target.at, c.select)
     return
