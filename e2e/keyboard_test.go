@@ -139,3 +139,35 @@ func TestKeysOnAControlAreItsOwn(t *testing.T) {
 	b.key(" ")
 	b.until(seen("radio", "Any angle") + `.getAttribute('aria-checked') === 'true'`)
 }
+
+// Whose a key is after a control was clicked: a check box gives the keys back to the stage at once, a slider keeps those that steer it.
+func TestKeysAfterAClickOnAControl(t *testing.T) {
+	p := start(t, "demo", t.TempDir())
+	b := p.open(t, browser(t), "/")
+	p.openStage(t, b, "Moth Lamp", "board")
+	b.press("View")
+	b.click(".v-checkbox input")
+	require.Equal(t, "checkbox", eval[string](b, `document.activeElement.type ?? ''`))
+	b.key("a", ctrl)
+	b.until(`goldenTrace.picked.value.length > 3`)
+	rev := b.revision()
+	b.key("q")
+	b.kept()
+	require.Greater(t, b.revision(), rev, "letters are the stage's")
+	b.key("z", ctrl)
+	b.kept()
+	b.key("a", ctrl)
+	b.press("In space")
+	b.until(`document.querySelector('[role=slider]')`)
+	b.atRest()
+	rev = b.revision()
+	value := `Number(document.querySelector('[role=slider]').getAttribute('aria-valuenow'))`
+	b.click("[role=slider]")
+	was := eval[float64](b, value)
+	for range 5 {
+		b.key(keyRight)
+	}
+	b.kept()
+	assert.Greater(t, eval[float64](b, value), was)
+	assert.Equal(t, rev, b.revision(), "nothing moved on the board")
+}

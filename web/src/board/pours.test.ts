@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Boxed, Delta, Filled } from '../live/wire.gen'
-import { surroundings } from '../testing/program'
+import { shown } from '../shell/notices'
+import { settle, surroundings } from '../testing/program'
 import { at, board, net, onBoard, placed } from '../testing/board'
 import { apart, filledAt, fillsAt, TileIds } from './pours'
 
@@ -98,5 +99,23 @@ describe('the tool for copper areas', () => {
     press('Around what is picked')
     // the courtyard and 1 mm around it, on the grid
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'putPour', pour: { net: net('VIN'), outline: [at(5, -2), at(13, -2), at(13, 2), at(5, 2)] } }) // prettier-ignore
+  })
+})
+
+describe('a line that closes', () => {
+  it('is in the hand again when what it bounds is refused, with the sentence why', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0, { nets: { 1: net('GND') } })])
+    const tool = ed.tools.find((t) => t.id === 'area')! as unknown as { state: { form: string }; way: { x: number; y: number }[] }
+    ed.take('area')
+    tool.state.form = 'free'
+    const corners = [at(0, 0), at(5, 0), at(5, 5)]
+    for (const c of corners) ed.down(c, 100_000)
+    ed.key('Enter')
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'putArea', area: { outline: corners } })
+    expect(tool.way).toEqual([])
+    line.answer('edit', { t: 'refused', why: 'its edge crosses itself' })
+    await settle()
+    expect(tool.way).toEqual(corners)
+    expect(shown.value?.text).toBe('its edge crosses itself')
   })
 })

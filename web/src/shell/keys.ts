@@ -23,18 +23,27 @@ export function keyName(e: KeyboardEvent): string {
   return [...mods, k].filter(Boolean).join(' ')
 }
 
+// Whose a key is: what is typed into is heard by its field alone; what is steered (a slider) has the keys that steer, however it was reached; what is
+// pressed (a button, a check box) has those that press and lead on, once it was reached by keys; all others are the stage's.
+
+const pressed = /^(checkbox|radio|button|submit|reset|file|color|image)$/
 /** Whether a key goes to a field that is being typed in, or whether an element is one. */
 export function typing(e: KeyboardEvent | Element | null): boolean {
   const t = (e instanceof Event ? e.target : e) as HTMLElement | null
-  return !!t && (t.tagName === 'INPUT' || t.tagName === 'TEXTAREA' || t.tagName === 'SELECT' || t.isContentEditable)
+  if (!t) return false
+  if (t.tagName === 'INPUT') return (t as HTMLInputElement).type !== 'range' && !pressed.test((t as HTMLInputElement).type)
+  return t.tagName === 'TEXTAREA' || t.tagName === 'SELECT' || t.isContentEditable
 }
 
 const moving = /^(Tab|Enter|Space|Home|End|PageUp|PageDown|Arrow(Left|Right|Up|Down))$/
-const pressable = 'button, a[href], [role=option], [role=listitem], [role=radio], [role=tab], [role=checkbox], [role=switch]'
-/** Whether a key is one that a control understands, and a control was reached with the keys: it is the control's. */
+const steered = '[role=slider], [role=spinbutton], input[type=range]'
+const pressable =
+  'button, a[href], input[type=checkbox], input[type=radio], [role=option], [role=listitem], [role=radio], [role=tab], [role=checkbox], [role=switch]'
+/** Whether a key is one that the control understands that has the focus. */
 export function ofControl(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement | null
-  return moving.test(keyName(e).replace('Shift ', '')) && !!t?.matches?.(pressable) && t.matches(':focus-visible')
+  if (!t?.matches || !moving.test(keyName(e).replace('Shift ', ''))) return false
+  return t.matches(steered) || (t.matches(pressable) && t.matches(':focus-visible'))
 }
 
 let typed = 0

@@ -31,7 +31,7 @@ export class AreaTool extends RingTool {
     const names = new Set(ed.project.all('ruleArea').map((a) => a.name))
     let n = 1
     while (names.has(`Area ${n}`)) n++
-    void ed.run('putArea', {
+    return ed.project.edit('putArea', {
       area: {
         id: 0,
         name: `Area ${n}`,

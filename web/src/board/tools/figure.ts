@@ -4,6 +4,7 @@ import { traceRing } from '../../canvas/arcs'
 import { dist, same, tracePoints } from '../../canvas/geometry'
 import { paintItem, type Pen } from '../../canvas/scene'
 import { choice, type Field, words } from '../../hands/fields'
+import { orBack } from '../../hands/kept'
 import { between } from '../../hands/stage'
 import type { Press, Tool } from '../../hands/tool'
 import { format } from '../../live/units'
@@ -58,8 +59,12 @@ export class FigureTool implements Tool {
     }
   }
   private put(line: Corner[]) {
+    const { way } = this
     this.way = []
-    void this.ed.run('addFigure', this.figure(line))
+    void orBack(this.ed.project.edit('addFigure', this.figure(line)), () => {
+      if (this.ed.tool === this && !this.way.length) this.way = way
+      this.ed.redraw()
+    })
   }
 
   // ---- the hand

@@ -105,7 +105,7 @@ export class OutlineTool implements Tool {
   private async draw(a: Point, b: Point, corners?: Corner[]) {
     const { form, cut, radius, slot } = this.state
     const has = this.lines.length > 0
-    await this.ed.run('drawEdge', {
+    const done = await this.ed.run('drawEdge', {
       form,
       a,
       b,
@@ -113,6 +113,7 @@ export class OutlineTool implements Tool {
       cut: cut && has,
       ...(corners ? { corners } : {}),
     })
+    if (!done && corners && !this.way.length) this.way = corners // refused, it is in the hand again
     this.state.chosen = null
   }
   private async close() {

@@ -36,30 +36,24 @@ export class PourTool extends RingTool {
     const net = this.net()
     const here = ed.project.all('pour').filter((p) => p.layers.includes(ed.state.layer))
     const area = ed.picked('pour')[0] ?? here.find((p) => p.net !== net) ?? here[0]
-    if (!area) {
-      say('There is no copper area on this layer that a line could cut.', 'error')
-      return
-    }
-    ed.project.edit('cutPour', { id: area.id, net, line: line.map(({ x, y }) => ({ x, y })) }).catch(complain)
+    if (!area) return Promise.reject(new Error('There is no copper area on this layer that a line could cut.'))
+    return ed.project.edit('cutPour', { id: area.id, net, line: line.map(({ x, y }) => ({ x, y })) })
   }
-  protected put(outline: Corner[]) {
+  protected put(outline: Corner[]): Promise<unknown> {
     const { ed } = this
     if (outline.length && this.across()) return this.cut(outline)
     const net = this.net()
-    if (!net) {
-      say('The board has no net yet that an area could be of: carry the circuit to the board first.', 'error')
-      return
-    }
+    if (!net)
+      return Promise.reject(new Error('The board has no net yet that an area could be of: carry the circuit to the board first.'))
     const layers = this.state.everywhere ? ed.copper.map((l) => l.id) : [ed.state.layer]
     const before = new Set(ed.project.all('pour').map((p) => p.id))
-    ed.project
+    return ed.project
       .edit('putPour', { pour: { id: 0, name: '', net, layers, ...(outline.length ? { outline } : {}) } })
       .then(() => {
         const made = ed.project.all('pour').find((p) => !before.has(p.id))
         if (!made) return
         ed.pickOnly([made.id])
       })
-      .catch(complain)
   }
   /** Fills around what is picked. */
   private around() {
@@ -72,7 +66,7 @@ export class PourTool extends RingTool {
     const more = 1e6
     const [x0, y0] = [Math.min(...boxes.map((b) => b.minX)) - more, Math.min(...boxes.map((b) => b.minY)) - more]
     const [x1, y1] = [Math.max(...boxes.map((b) => b.maxX)) + more, Math.max(...boxes.map((b) => b.maxY)) + more]
-    this.put([{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }].map((p) => ed.onGrid(p))) // prettier-ignore
+    this.put([{ x: x0, y: y0 }, { x: x1, y: y0 }, { x: x1, y: y1 }, { x: x0, y: y1 }].map((p) => ed.onGrid(p))).catch(complain) // prettier-ignore
   }
   strip(): Field[] {
     const { state, ed } = this
@@ -82,7 +76,12 @@ export class PourTool extends RingTool {
       choice('Net', this.net(), nets, (v) => (state.net = v)),
       oneOf('Form', state.form, [{ value: 'rectangle' as const, title: 'Rectangle' }, { value: 'free' as const, title: 'Free' }, { value: 'cut' as const, title: 'Cut' }], (v) => ((state.form = v), this.drop())), // prettier-ignore
       oneOf('On', state.everywhere, [{ value: false, title: layer }, { value: true, title: 'all layers' }], (v) => (state.everywhere = v)), // prettier-ignore
-      { as: 'press', text: 'Whole board', title: 'Fills the board up to its edge', press: () => this.put([]) },
+      {
+        as: 'press',
+        text: 'Whole board',
+        title: 'Fills the board up to its edge',
+        press: () => void this.put([]).catch(complain),
+      },
       { as: 'press', text: 'Around what is picked', press: () => this.around() },
     ]
   }

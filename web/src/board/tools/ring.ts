@@ -3,8 +3,10 @@ import { dist, same } from '../../canvas/geometry'
 import { paintFrame } from '../../hands/select'
 import { between } from '../../hands/stage'
 import type { Field } from '../../hands/fields'
+import { orBack } from '../../hands/kept'
 import type { Press, Tool } from '../../hands/tool'
 import type { Corner, Point } from '../../live/wire.gen'
+import { complain } from '../../shell/notices'
 import type { BoardEditor } from '../editor'
 
 /** Draws closed lines on the board: a rectangle by dragging, or corner by corner. */
@@ -24,7 +26,7 @@ export abstract class RingTool implements Tool {
     return false
   }
   /** Keeps what was drawn. */
-  protected abstract put(outline: Corner[]): void
+  protected abstract put(outline: Corner[]): Promise<unknown>
   abstract strip(): Field[]
 
   down(p: Press) {
@@ -42,7 +44,7 @@ export abstract class RingTool implements Tool {
       drop: () => {
         const b = between(from, to)
         if (b.maxX - b.minX > 2e5 && b.maxY - b.minY > 2e5)
-          this.put([{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }]) // prettier-ignore
+          this.put([{ x: b.minX, y: b.minY }, { x: b.maxX, y: b.minY }, { x: b.maxX, y: b.maxY }, { x: b.minX, y: b.maxY }]).catch(complain) // prettier-ignore
       },
       paint: (pen) => paintFrame(pen, from, to, ed.look().colours.select),
     }
@@ -52,8 +54,12 @@ export abstract class RingTool implements Tool {
   }
   private close() {
     if (this.way.length < this.least) return
-    this.put(this.way)
+    const { way } = this
     this.way = []
+    void orBack(this.put(way), () => {
+      if (this.ed.tool === this && !this.way.length) this.way = way
+      this.ed.redraw()
+    })
   }
   double() {
     this.close()

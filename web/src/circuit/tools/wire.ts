@@ -3,10 +3,10 @@ import { reactive } from 'vue'
 import { same, snap } from '../../canvas/geometry'
 import type { Pen } from '../../canvas/scene'
 import { type Field, oneOf, words } from '../../hands/fields'
+import { orBack } from '../../hands/kept'
 import { Previewer } from '../../live/previewer'
 import type { Foreseen, Point } from '../../live/wire.gen'
 import type { Command } from '../../shell/keys'
-import { complain } from '../../shell/notices'
 import type { CircuitEditor } from '../editor'
 import { bundleIcon } from '../icons'
 import { play } from '../marks'
@@ -126,7 +126,11 @@ export class WireTool implements CircuitTool {
     this.said = null
     this.drop()
     ed.state.warning = ''
-    if (path.length > 1) void ed.project.edit('drawWire', { sheet: ed.sheet, path, bundle: this.bundle }, agreed).catch(complain) // prettier-ignore
+    if (path.length > 1)
+      void orBack(ed.project.edit('drawWire', { sheet: ed.sheet, path, bundle: this.bundle }, agreed), () => {
+        if (ed.tool === this && !this.path.length) this.path = path
+        ed.redraw()
+      })
     ed.redraw()
   }
 

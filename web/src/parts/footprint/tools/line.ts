@@ -78,9 +78,15 @@ export class LineTool implements Tool {
     const figure = this.figure(pts)
     if (state.on === 'courtyard') {
       const yard = figure.pts.length > 3 && same(figure.pts[0], figure.pts[figure.pts.length - 1]) ? figure.pts.slice(0, -1) : figure.pts // prettier-ignore
-      if (yard.length < 3) ed.state.warning = 'A courtyard needs three corners at least.'
-      else void ed.edit({ courtyard: yard })
-    } else void ed.edit({ [state.on]: [{ ...figure, ...(state.on === 'silk' ? { width: state.width } : {}) }] })
+      if (yard.length < 3) {
+        ed.state.warning = 'A courtyard needs three corners at least.'
+        state.pts = pts
+      } else void this.put({ courtyard: yard }, pts)
+    } else void this.put({ [state.on]: [{ ...figure, ...(state.on === 'silk' ? { width: state.width } : {}) }] }, pts)
+  }
+  /** What is refused is in the hand again. */
+  private async put(pieces: Parameters<FootprintEditor['edit']>[0], pts: Point[]) {
+    if (!(await this.ed.edit(pieces)) && !this.state.pts.length) this.state.pts = pts
   }
   strip(): Field[] {
     const { state } = this
