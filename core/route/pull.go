@@ -15,7 +15,7 @@ type Pull struct {
 	From, To geom.Point
 	// Grip is how far from a corner the hand takes the corner and not the piece, in nanometres.
 	Grip   int64
-	Corner bool // it pulls a new corner out of the piece
+	Corner bool // it pulls a jog out of the piece
 	Aside  bool // others make way, else they stop it
 }
 
@@ -27,7 +27,7 @@ type Pulled struct {
 }
 
 // Pull finds how a track follows the hand: a piece slides sideways, the pieces beside it keep their directions; a corner goes where the hand
-// goes; a new corner is pulled out of a piece. The ends of the strand stay. It refuses with a sentence what cannot be pulled at all.
+// goes; a jog is pulled out of a piece. The ends of the strand stay. It refuses with a sentence what cannot be pulled at all.
 func (f Field) Pull(p Pull) (*Pulled, error) {
 	s := f.strandOf(p.Track)
 	if s == nil {
@@ -39,7 +39,7 @@ func (f Field) Pull(p Pull) (*Pulled, error) {
 		step := geom.Pt(int64(math.Round(share*float64(d.X))), int64(math.Round(share*float64(d.Y))))
 		switch {
 		case p.Corner:
-			return cornered(s.Path, i, p.From.Add(step))
+			return jogged(s.Path, i, p.From.Add(step), s.Width)
 		case node > 0 && node < len(s.Path)-1:
 			return cornerMoved(s.Path, node, step)
 		}
@@ -227,10 +227,43 @@ func cornerMoved(path []geom.Point, i int, step geom.Point) []geom.Point {
 	return slidBy(first, j-1, step)
 }
 
-// cornered is the path with a new corner pulled out of its i-th piece.
-func cornered(path []geom.Point, i int, at geom.Point) []geom.Point {
-	out := append(slices.Clone(path[:i]), Path(path[i], at, StraightFirst)...)
-	return plain(append(append(out, Path(at, path[i+1], DiagonalFirst)[1:]...), path[i+2:]...))
+// jogged is the path with a jog pulled out of its i-th piece: it leads aside at 45°, a stretch along the hand, and back at 45°. The jog keeps a track's
+// width from the ends of the piece; nil: there is no room for it.
+func jogged(path []geom.Point, i int, hand geom.Point, width int64) []geom.Point {
+	a, b := path[i], path[i+1]
+	v := unit(b.Sub(a))
+	if v == (geom.Point{}) {
+		return nil
+	}
+	n := geom.Pt(-v.Y, v.X)
+	vv := float64(v.X)*float64(v.X) + float64(v.Y)*float64(v.Y)
+	of := func(p, w geom.Point) float64 { return (float64(p.X)*float64(w.X) + float64(p.Y)*float64(w.Y)) / vv }
+	at, high, long := of(hand.Sub(a), v), of(hand.Sub(a), n), of(b.Sub(a), v)
+	wide := float64(width) / math.Sqrt(vv)
+	if octal(b.Sub(a)) { // whole nanometres stay on the eight directions
+		high = math.Round(high)
+	}
+	aside := math.Abs(high)
+	if aside == 0 {
+		return path
+	}
+	half := min(max(2*wide, aside/2), (long-2*wide)/2-aside)
+	if half < wide/2 {
+		return nil
+	}
+	at = max(half+aside+wide, min(at, long-half-aside-wide))
+	place := func(along, across float64) geom.Point {
+		along = math.Round(along*vv) / vv
+		return a.Add(geom.Pt(int64(math.Round(along*float64(v.X)+across*float64(n.X))), int64(math.Round(along*float64(v.Y)+across*float64(n.Y)))))
+	}
+	if octal(b.Sub(a)) {
+		at, half = math.Round(at), math.Round(half)
+		place = func(along, across float64) geom.Point {
+			return a.Add(geom.Pt(int64(along)*v.X+int64(across)*n.X, int64(along)*v.Y+int64(across)*n.Y))
+		}
+	}
+	jog := []geom.Point{place(at-half-aside, 0), place(at-half, high), place(at+half, high), place(at+half+aside, 0)}
+	return plain(slices.Concat(path[:i+1], jog, path[i+1:]))
 }
 
 // joinsAnew tells whether a strand along another path touches copper of its net that it did not touch before.

@@ -1,6 +1,8 @@
 package route_test
 
 import (
+	"math"
+	"math/rand/v2"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -35,7 +37,9 @@ func TestPullingPieces(t *testing.T) {
 		"a last one":               {[]geom.Point{mm(2, 8), mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 1), false, []geom.Point{mm(2, 8), mm(2, 1), mm(9, 1), mm(10, 2)}},
 		"one alone":                {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(7, 5), false, []geom.Point{mm(2, 2), mm(5, 5), mm(7, 5), mm(10, 2)}},
 		"a corner":                 {[]geom.Point{mm(2, 2), mm(8, 2), mm(12, 6), mm(12, 12)}, mm(8, 2), mm(9, 3), false, []geom.Point{mm(2, 2), mm(3, 3), mm(9, 3), mm(12, 6), mm(12, 12)}},
-		"a corner pulled out":      {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(5, 4), true, []geom.Point{mm(2, 2), mm(3, 2), mm(5, 4), mm(7, 2), mm(10, 2)}},
+		"a jog pulled out":         {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 4), true, []geom.Point{mm(2, 2), mm(3, 2), mm(5, 4), mm(7, 4), mm(9, 2), mm(10, 2)}},
+		"a jog of a slanted one":   {[]geom.Point{mm(2, 2), mm(10, 10)}, mm(6, 6), mm(5, 7), true, []geom.Point{mm(2, 2), mm(4.5, 4.5), mm(4.5, 6.5), mm(5.5, 7.5), mm(7.5, 7.5), mm(10, 10)}},
+		"a jog near an end":        {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(3, 2), mm(3, 1), true, []geom.Point{mm(2, 2), mm(2.25, 2), mm(3.25, 1), mm(4.25, 1), mm(5.25, 2), mm(10, 2)}},
 		"along itself: it stays":   {[]geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)}, mm(6, 2), mm(8, 2), false, []geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)}},
 		"until neighbours line up": {[]geom.Point{mm(2, 2), mm(4, 4), mm(8, 4), mm(12, 8)}, mm(6, 4), mm(6, 6), false, nil}, // they are parallel: it gets shorter up to nothing
 	} {
@@ -46,6 +50,28 @@ func TestPullingPieces(t *testing.T) {
 			assert.Equal(t, c.want, got.To, name)
 		}
 		assert.Equal(t, []geom.Point{c.path[0], c.path[len(c.path)-1]}, []geom.Point{got.To[0], got.To[len(got.To)-1]}, "%s: the ends stay", name)
+	}
+}
+
+// A jog turns by 45° at each of its corners, wherever it is pulled out of whatever straight piece, or goes only as far as there is room for it.
+func TestJogsAreFlat(t *testing.T) {
+	r := rand.New(rand.NewPCG(34, 2))
+	for range 300 {
+		way := []geom.Point{{X: 1}, {X: 1, Y: 1}, {Y: 1}, {X: -1, Y: 1}}[r.IntN(4)]
+		long := 1 + r.Int64N(8_000_000)
+		a := mm(10, 10)
+		b := a.Add(geom.Pt(way.X*long, way.Y*long))
+		f := field(line(100, a, b)...)
+		from := a.Towards(b, r.Float64())
+		got, err := f.Pull(route.Pull{Track: 100, From: from, To: from.Add(geom.Pt(r.Int64N(6_000_000)-3_000_000, r.Int64N(6_000_000)-3_000_000)), Corner: true})
+		require.NoError(t, err)
+		assert.Equal(t, []geom.Point{a, b}, []geom.Point{got.To[0], got.To[len(got.To)-1]})
+		require.Contains(t, []int{2, 6}, len(got.To), "%v", got.To)
+		for i := 2; i < len(got.To); i++ {
+			u, v := got.To[i-1].Sub(got.To[i-2]), got.To[i].Sub(got.To[i-1])
+			turn := math.Abs(math.Atan2(float64(u.X)*float64(v.Y)-float64(u.Y)*float64(v.X), float64(u.X)*float64(v.X)+float64(u.Y)*float64(v.Y)))
+			assert.InDelta(t, math.Pi/4, turn, 1e-9, "%v", got.To)
+		}
 	}
 }
 

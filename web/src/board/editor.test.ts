@@ -208,6 +208,18 @@ describe('pulling copper', () => {
     ed.up(at(22.2, 9))
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'pullVia', id: 14, to: at(22, 9), aside: true })
   })
+  it('is what was picked, with Alt as well, whatever lies beneath', async () => {
+    const { ed, line } = await onBoard([board(2), placed(11, 0, 0), track(13, 0, [-5, 0], [5, 0])])
+    ed.pickOnly([13])
+    ed.down(at(0, 0), tolerance, { ...plain, altKey: true })
+    expect([...ed.selection]).toEqual([13])
+    ed.move(at(0, 2), tolerance, { ...plain, altKey: true })
+    expect([...ed.selection]).toEqual([13])
+    expect(line.asked('pull')).toMatchObject({ id: 13, corner: true })
+    expect(line.sent.filter((x) => (x.question as { kind?: string })?.kind === 'drag')).toEqual([])
+    ed.up(at(0, 2))
+    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'pullTrack', id: 13 })
+  })
   it('leaves what is locked', async () => {
     const locked = track(13, 0, [0, 9], [8, 9])
     Object.assign(locked.object!, { locked: true })

@@ -43,14 +43,14 @@ class Uppermost implements Grab {
   private moved = false
   constructor(
     private readonly ed: Stage,
-    private readonly grab: Grab,
+    private readonly grab: Grab | null,
     private readonly from: Press,
     private readonly id: number,
   ) {}
   move(p: Press) {
     const { at, tolerance } = this.from
     this.moved ||= Math.hypot(p.at.x - at.x, p.at.y - at.y) > tolerance * 0.6
-    if (!this.moved) return
+    if (!this.moved || !this.grab) return
     this.ed.grab = this.grab // from here on it is a drag as any other
     this.grab.move(p)
   }
@@ -59,7 +59,7 @@ class Uppermost implements Grab {
     this.ed.pick(this.id)
   }
   cancel() {
-    this.grab.cancel?.()
+    this.grab?.cancel?.()
   }
 }
 
@@ -100,18 +100,20 @@ export class SelectTool implements Tool {
       return
     }
     const hits = ed.under(p.at, p.tolerance)
-    let id = hits[0]
-    if (p.altKey && hits.length > 1) id = hits[(hits.findIndex((h) => ed.selection.has(h)) + 1) % hits.length]
-    if (id === undefined) {
+    const id = hits[0]
+    const held = hits.findIndex((h) => ed.selection.has(h))
+    if (p.altKey && held >= 0 && hits.length > 1) {
+      ed.grab = new Uppermost(ed, ed.hold(p), p, hits[(held + 1) % hits.length]) // what is picked is what is dragged; a click picks what lies beneath
+    } else if (id === undefined) {
       if (!p.shiftKey) ed.selection.clear()
       ed.grab = new BoxGrab(ed, p.at, this.colour)
     } else if (p.shiftKey) ed.pick(id, true)
-    else if (!p.altKey && !ed.selection.has(id) && hits.some((h) => ed.selection.has(h))) {
+    else if (!ed.selection.has(id) && held >= 0) {
       const grab = ed.hold(p)
       ed.grab = grab && new Uppermost(ed, grab, p, id)
       if (!grab) ed.pick(id)
     } else {
-      if (!ed.selection.has(id) || p.altKey) ed.pick(id)
+      if (!ed.selection.has(id)) ed.pick(id)
       ed.grab = ed.hold(p)
     }
   }
