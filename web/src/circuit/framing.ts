@@ -14,15 +14,24 @@ export function useFraming(
   /** Room for the list of sheets, where it is long. */
   const list = () => (taste.sheetsOpen && drawing() && ed.project.all('sheet').length > 3 ? 222 : 0)
   /** What was framed last, and how the paper stood then: pressing the key again frames the other. */
-  let framed = { what: '', view: '' }
-  const standing = () => (canvas.value ? [canvas.value.view.cx, canvas.value.view.cy, canvas.value.view.scale].join() : '')
+  let framed = { what: '', cx: 0, cy: 0, scale: 0 }
+  const standing = () => ({
+    cx: canvas.value?.view.cx ?? 0,
+    cy: canvas.value?.view.cy ?? 0,
+    scale: canvas.value?.view.scale ?? 0,
+  })
+  /** Whether the paper stands as it was framed, to two pixels: it is laid on whole ones. */
+  function stands() {
+    const { cx, cy, scale } = standing()
+    return scale === framed.scale && Math.hypot(cx - framed.cx, cy - framed.cy) * scale < 2
+  }
   /** Frames what is drawn, over the whole width; pressed again, the whole sheet. */
   function all() {
     const content = ed.content()
-    const what = content && !(framed.what === 'content' && framed.view === standing()) ? 'content' : 'sheet'
+    const what = content && !(framed.what === 'content' && stands()) ? 'content' : 'sheet'
     const b = what === 'content' ? content : ed.scene.boxOf(ed.sheet)
     if (b) canvas.value?.show(b, what === 'content' ? 40 : 8, 0, 6e-6)
-    framed = { what, view: standing() }
+    framed = { what, ...standing() }
   }
   /** What a sheet opens on: the whole of it, or what is drawn when that is only a small part. */
   function opening() {

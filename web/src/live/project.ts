@@ -207,6 +207,10 @@ export class Project extends Derived {
     return this.jobs.value.find((j) => j.kind === kind)?.share ?? null
   }
 
+  /** Whether the project was seen in this window. */
+  get was() {
+    return this.run !== ''
+  }
   /** Whether the program hears what is sent. */
   private get reached() {
     return this.state.value === 'open' || this.state.value === 'coming'
@@ -240,7 +244,8 @@ export class Project extends Derived {
   /** Notices when the program does not answer. */
   private watch() {
     const now = performance.now()
-    this.silent.value = this.state.value === 'open' && [...this.waiting.values()].some((w) => now - w.since > patience)
+    const works = this.jobs.value.some((j) => j.kind === 'search' || j.kind === 'act') // and is seen to
+    this.silent.value = this.state.value === 'open' && !works && [...this.waiting.values()].some((w) => now - w.since > patience)
   }
   private leaving = (e: BeforeUnloadEvent) => {
     if (this.pending.value) e.preventDefault()

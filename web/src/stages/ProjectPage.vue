@@ -134,8 +134,14 @@ onBeforeUnmount(() => {
       </div>
       <main class="stage" aria-label="Stage">
         <div v-if="project.state.value === 'gone'" class="message">
-          <h2>This project was deleted.</h2>
-          <p>It can be brought back from the list of projects by whoever deleted it.</p>
+          <template v-if="project.was">
+            <h2>This project was deleted.</h2>
+            <p>It can be brought back from the list of projects by whoever deleted it.</p>
+          </template>
+          <template v-else>
+            <h2>There is no such project here.</h2>
+            <p>Its address names none that this program keeps; one that was deleted can be brought back by whoever deleted it.</p>
+          </template>
           <v-btn color="primary" variant="flat" to="/">All projects</v-btn>
         </div>
         <div v-else-if="project.state.value === 'broken'" class="message">

@@ -58,6 +58,8 @@ function press(e: KeyboardEvent) {
       hide-details
       @update:model-value="entry.type"
       @keydown="press"
+      @focus="entry.come"
+      @click="figures && entry.click($event)"
       @blur="entry.leave"
     />
   </FieldRow>

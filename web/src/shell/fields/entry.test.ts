@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { nextTick, ref } from 'vue'
 import { useEntry, type Writing } from './entry'
 
@@ -53,7 +53,7 @@ describe('a field', () => {
     expect([f.entry.text.value, f.kept, f.blurred]).toEqual(['5', [], ['blur']])
     expect(f.key('Escape').stopped).toBe(false)
   })
-  it('says why a text cannot be read, and keeps it for mending', () => {
+  it('says why a text cannot be read, and keeps it for mending', async () => {
     const f = field()
     f.entry.type('many')
     f.key('Enter')
@@ -62,8 +62,11 @@ describe('a field', () => {
     f.key('Enter')
     expect([f.entry.trouble.value, f.kept]).toEqual(['', [4]])
     f.entry.type('many')
-    f.entry.leave() // gone away from, it shows what is kept
-    expect([f.entry.trouble.value, f.entry.text.value]).toEqual(['', '5'])
+    f.entry.leave() // gone away from, it stays with its sentence
+    expect([f.entry.trouble.value, f.entry.text.value]).toEqual(['“many” is not a whole number.', 'many'])
+    f.value.value = 9 // of something else
+    await nextTick()
+    expect([f.entry.trouble.value, f.entry.text.value]).toEqual(['', '9'])
   })
   it('follows the value unless somebody is typing', async () => {
     const f = field()
@@ -123,5 +126,18 @@ describe('a field', () => {
     f.entry.grab(f.at(0))
     f.entry.drag(f.at(40))
     expect(f.entry.text.value).toBe('5')
+  })
+  it('is picked whole by the first click, not by the next, nor where the hand picked a part', () => {
+    const f = field()
+    const click = (from: number, to: number) => {
+      const target = { selectionStart: from, selectionEnd: to, select: vi.fn() }
+      f.entry.click({ target } as unknown as MouseEvent)
+      return target.select.mock.calls.length
+    }
+    f.entry.come()
+    expect([click(1, 1), click(1, 1)]).toEqual([1, 0])
+    f.entry.leave()
+    f.entry.come()
+    expect([click(0, 2), click(1, 1)]).toEqual([0, 0])
   })
 })

@@ -23,7 +23,9 @@ export function useEntry<V>(value: () => V | null, writing: () => Writing<V>, ke
     const v = value()
     return v === null ? '' : writing().show(v)
   })
-  watch(shown, (s) => (typing.value && text.value !== s) || (text.value = s), { immediate: true })
+  /** Somebody is in the field; what they left there unread goes when the value becomes another. */
+  let here = false
+  watch(shown, (s) => (typing.value && here) || (restore(), (text.value = s)), { immediate: true })
 
   function restore() {
     typing.value = false
@@ -57,10 +59,23 @@ export function useEntry<V>(value: () => V | null, writing: () => Writing<V>, ke
       return false
     }
   }
+  /** What cannot be read stays, with its sentence, until it is mended or Esc gives the old value back. */
   function leave() {
-    if (!enter()) restore()
+    fresh = here = false
+    enter()
+  }
+  let fresh = false
+  function come() {
+    fresh = here = true
+  }
+  /** The first click into the field picks all of it, unless the hand picked a part. */
+  function click(e: MouseEvent) {
+    const field = e.target as HTMLInputElement
+    if (fresh && field.select && field.selectionStart === field.selectionEnd) field.select()
+    fresh = false
   }
   function press(e: KeyboardEvent) {
+    fresh = false
     if (e.key === 'Enter') {
       e.preventDefault()
       enter()
@@ -73,7 +88,7 @@ export function useEntry<V>(value: () => V | null, writing: () => Writing<V>, ke
     }
   }
   function type(s: string) {
-    typing.value = true
+    typing.value = here = true
     text.value = s
   }
 
@@ -103,5 +118,5 @@ export function useEntry<V>(value: () => V | null, writing: () => Writing<V>, ke
     held = null
     restore()
   }
-  return { text, trouble, scrubs, type, press, leave, grab, drag, drop, give }
+  return { text, trouble, scrubs, type, press, leave, come, click, grab, drag, drop, give }
 }
