@@ -19,7 +19,7 @@ export function latest<Q, A>(ask: (q: Q) => Promise<A>, show: (a: A) => void) {
     behind: () => answered !== asked,
     /** When the answer to what was asked last is shown. */
     async shown() {
-      for (let seen = -1; seen !== asked; ) {
+      for (let seen = -1; seen !== asked;) {
         seen = asked
         await last
       }
