@@ -28,7 +28,7 @@ func Needs(d *design.Doc, t *circuit.Tree) []Need {
 		}
 		key := [3]string{OrderNumber(p, d.LibraryPart(p.Library))}
 		if key[0] == "" {
-			key[1], key[2] = p.Value, p.Library
+			key[1], key[2] = ValueKey(p.Value, design.Prefix(p.Designator)), p.Library
 		}
 		i, ok := at[key]
 		if !ok {

@@ -225,6 +225,7 @@ func needy(t *testing.T) []ordering.Need {
 			Value: "1k0", Fields: number("OF-A")},
 		{ID: 33, Designator: "R3", Library: "Resistor", Fields: number("OF-A"), NotFitted: true}, {ID: 34, Designator: "R4", Library: "Ordered"},
 		{ID: 35, Designator: "R5", Library: "Resistor", Value: "2k"}, {ID: 36, Designator: "R6", Library: "Ordered", Fields: number("OF-C")},
+		{ID: 37, Designator: "R7", Library: "Resistor", Value: "2.0 kΩ"}, // one value with R5's, however it is written
 	} {
 		p.Sheet = sheet
 		d.Put(p)
@@ -237,7 +238,7 @@ func TestABasketByHand(t *testing.T) {
 	assert.Equal(t, []ordering.Need{
 		{Number: "OF-A", Value: "1k0", Library: "Resistor", Designators: []string{"R2", "R10"}}, {Number: "OF-B", Library: "Ordered",
 			Designators: []string{"R4"}},
-		{Value: "2k", Library: "Resistor", Designators: []string{"R5"}}, {Number: "OF-C", Library: "Ordered", Designators: []string{"R6"}},
+		{Value: "2k", Library: "Resistor", Designators: []string{"R5", "R7"}}, {Number: "OF-C", Library: "Ordered", Designators: []string{"R6"}},
 	}, needs)
 	known := map[string]*ordering.Part{
 		"OF-A": {Number: "OF-A", Maker: "Sennick", MakerNumber: "=SK", Text: "Resistor, 1 kΩ", Status: "made", Stock: 30, Weeks: 6,
@@ -257,10 +258,10 @@ func TestABasketByHand(t *testing.T) {
 	assert.Equal(t, int64(4_000_000), l.Cost.Total)
 	assert.Equal(t, []string{"its price is not known"}, f.Lines[2].Warnings)
 	assert.Nil(t, f.Lines[2].Cost)
-	assert.Equal(t, []string{"R5"}, f.Unchosen[0].Designators)
+	assert.Equal(t, []string{"R5", "R7"}, f.Unchosen[0].Designators)
 	assert.Equal(t, int64(6_500_000), f.Total)
 	assert.Equal(t, int64(260_000), f.PerBoard)
-	assert.Equal(t, []string{"1 part of the board is ordered nowhere"}, f.Warnings)
+	assert.Equal(t, []string{"2 parts of the board are ordered nowhere"}, f.Warnings)
 
 	none := *b
 	none.Boards = 0

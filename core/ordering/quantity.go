@@ -14,7 +14,9 @@ var prefixes = []struct {
 }{{"p", -12}, {"n", -9}, {"µ", -6}, {"m", -3}, {"", 0}, {"k", 3}, {"M", 6}, {"G", 9}}
 
 // Quantity writes a value with its unit, four digits at most: 4.7 kΩ. Shares are written as they are: 1 %.
-func Quantity(value float64, unit string) string {
+func Quantity(value float64, unit string) string { return quantity(value, unit, 4) }
+
+func quantity(value float64, unit string, digits int) string {
 	if unit == "%" || unit == "" || value == 0 || unit == "°C" || unit == "ppm" {
 		return strings.TrimSpace(strconv.FormatFloat(value, 'g', 5, 64) + " " + unit)
 	}
@@ -24,7 +26,7 @@ func Quantity(value float64, unit string) string {
 			chosen = p
 		}
 	}
-	return strconv.FormatFloat(value/math.Pow10(chosen.power), 'g', 4, 64) + " " + chosen.letter + unit
+	return strconv.FormatFloat(value/math.Pow10(chosen.power), 'g', digits, 64) + " " + chosen.letter + unit
 }
 
 // numberAtHead is a number with a prefix in the place of its point (IEC 60062) or after it, and a unit or none.
@@ -68,4 +70,22 @@ func Read(text string) (value float64, unit string, ok bool) {
 		unit = u
 	}
 	return value, unit, true
+}
+
+// ValueKey is what the values of parts with a designator's letters are compared by, written as a quantity: 10u, 10µ and 10 uF of capacitors are 10 µF,
+// 4k7 and 4700 of resistors 4.7 kΩ. What stands behind the quantity, a voltage or a tolerance, counts, but for its blanks; what is no quantity is as it is written.
+func ValueKey(value, prefix string) string {
+	kind, measured := byPrefix[prefix]
+	at := numberAtHead.FindStringIndex(value)
+	if !measured || kind.unit == "" || at == nil {
+		return strings.TrimSpace(value)
+	}
+	v, unit, ok := Read(value)
+	if unit == "" {
+		unit = kind.unit
+	}
+	if !ok || unit != kind.unit { // a number with something else behind it is a name
+		return strings.TrimSpace(value)
+	}
+	return strings.TrimSpace(quantity(v, unit, 9) + " " + strings.Join(strings.Fields(value[at[1]:]), ""))
 }

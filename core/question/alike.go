@@ -8,6 +8,7 @@ import (
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
 	"goldentrace/core/layout"
+	"goldentrace/core/ordering"
 	"goldentrace/core/units"
 	"goldentrace/core/workbench"
 )
@@ -89,7 +90,8 @@ func properties(d *design.Doc, o design.Object) []property {
 		if c := d.Clusters[group.Cluster]; c != nil {
 			cluster = c.Title
 		}
-		return []property{{"footprint", o.Footprint}, {"value", o.Value}, {"value and footprint", o.Value + ", " + o.Footprint},
+		value := ordering.ValueKey(o.Value, design.Prefix(o.Designator))
+		return []property{{"footprint", o.Footprint}, {"value", value}, {"value and footprint", value + ", " + o.Footprint},
 			{"kind", design.Prefix(o.Designator)}, {"library part", library}, {"cluster", cluster}, {"sheet", sheet}, side(o.Bottom),
 			locked(o.Locked), {"fitted", yes(!o.NotFitted)},
 			{"letters", units.Text(o.LetterHeight())}}

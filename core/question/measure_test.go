@@ -65,7 +65,7 @@ func TestAlike(t *testing.T) {
 	assert.Equal(t, Likeness{"layers", "Top to Bottom", []design.ID{120}}, by(synthetic.FourThrough)["layers"])
 	assert.Equal(t, []design.ID{120, 121}, by(synthetic.FourThrough)["net"].IDs)
 	r1 := by(synthetic.FourR1)
-	assert.Equal(t, []string{"Two pads", "R", "top", "1k, Two pads"}, []string{r1["footprint"].Is, r1["kind"].Is, r1["side"].Is, r1["value and footprint"].Is})
+	assert.Equal(t, []string{"Two pads", "R", "top", "1 kΩ, Two pads"}, []string{r1["footprint"].Is, r1["kind"].Is, r1["side"].Is, r1["value and footprint"].Is})
 	assert.Equal(t, []design.ID{131, 132}, by(synthetic.FourTextTop)["height"].IDs)
 	assert.Equal(t, "3.2 mm", by(synthetic.FourScrew)["diameter"].Is)
 	_, err := (&Alike{ID: design.BoardID}).Answer(b)

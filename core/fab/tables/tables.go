@@ -41,9 +41,10 @@ func byDesignator(d *design.Doc) []*design.Placed {
 func Parts(d *design.Doc) []byte {
 	type line struct{ value, footprint, text, maker, makerNumber, number string }
 	groups := map[line][]string{}
+	first := map[line]string{} // the value of each as its first part writes it
 	var order []line
 	for _, p := range byDesignator(d) {
-		l := line{value: p.Value, footprint: p.Footprint}
+		l := line{value: ordering.ValueKey(p.Value, design.Prefix(p.Designator)), footprint: p.Footprint}
 		if part := d.Parts[p.Part]; part != nil {
 			l.maker, l.makerNumber, l.number = part.Fields[ordering.FieldMaker], part.Fields[ordering.FieldMakerNumber], part.Fields[ordering.FieldNumber]
 			if lib := d.LibraryPart(part.Library); lib != nil {
@@ -51,13 +52,13 @@ func Parts(d *design.Doc) []byte {
 			}
 		}
 		if groups[l] == nil {
-			order = append(order, l)
+			order, first[l] = append(order, l), p.Value
 		}
 		groups[l] = append(groups[l], p.Designator)
 	}
 	rows := [][]string{{"Quantity", "Designators", "Value", "Footprint", "Description", "Maker", "Part number", "Order number"}}
 	for _, l := range order {
-		rows = append(rows, []string{strconv.Itoa(len(groups[l])), strings.Join(groups[l], " "), l.value, l.footprint, l.text, l.maker, l.makerNumber, l.number})
+		rows = append(rows, []string{strconv.Itoa(len(groups[l])), strings.Join(groups[l], " "), first[l], l.footprint, l.text, l.maker, l.makerNumber, l.number})
 	}
 	return tabular.CSV(rows)
 }

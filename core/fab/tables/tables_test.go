@@ -36,10 +36,14 @@ func TestTablesByHand(t *testing.T) {
 		"2,R1 R10,1k,Two pads,Axial,Quillfeather,QF-R-1K,4711-1\r\n"+
 		"1,R2,\"2k, 1 %\",Two pads,Axial,'=Sennick,'-SN-2,\r\n"+
 		"1,U1,OM-1,One of each,,,,\r\n", string(tables.Parts(d)))
+	r10 := *d.Placed[200]
+	r10.Value = "1.0 kΩ"
+	d.Put(&r10)
+	assert.Contains(t, string(tables.Parts(d)), "2,R1 R10,1k,Two pads", "one value, however it is written")
 	d.Parts[2000].Fields = map[string]string{"maker": "Sennick"}
 	assert.Contains(t, string(tables.Parts(d)), "1,R1,1k,Two pads,Axial,Quillfeather,QF-R-1K,4711-1\r\n", "what is bought otherwise stands in a line of its own")
 	p := *d.Placed[200]
 	p.At.X, p.At.Y = -1_500_000, -250_000
 	d.Put(&p)
-	assert.Contains(t, string(tables.Placement(d)), "R10,1k,Two pads,-1.5,-0.25,0,top\r\n", "numbers stay numbers")
+	assert.Contains(t, string(tables.Placement(d)), "R10,1.0 kΩ,Two pads,-1.5,-0.25,0,top\r\n", "numbers stay numbers")
 }
