@@ -259,6 +259,16 @@ func TestEditingTheBoard(t *testing.T) {
 	b.key(enter)
 	b.sees("is not a length")
 	assert.Equal(t, 4, eval[int](b, `goldenTrace.board.outline.length`))
+
+	// what the command field finds on several stages is shown on the one that one is in
+	b.key(escape)
+	b.key("k", ctrl)
+	b.atField("Find a part, net, text or command")
+	b.typing("C3")
+	b.until(`document.querySelector('[aria-label=Found] [aria-selected=true]')?.innerText.includes('part on the board')`)
+	b.key(enter)
+	b.until(`document.querySelector('[aria-label=Details] h3')?.innerText.includes('C3')`)
+	assert.Contains(t, eval[string](b, `location.pathname`), "/board")
 }
 
 // Every file of a handoff can be looked at, drawn from the file itself.

@@ -34,6 +34,20 @@ describe('picking on the board', () => {
     click(40)
     expect(ed.selection.size).toBe(0)
   })
+  it('gives up what is done with what is picked before that itself, then what else is open', async () => {
+    const { ed } = await onBoard(things)
+    ed.pickOnly([11])
+    ed.state.escaping = true
+    ed.state.touching = true
+    const stands = () => [ed.state.escaping, ed.selection.size, ed.state.touching]
+    expect(ed.back()).toBe(true)
+    expect(stands()).toEqual([false, 1, true])
+    ed.back()
+    expect(stands()).toEqual([false, 0, true])
+    ed.back()
+    expect(stands()).toEqual([false, 0, false])
+    expect(ed.back()).toBe(false)
+  })
   it('by a box takes whole things drawn rightwards, and all it meets drawn leftwards', async () => {
     const { ed } = await onBoard(things)
     const box = (x0: number, x1: number) => {

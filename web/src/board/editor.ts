@@ -52,7 +52,7 @@ const moves = new Set<Kind>(['placed', 'hole', 'legend', 'figure', 'ruleArea', '
 const drawnKinds: Kind[] = ['board', 'ruleArea', 'pour', 'placed', 'track', 'via', 'hole', 'legend', 'figure']
 
 /** What a step back closes, in this order. */
-const panels = ['viewing', 'carrying', 'drawing', 'logo', 'beginning', 'ruling', 'widths', 'stacking'] as const
+const panels = ['viewing', 'touching', 'carrying', 'drawing', 'logo', 'beginning', 'ruling', 'widths', 'stacking'] as const
 
 /** What a person is doing on the board, and what is drawn of it. */
 export class BoardEditor extends Stage {
@@ -311,6 +311,11 @@ export class BoardEditor extends Stage {
   idsOf(parts: PartRef[]): number[] {
     const want = new Set(parts.map((r) => `${r.part} ${r.path ?? ''}`))
     return want.size ? this.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) : [] // prettier-ignore
+  }
+  override pickedBack() {
+    const open = this.state.escaping
+    this.state.escaping = false
+    return open
   }
   lastBack() {
     const open = panels.find((p) => this.state[p])

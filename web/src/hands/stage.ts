@@ -82,6 +82,10 @@ export abstract class Stage {
   abstract idsOf(parts: PartRef[]): number[]
   /** The kind of thing that parts are here. */
   abstract readonly partKind: Kind
+  /** Steps back from what is done with what is picked, before that is given up. */
+  pickedBack(): boolean {
+    return false
+  }
   /** Steps back one level where neither hand nor tool nor selection has any. */
   lastBack(): boolean {
     return false
@@ -187,6 +191,7 @@ export abstract class Stage {
     else if (this.tool.back?.()) return (this.redraw(), true)
     else if (this.keyed && this.picks && !this.selection.size) this.keyed = false
     else if (!this.picks) this.take(this.tools[0].id)
+    else if (this.pickedBack()) return (this.redraw(), true)
     else if (this.selection.size) this.selection.clear()
     else if (this.project.lit.value) this.project.light('')
     else if (!this.lastBack()) return false

@@ -22,4 +22,23 @@ describe('a search as somebody types', () => {
     await settle()
     expect(shown).toEqual(['for re', 'for res'])
   })
+  it('tells whether what is shown is the answer to what was asked last, and waits for it', async () => {
+    const answers: ((s: string) => void)[] = []
+    const shown: string[] = []
+    const search = latest(
+      () => new Promise<string>((done) => answers.push(done)),
+      (s) => shown.push(s),
+    )
+    expect(search.behind()).toBe(false)
+    void search('r')
+    let there = false
+    void search.shown().then(() => (there = true))
+    void search('re') // typed on while it is waited for
+    answers[0]('for r')
+    await settle()
+    expect([search.behind(), there, shown]).toEqual([true, false, []])
+    answers[1]('for re')
+    await settle()
+    expect([search.behind(), there, shown]).toEqual([false, true, ['for re']])
+  })
 })

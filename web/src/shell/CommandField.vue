@@ -22,6 +22,17 @@ interface Hit {
 const go = (stage: string, q: Record<string, string>) =>
   void router.push({ path: `/project/${props.project.id}/${stage}`, query: { ...q, t: String(Date.now()) } })
 
+/** The stage one is in. */
+const here = () => String(router.currentRoute.value.params.stage ?? '')
+const stageOf = (kind: string) =>
+  kind.endsWith('on the board') ? 'board' : kind.endsWith('in the circuit') || kind === 'sheet' ? 'circuit' : ''
+/** How well a hit answers: what is called just so, then what begins so; of those, what stands in the stage one is in. */
+function rank(h: Hit, word: string) {
+  const title = h.title.toLowerCase()
+  const fits = title.split(/\s/)[0] === word ? 4 : title.startsWith(word) ? 2 : 0
+  return fits + Number(stageOf(h.kind) === here())
+}
+
 const hits = computed<Hit[]>(() => {
   if (!fieldOpen.value) return []
   const words = query.value.toLowerCase().split(/\s+/).filter(Boolean)
@@ -59,10 +70,11 @@ const hits = computed<Hit[]>(() => {
           run: () => go('board', { id: String(on.id) }),
         })
     for (const n of p.netList.value)
-      if (match(n.name)) out.push({ title: n.name, kind: 'net', run: () => go('circuit', { net: n.name }) })
+      if (match(n.name))
+        out.push({ title: n.name, kind: 'net', run: () => go(here() === 'board' ? 'board' : 'circuit', { net: n.name }) })
     for (const l of p.all('legend'))
       if (match(l.text)) out.push({ title: l.text, kind: 'text on the board', run: () => go('board', { id: String(l.id) }) })
-    out.sort((a, b) => Number(b.title.toLowerCase().startsWith(words[0])) - Number(a.title.toLowerCase().startsWith(words[0])))
+    out.sort((a, b) => rank(b, words[0]) - rank(a, words[0]))
   }
   const commands = allCommands()
     .filter((c) => (c.enabled?.() ?? true) && match(`${c.title} ${c.group}`))
