@@ -13,6 +13,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -284,7 +285,6 @@ func (b *tab) key(keys string, mods ...chromedp.Modifier) {
 	time.Sleep(30 * time.Millisecond)
 }
 
-// typing types into the field that has the focus.
 // draws clicks along a track, in millimetres, until it ends on copper of its net, and waits until it is kept.
 func (b *tab) draws(mm ...float64) {
 	b.t.Helper()
@@ -295,7 +295,27 @@ func (b *tab) draws(mm ...float64) {
 	b.kept()
 }
 
-func (b *tab) typing(s string) { b.t.Helper(); b.do(chromedp.KeyEvent(s)) }
+// typing types without a pause, as a keyboard does: what a press brings about may take its character.
+func (b *tab) typing(s string) {
+	b.t.Helper()
+	for _, r := range s {
+		events := kb.Encode(r)
+		if !slices.ContainsFunc(events, func(p *input.DispatchKeyEventParams) bool { return p.Type == input.DispatchKeyEventTypeKeyUp }) || r < ' ' && r != '\r' || r > '~' {
+			b.do(chromedp.KeyEvent(string(r))) // what no single key of a keyboard types
+			continue
+		}
+		for _, p := range events {
+			if p.Type == input.DispatchKeyEventTypeChar {
+				continue
+			}
+			if p.Type != input.DispatchKeyEventTypeKeyUp {
+				p.Type, p.Text = input.DispatchKeyEventTypeKeyDown, string(r)
+			}
+			_, err := chromedp.Call(b.ctx, input.DispatchKeyEvent, *p)
+			require.NoError(b.t, err)
+		}
+	}
+}
 
 // goTo leaves the page; what is on its way is kept first, since a page asks before it lets go of that.
 func (b *tab) goTo(path string) {
