@@ -64,8 +64,7 @@ func TestEscapesOfAGridArray(t *testing.T) {
 	b.click(b.found(`[...document.querySelectorAll('[aria-label="Lead pads out"] label')].find(l => l.textContent === 'Bottom')`))
 	b.until(figure("Not led out") + ` === 0`)
 	require.Positive(t, stuck)
-	b.focus()
-	b.key("f")
+	b.key("f") // the box just ticked leaves letters to the board
 	b.glimpse("escape-seen")
 	b.press("Lay them")
 	b.until(`goldenTrace.all('track').length >= 100`)

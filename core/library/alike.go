@@ -30,8 +30,6 @@ var meanings = map[string][]string{
 	"xtal":              {"crystal"},
 	"elko":              {"electrolytic"},
 	"ntc":               {"thermistor"},
-	"pot":               {"trimmer", "potentiometer"},
-	"potentiometer":     {"trimmer"},
 }
 
 // alike are the words of a query, each with those that mean the same.

@@ -1,7 +1,6 @@
 package library
 
 import (
-	"cmp"
 	"regexp"
 	"slices"
 	"strconv"
@@ -15,7 +14,7 @@ import (
 // Catalog is a list of items made ready for searching as somebody types: a search looks at
 // each item once, at about a tenth of a microsecond.
 type Catalog struct {
-	items    []Item
+	items    []Item                       // by name, numbers by their value
 	by       map[string]int               // items by their exact name
 	feet     map[string]*design.Footprint // by name
 	own      map[string]int               // whose item a footprint is
@@ -23,7 +22,6 @@ type Catalog struct {
 	rest     []string                     // all other texts, in lower case, words between spaces
 	pins     []int
 	mounting []Mounting
-	order    []int // of each item, where its name stands among all, numbers by their value
 
 	listed sync.Once // the list of footprints
 	list   []Foot
@@ -31,8 +29,11 @@ type Catalog struct {
 
 // NewCatalog makes items ready for searching.
 func NewCatalog(items []Item) *Catalog {
-	c := &Catalog{items: items, by: map[string]int{}, feet: map[string]*design.Footprint{}, own: map[string]int{}}
-	for i, it := range items {
+	c := &Catalog{items: slices.Clone(items), by: map[string]int{}, feet: map[string]*design.Footprint{}, own: map[string]int{}}
+	slices.SortStableFunc(c.items, func(a, b Item) int {
+		return circuit.CompareNatural(a.Part.Name, b.Part.Name)
+	})
+	for i, it := range c.items {
 		p := it.Part
 		c.by[p.Name] = i
 		if it.Footprint != nil {
@@ -43,23 +44,7 @@ func NewCatalog(items []Item) *Catalog {
 		}
 		c.names = append(c.names, strings.ToLower(p.Name))
 		c.rest = append(c.rest, strings.ToLower(strings.Join([]string{"", p.Value, p.Footprint, p.Prefix, p.Description, p.Keywords, ""}, " ")))
-		n := len(it.Symbol.Pins)
-		if len(it.Units) > 0 {
-			n = 0
-			for _, u := range it.Units {
-				n += len(u.Pins)
-			}
-		}
-		c.pins, c.mounting = append(c.pins, n), append(c.mounting, mountingOf(it.Footprint))
-	}
-	sorted := make([]int, len(items))
-	for i := range sorted {
-		sorted[i] = i
-	}
-	slices.SortStableFunc(sorted, func(a, b int) int { return circuit.CompareNatural(c.names[a], c.names[b]) })
-	c.order = make([]int, len(items))
-	for at, i := range sorted {
-		c.order[i] = at
+		c.pins, c.mounting = append(c.pins, RowOf(it).Pins), append(c.mounting, mountingOf(it.Footprint))
 	}
 	return c
 }
@@ -146,13 +131,12 @@ func (c *Catalog) SearchMounted(query string, like Mounting, most int) (list []I
 	words := strings.Fields(query)
 	whole := strings.Join(words, " ")
 	asked := wordsAsked(words)
-	type hit struct{ i, rank, other int }
-	var hits []hit
+	var ranked [][]int // the items of each rank, by name
 	for i, name := range c.names {
 		if pins >= 0 && c.pins[i] != pins {
 			continue
 		}
-		rank := 0
+		rank := 2
 		for _, w := range asked {
 			r := w.rank(name, c.rest[i])
 			if r < 0 {
@@ -166,25 +150,27 @@ func (c *Catalog) SearchMounted(query string, like Mounting, most int) (list []I
 		}
 		switch { // what is called just so comes first, then what begins so
 		case name == whole:
-			rank = -2
+			rank = 0
 		case len(words) > 1 && strings.HasPrefix(name, whole):
-			rank = -1
+			rank = 1
 		}
-		other := 0
+		rank *= 2
 		if like != AnyMounting && c.mounting[i] != like {
-			other = 1
+			rank++
 		}
-		hits = append(hits, hit{i, rank, other})
+		for len(ranked) <= rank {
+			ranked = append(ranked, nil)
+		}
+		ranked[rank] = append(ranked[rank], i)
+		found++
 	}
-	slices.SortStableFunc(hits, func(a, b hit) int {
-		return cmp.Or(cmp.Compare(a.rank, b.rank), cmp.Compare(a.other, b.other), cmp.Compare(c.order[a.i], c.order[b.i]))
-	})
-	found = len(hits)
-	if most > 0 && len(hits) > most {
-		hits = hits[:most]
-	}
-	for _, h := range hits {
-		list = append(list, c.items[h.i])
+	for _, same := range ranked {
+		for _, i := range same {
+			if most > 0 && len(list) == most {
+				return list, found
+			}
+			list = append(list, c.items[i])
+		}
 	}
 	return list, found
 }
@@ -278,6 +264,9 @@ func place(text, w string) (best, at int) {
 		how := within
 		if i == 0 || !ofWord(text[i-1]) {
 			how = wordBegins
+			if len(w) == 1 { // whether a letter stands alone says little
+				return how, i
+			}
 			if end := i + len(w); end == len(text) || !ofWord(text[end]) {
 				return wholeWord, i
 			}

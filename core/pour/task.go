@@ -297,7 +297,7 @@ func (t *Task) closed(w *overlay.Work, filled overlay.Set) overlay.Set {
 }
 
 // wider tells whether a disc wider than so much lies within a ring. A region's area is at most its perimeter times the radius of the largest disc within
-// (Bonnesen's inequality for regions without holes), which tells it of most without a search.
+// (Osserman 1979, Bonnesen's inequality for regions without holes), which tells it of most without a search.
 func wider(w *overlay.Work, ring []geom.Point, than int64) bool {
 	around := 0.0
 	for i, p := range ring {

@@ -29,19 +29,58 @@ func TestPullingPieces(t *testing.T) {
 		corner   bool
 		want     []geom.Point
 	}{
-		"between slanted ones":     {[]geom.Point{mm(2, 2), mm(4, 4), mm(10, 4), mm(12, 2)}, mm(7, 4), mm(7.3, 5), false, []geom.Point{mm(2, 2), mm(5, 5), mm(9, 5), mm(12, 2)}},
-		"between upright ones":     {[]geom.Point{mm(2, 2), mm(2, 4), mm(10, 4), mm(10, 2)}, mm(7, 4), mm(6, 7), false, []geom.Point{mm(2, 2), mm(2, 7), mm(10, 7), mm(10, 2)}},
-		"a slanted one":            {[]geom.Point{mm(2, 2), mm(6, 2), mm(10, 6), mm(10, 12)}, mm(8, 4), mm(9, 3), false, []geom.Point{mm(2, 2), mm(8, 2), mm(10, 4), mm(10, 12)}},
-		"until one has no length":  {[]geom.Point{mm(2, 2), mm(5, 2), mm(6, 3), mm(10, 3), mm(14, 7)}, mm(8, 3), mm(8, 2), false, []geom.Point{mm(2, 2), mm(9, 2), mm(14, 7)}},
-		"a first one":              {[]geom.Point{mm(2, 2), mm(10, 2), mm(10, 8)}, mm(6, 2), mm(6, 4), false, []geom.Point{mm(2, 2), mm(4, 4), mm(10, 4), mm(10, 8)}},
-		"a last one":               {[]geom.Point{mm(2, 8), mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 1), false, []geom.Point{mm(2, 8), mm(2, 1), mm(9, 1), mm(10, 2)}},
-		"one alone":                {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(7, 5), false, []geom.Point{mm(2, 2), mm(5, 5), mm(7, 5), mm(10, 2)}},
-		"a corner":                 {[]geom.Point{mm(2, 2), mm(8, 2), mm(12, 6), mm(12, 12)}, mm(8, 2), mm(9, 3), false, []geom.Point{mm(2, 2), mm(3, 3), mm(9, 3), mm(12, 6), mm(12, 12)}},
-		"a jog pulled out":         {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 4), true, []geom.Point{mm(2, 2), mm(3, 2), mm(5, 4), mm(7, 4), mm(9, 2), mm(10, 2)}},
-		"a jog of a slanted one":   {[]geom.Point{mm(2, 2), mm(10, 10)}, mm(6, 6), mm(5, 7), true, []geom.Point{mm(2, 2), mm(4.5, 4.5), mm(4.5, 6.5), mm(5.5, 7.5), mm(7.5, 7.5), mm(10, 10)}},
-		"a jog near an end":        {[]geom.Point{mm(2, 2), mm(10, 2)}, mm(3, 2), mm(3, 1), true, []geom.Point{mm(2, 2), mm(2.25, 2), mm(3.25, 1), mm(4.25, 1), mm(5.25, 2), mm(10, 2)}},
-		"along itself: it stays":   {[]geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)}, mm(6, 2), mm(8, 2), false, []geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)}},
-		"until neighbours line up": {[]geom.Point{mm(2, 2), mm(4, 4), mm(8, 4), mm(12, 8)}, mm(6, 4), mm(6, 6), false, nil}, // they are parallel: it gets shorter up to nothing
+		"between slanted ones": {
+			[]geom.Point{mm(2, 2), mm(4, 4), mm(10, 4), mm(12, 2)}, mm(7, 4), mm(7.3, 5), false,
+			[]geom.Point{mm(2, 2), mm(5, 5), mm(9, 5), mm(12, 2)},
+		},
+		"between upright ones": {
+			[]geom.Point{mm(2, 2), mm(2, 4), mm(10, 4), mm(10, 2)}, mm(7, 4), mm(6, 7), false,
+			[]geom.Point{mm(2, 2), mm(2, 7), mm(10, 7), mm(10, 2)},
+		},
+		"a slanted one": {
+			[]geom.Point{mm(2, 2), mm(6, 2), mm(10, 6), mm(10, 12)}, mm(8, 4), mm(9, 3), false,
+			[]geom.Point{mm(2, 2), mm(8, 2), mm(10, 4), mm(10, 12)},
+		},
+		"until one has no length": {
+			[]geom.Point{mm(2, 2), mm(5, 2), mm(6, 3), mm(10, 3), mm(14, 7)}, mm(8, 3), mm(8, 2), false,
+			[]geom.Point{mm(2, 2), mm(9, 2), mm(14, 7)},
+		},
+		"a first one": {
+			[]geom.Point{mm(2, 2), mm(10, 2), mm(10, 8)}, mm(6, 2), mm(6, 4), false,
+			[]geom.Point{mm(2, 2), mm(4, 4), mm(10, 4), mm(10, 8)},
+		},
+		"a last one": {
+			[]geom.Point{mm(2, 8), mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 1), false,
+			[]geom.Point{mm(2, 8), mm(2, 1), mm(9, 1), mm(10, 2)},
+		},
+		"one alone": {
+			[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(7, 5), false,
+			[]geom.Point{mm(2, 2), mm(5, 5), mm(7, 5), mm(10, 2)},
+		},
+		"a corner": {
+			[]geom.Point{mm(2, 2), mm(8, 2), mm(12, 6), mm(12, 12)}, mm(8, 2), mm(9, 3), false,
+			[]geom.Point{mm(2, 2), mm(3, 3), mm(9, 3), mm(12, 6), mm(12, 12)},
+		},
+		"a jog pulled out": {
+			[]geom.Point{mm(2, 2), mm(10, 2)}, mm(6, 2), mm(6, 4), true,
+			[]geom.Point{mm(2, 2), mm(3, 2), mm(5, 4), mm(7, 4), mm(9, 2), mm(10, 2)},
+		},
+		"a jog of a slanted one": {
+			[]geom.Point{mm(2, 2), mm(10, 10)}, mm(6, 6), mm(5, 7), true,
+			[]geom.Point{mm(2, 2), mm(4.5, 4.5), mm(4.5, 6.5), mm(5.5, 7.5), mm(7.5, 7.5), mm(10, 10)},
+		},
+		"a jog near an end": {
+			[]geom.Point{mm(2, 2), mm(10, 2)}, mm(3, 2), mm(3, 1), true,
+			[]geom.Point{mm(2, 2), mm(2.25, 2), mm(3.25, 1), mm(4.25, 1), mm(5.25, 2), mm(10, 2)},
+		},
+		"along itself: it stays": {
+			[]geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)}, mm(6, 2), mm(8, 2), false,
+			[]geom.Point{mm(2, 2), mm(10, 2), mm(12, 4)},
+		},
+		"until neighbours line up": {
+			[]geom.Point{mm(2, 2), mm(4, 4), mm(8, 4), mm(12, 8)}, mm(6, 4), mm(6, 6), false,
+			nil,
+		}, // they are parallel: it gets shorter up to nothing
 	} {
 		f := field(line(100, c.path...)...)
 		got, err := f.Pull(route.Pull{Track: 100, From: c.from, To: c.to, Grip: 300 * um, Corner: c.corner})
@@ -63,13 +102,15 @@ func TestJogsAreFlat(t *testing.T) {
 		b := a.Add(geom.Pt(way.X*long, way.Y*long))
 		f := field(line(100, a, b)...)
 		from := a.Towards(b, r.Float64())
-		got, err := f.Pull(route.Pull{Track: 100, From: from, To: from.Add(geom.Pt(r.Int64N(6_000_000)-3_000_000, r.Int64N(6_000_000)-3_000_000)), Corner: true})
+		hand := from.Add(geom.Pt(r.Int64N(6_000_000)-3_000_000, r.Int64N(6_000_000)-3_000_000))
+		got, err := f.Pull(route.Pull{Track: 100, From: from, To: hand, Corner: true})
 		require.NoError(t, err)
 		assert.Equal(t, []geom.Point{a, b}, []geom.Point{got.To[0], got.To[len(got.To)-1]})
 		require.Contains(t, []int{2, 6}, len(got.To), "%v", got.To)
 		for i := 2; i < len(got.To); i++ {
 			u, v := got.To[i-1].Sub(got.To[i-2]), got.To[i].Sub(got.To[i-1])
-			turn := math.Abs(math.Atan2(float64(u.X)*float64(v.Y)-float64(u.Y)*float64(v.X), float64(u.X)*float64(v.X)+float64(u.Y)*float64(v.Y)))
+			across, along := float64(u.X)*float64(v.Y)-float64(u.Y)*float64(v.X), float64(u.X)*float64(v.X)+float64(u.Y)*float64(v.Y)
+			turn := math.Abs(math.Atan2(across, along))
 			assert.InDelta(t, math.Pi/4, turn, 1e-9, "%v", got.To)
 		}
 	}

@@ -343,18 +343,6 @@ export class BoardEditor extends Stage {
     return kind === 'track' ? (object as Kinds['track']).a : (object as Placed).at
   }
 
-  /** Which nets' open links are seen. */
-  seesLinks(): (net: number) => boolean {
-    const { links, linkClass, hideSupplies } = this.state
-    if (links === 'none') return () => false
-    const supplies = new Set(hideSupplies ? this.project.all('supply').map((s) => s.name) : [])
-    const picked = links === 'picked' ? new Set(this.picked('placed').flatMap((p) => Object.values(p.nets))) : null
-    return (net) => {
-      const n = this.project.get('net', net)
-      if (supplies.has(n?.name ?? '')) return false
-      return picked ? picked.has(net) : links !== 'class' || n?.class === linkClass
-    }
-  }
   /** Lets a person choose a font's file, for texts or to write in; the page gives it the means. */
   askFont: (take: (name: string, data: string) => void) => void = () => undefined
   chooseFont(ids: number[], then: (face: number) => void = () => undefined) {

@@ -6,6 +6,7 @@ import type { Kinds, Link, NoteLine, Placed, Point } from '../live/wire.gen'
 import { paintAreaGrips } from './areaShape'
 import { drawTrack } from './draw'
 import { paintEscape } from './escape/picture'
+import { linksSeen } from './linksSeen'
 import { courtyard, padOutlines, paintOutline } from './pattern'
 import type { BoardEditor } from './editor'
 import { paintNetDrops, paintNetFills } from './pours'
@@ -62,7 +63,7 @@ function traceLinks(ed: BoardEditor, pen: Pen, links: Link[], strong: boolean) {
 
 /** The open links within a box, but for those of nets that the hand moves. */
 export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
-  const sees = ed.seesLinks()
+  const sees = linksSeen(ed)
   const held = ed.dragLinks.value
   const quiet: Link[] = []
   const strong: Link[] = []
@@ -79,7 +80,7 @@ export function drawLinks(ed: BoardEditor, pen: Pen, box: Box) {
 /** The links of what the hand moves. */
 function drawHeldLinks(ed: BoardEditor, pen: Pen) {
   const held = ed.dragLinks.value
-  const sees = ed.seesLinks()
+  const sees = linksSeen(ed)
   if (held) traceLinks(ed, pen, Object.entries(held).flatMap(([net, l]) => (sees(Number(net)) ? (l ?? []) : [])), true) // prettier-ignore
 }
 

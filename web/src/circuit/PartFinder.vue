@@ -37,15 +37,10 @@ const search = latest(
     found.value = failed ? [] : merged(ownItems(props.project, query.value), list.items)
     total.value = failed ? 0 : list.found + found.value.length - list.items.length
     chosen.value = 0
-    behind.value = false
   },
 )
-/** The list is of something else than what is typed. */
-const behind = ref(false)
-watch(query, (q) => {
-  behind.value = true
-  void search(q)
-})
+const { behind } = search
+watch(query, search)
 onMounted(() => {
   void search('')
   void nextTick(() => input.value?.focus())
@@ -82,7 +77,7 @@ function point(e: MouseEvent, i: number) {
 const pinsOf = (it: Item) => (it.units?.length ? it.units : [it.symbol!]).reduce((n, u) => n + (u?.pins.length ?? 0), 0)
 const choosing = /^(ArrowDown|ArrowUp|Enter)$/
 function press(e: KeyboardEvent) {
-  if (choosing.test(e.key) && search.behind()) return holdKeys(search.shown(), { first: e }) // what is typed is what is meant, never the list before
+  if (choosing.test(e.key) && behind.value) return holdKeys(search.shown(), { first: e }) // what is typed is what is meant, never the list before
   if (e.key === 'ArrowDown') chosen.value = Math.min(found.value.length - 1, chosen.value + 1)
   else if (e.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
   else if (e.key === 'Enter' && now.value) emit('choose', now.value)

@@ -29,16 +29,16 @@ describe('a search as somebody types', () => {
       () => new Promise<string>((done) => answers.push(done)),
       (s) => shown.push(s),
     )
-    expect(search.behind()).toBe(false)
+    expect(search.behind.value).toBe(false)
     void search('r')
     let there = false
     void search.shown().then(() => (there = true))
     void search('re') // typed on while it is waited for
     answers[0]('for r')
     await settle()
-    expect([search.behind(), there, shown]).toEqual([true, false, []])
+    expect([search.behind.value, there, shown]).toEqual([true, false, []])
     answers[1]('for re')
     await settle()
-    expect([search.behind(), there, shown]).toEqual([false, true, ['for re']])
+    expect([search.behind.value, there, shown]).toEqual([false, true, ['for re']])
   })
 })

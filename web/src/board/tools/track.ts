@@ -272,7 +272,7 @@ export class TrackTool implements Tool {
         aside: manner === 'aside',
         renew,
         round: style === 'round' ? radius : undefined,
-      }) // prettier-ignore
+      })
       .catch((e: unknown) => this.refused(r, e))
       .finally(() => (this.laid.delete(r), this.ed.redraw()))
   }

@@ -58,6 +58,9 @@ abstract class NamingTool implements CircuitTool {
     state.name = next
     if (ed.tool === this) ed.askName()
   }
+  drop() {
+    this.let() // a hand that is taken away lets go of nothing
+  }
   turn(quarters: number) {
     this.state.turn = turned(this.way, quarters)
   }
