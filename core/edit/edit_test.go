@@ -161,7 +161,7 @@ func TestTracksNeverBreakARule(t *testing.T) {
 				assert.NotContains(t, err.Error(), "this would touch track", "the probe promised a free way")
 			}
 			for _, f := range b.OpenFindings() {
-				assert.Contains(t, []string{"links", "openPin", "corner", "end", "unordered"}, f.Kind, f.Text)
+				assert.Contains(t, []string{"links", "openPin", "corner", "end", "unordered", "loop", "doubled"}, f.Kind, f.Text)
 			}
 		}
 	})

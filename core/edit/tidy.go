@@ -3,14 +3,15 @@ package edit
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"goldentrace/core/design"
 	"goldentrace/core/layout"
 	"goldentrace/core/route"
 )
 
-// TidyTracks makes tracks shorter and straighter within the rules, up to pads, vias and forks. Others stay where they lie, and so do locked
-// pieces and those on whose middle something hangs.
+// TidyTracks takes what is laid twice, or leads round in a loop, and makes tracks shorter and straighter within the rules, up to pads, vias and
+// forks. Others stay where they lie, and so do locked pieces and those on whose middle something hangs.
 type TidyTracks struct {
 	IDs  []design.ID `json:"ids"`
 	said string
@@ -30,22 +31,28 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 	if len(c.IDs) > mostTidied {
 		return fmt.Errorf("%d pieces of track are too many to tidy at once; %d are the most", len(c.IDs), mostTidied)
 	}
+	ids, gone := slices.Clone(c.IDs), 0
 	var was, is int64
-	stay, tidied := 0, map[design.ID]bool{}
+	stay, tidied := map[design.ID]bool{}, map[design.ID]bool{}
 	for round := range tidyRounds {
-		done, changed := map[design.ID]bool{}, false
-		for i, id := range c.IDs {
+		went, came, err := tx.unloop(ids) // also what came to lie over each other in the round before
+		if err != nil {
+			return err
+		}
+		ids, gone = append(ids, came...), gone+len(went)
+		done, changed := map[design.ID]bool{}, len(went) > 0
+		for i, id := range ids {
 			if done[id] || tx.Doc.Tracks[id] == nil {
 				continue
 			}
-			if err := tx.going(float64(round*len(c.IDs)+i) / float64(tidyRounds*len(c.IDs))); err != nil {
+			if err := tx.going(float64(round*len(ids)+i) / float64(tidyRounds*len(ids))); err != nil {
 				return err
 			}
 			field := tx.current()
 			s, err := field.Strand(id)
 			if err != nil {
 				if round == 0 {
-					stay++
+					stay[id] = true
 				}
 				continue
 			}
@@ -53,12 +60,14 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 				done[id] = true
 			}
 			path := field.Tidied(s)
-			if slices.Equal(path, s.Path) {
+			pieces := s.Pieces(path)
+			if !slices.Equal(path, s.Path) {
+				was, is, changed = was+route.Length(s.Path), is+route.Length(path), true
+				tidied[s.IDs[0]] = true
+			} else if len(pieces) >= len(s.IDs) { // else it is of pieces that were cut
 				continue
 			}
-			was, is, changed = was+route.Length(s.Path), is+route.Length(path), true
-			tidied[s.IDs[0]] = true
-			if err := tx.relay(s, s.Pieces(path)); err != nil {
+			if err := tx.relay(s, pieces); err != nil {
 				return err
 			}
 		}
@@ -66,17 +75,28 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 			break
 		}
 	}
-	if len(tidied) == 0 {
-		if stay > 0 && stay == len(c.IDs) {
+	went, _, err := tx.unloop(ids)
+	if err != nil {
+		return err
+	}
+	gone += len(went)
+	if len(tidied)+gone == 0 {
+		if len(stay) > 0 && len(stay) == len(ids) {
 			return fmt.Errorf("what was picked is locked, or something hangs on its middle")
 		}
 		return fmt.Errorf("they lie as short and straight as the rules let them")
 	}
-	c.said = fmt.Sprintf("%s %.2f mm shorter", counted(len(tidied), "track is", "tracks are"), float64(was-is)/1e6)
-	if stay > 0 {
-		c.said += "; " + counted(stay, "piece stayed", "pieces stayed") + ", locked or holding others"
+	var said []string
+	if gone > 0 {
+		said = append(said, counted(gone, "piece is gone that lay twice or led round", "pieces are gone that lay twice or led round"))
 	}
-	c.said += "."
+	if len(tidied) > 0 {
+		said = append(said, fmt.Sprintf("%s %.2f mm shorter", counted(len(tidied), "track is", "tracks are"), float64(was-is)/1e6))
+	}
+	if len(stay) > 0 {
+		said = append(said, counted(len(stay), "piece stayed", "pieces stayed")+", locked or holding others")
+	}
+	c.said = strings.Join(said, "; ") + "."
 	return nil
 }
 

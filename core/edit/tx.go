@@ -11,6 +11,7 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/library"
 	"goldentrace/core/rules"
@@ -141,6 +142,8 @@ type Env struct {
 	Rules func() *rules.Set
 	// Library is where parts are taken from; nil: the shipped one.
 	Library library.Source
+	// Filled tells whether a copper area of a net is filled at a place of a copper layer; nil: none is.
+	Filled func(net design.ID, at geom.Point, layer int) bool
 	// Going is told by a long command how much of it is done, 0 to 1; an error: it is to be given up. nil: nobody asks.
 	Going func(share float64) error
 }

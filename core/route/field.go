@@ -101,6 +101,9 @@ func (f Field) near(b geom.Box) iter.Seq[*layout.Copper] {
 	}
 }
 
+// Near gives the copper whose box meets the box.
+func (f Field) Near(b geom.Box) iter.Seq[*layout.Copper] { return f.near(b) }
+
 // around gives the copper that rules may keep apart from a wish.
 func (f Field) around(w Wish) iter.Seq[*layout.Copper] {
 	reach := f.Rules.Reach(w.Layers)

@@ -11,6 +11,7 @@ import (
 	"goldentrace/core/derive"
 	"goldentrace/core/design"
 	"goldentrace/core/edit"
+	"goldentrace/core/geom"
 	"goldentrace/core/layout"
 	"goldentrace/core/library"
 	"goldentrace/core/rules"
@@ -42,6 +43,7 @@ type Bench struct {
 	dimensions *dimensions
 	advice     *advice
 	ends       *ends
+	loops      *loops
 	starved    *starved
 	assembly   *assembly
 }
@@ -70,6 +72,7 @@ func OpenWith(d *design.Doc, rev int64, besides func(*Bench) func(Beside)) *Benc
 	b.dimensions = newDimensions(b.graph, d)
 	b.advice = newAdvice(b.graph, d, b.copper, f.corners, b.findings)
 	b.ends = newEnds(b, f.bare)
+	b.loops = newLoops(b, f.loops)
 	b.starved = newStarved(b)
 	b.assembly = newAssembly(b.graph, d, b.findings)
 	newFiducials(b.graph, d, b.findings)
@@ -102,7 +105,8 @@ func (b *Bench) Rules() *rules.Set { return b.rules.set }
 
 // Env is what commands are given.
 func (b *Bench) Env() edit.Env {
-	return edit.Env{Nets: b.Nets, Index: b.Index, Rules: b.Rules, Library: b.Library, Going: b.Going}
+	return edit.Env{Nets: b.Nets, Index: b.Index, Rules: b.Rules, Library: b.Library, Going: b.Going,
+		Filled: func(net design.ID, at geom.Point, layer int) bool { return b.pours.beneath(net, at, 1<<layer) != nil }}
 }
 
 // Apply puts a change set into the document, as for undo and redo.

@@ -25,6 +25,7 @@ type first struct {
 	links      map[design.ID]*layout.NetLinks
 	bare       []check.End                  // ends of tracks at which no copper is
 	corners    map[check.Joint]check.Corner // those that are sharp
+	loops      []layout.Loop
 }
 
 // found finds it on all processors: the circuit's side on one, the copper on another; what follows from the copper is shared out in pieces.
@@ -90,10 +91,17 @@ func (f *first) ofCopper(d *design.Doc, later bool) (tasks []func()) {
 	}
 	slices.SortFunc(nets, func(a, b design.ID) int { return cmp.Or(cmp.Compare(size[b], size[a]), cmp.Compare(a, b)) })
 	f.links = map[design.ID]*layout.NetLinks{}
+	var mu sync.Mutex
 	for _, net := range nets {
 		links := layout.NewNetLinks(net)
 		f.links[net] = links
-		tasks = append(tasks, func() { links.Update(f.index, maps.Keys(f.index.ObjectsOf(net))) })
+		tasks = append(tasks, func() {
+			links.Update(f.index, maps.Keys(f.index.ObjectsOf(net)))
+			loops, _ := links.Loops(slices.Collect(maps.Keys(f.index.ObjectsOf(net))))
+			mu.Lock()
+			defer mu.Unlock()
+			f.loops = append(f.loops, loops...)
+		})
 	}
 	f.corners = map[check.Joint]check.Corner{}
 	tasks = append(tasks, func() {
@@ -104,7 +112,6 @@ func (f *first) ofCopper(d *design.Doc, later bool) (tasks []func()) {
 		}
 	})
 	const some = 4_000
-	var mu sync.Mutex
 	for list := range slices.Chunk(slices.Collect(maps.Keys(d.Tracks)), some) {
 		tasks = append(tasks, func() {
 			bare := check.Bare(d, f.index, list)

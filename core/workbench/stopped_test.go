@@ -1,6 +1,7 @@
 package workbench_test
 
 import (
+	"cmp"
 	"errors"
 	"slices"
 	"testing"
@@ -31,7 +32,9 @@ func TestLongActsAreStopped(t *testing.T) {
 	act := func(c edit.Command) func() error {
 		return func() error { _, _, err := b.Try(c, nil); return err }
 	}
-	one := d.Tracks[slices.Min(tracks)]
+	one := d.Tracks[slices.MaxFunc(tracks, func(a, b design.ID) int {
+		return cmp.Compare(d.Tracks[a].Piece().Length(), d.Tracks[b].Piece().Length())
+	})]
 	far := &question.Finish{From: one.A, Begun: one.A, Layer: one.Layer, Net: one.Net, Hops: true}
 	for name, long := range map[string]func() error{
 		"parts with their tracks": act(&edit.MovePlaced{IDs: parts[:20], Step: geom.Pt(1_270_000, 0), Following: edit.Following{Tracks: edit.TracksAlong}}),

@@ -98,7 +98,8 @@ func places(text string) string {
 
 // came is since which version there are findings of a kind, of those that came later.
 var came = map[string]int{"corner": 5, "current": 5, "stack": 5, "maskWeb": 6, "maskOn": 6, "paste": 6, "silkOn": 6, "silkOff": 6, "silkThin": 6, "letters": 6,
-	"wall": 6, "viaInPad": 6, "height": 6, "bodies": 6, "end": 6, "starved": 6, "mark": 6, "unordered": 6, "notFitted": 6, "fiducials": 6, "sliver": 6, "silkOver": 7, "lacking": 7, "polarity": 7}
+	"wall": 6, "viaInPad": 6, "height": 6, "bodies": 6, "end": 6, "starved": 6, "mark": 6, "unordered": 6, "notFitted": 6, "fiducials": 6, "sliver": 6, "silkOver": 7, "lacking": 7, "polarity": 7, "loop": 8,
+	"doubled": 8}
 
 func same(t *testing.T, version int, want frozen, d *design.Doc) {
 	t.Helper()

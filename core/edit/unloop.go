@@ -1,0 +1,128 @@
+package edit
+
+import (
+	"cmp"
+	"slices"
+
+	"goldentrace/core/design"
+	"goldentrace/core/geom"
+	"goldentrace/core/layout"
+)
+
+// mostUnlooped bounds how often ways are taken out of the copper that hangs together with one track.
+const mostUnlooped = 200
+
+// unloop takes ways out of loops that any of the tracks is part of, and out of what lies over each other, until none is left; nothing is
+// parted. Of each loop goes the thinnest way, of those of one width the longest; locked tracks stay, and so do loops that a copper area
+// fills. It tells which tracks went or were cut in pieces, and which came of those.
+func (tx *Tx) unloop(ids []design.ID) (gone, came []design.ID, err error) {
+	picked := map[design.ID]bool{}
+	for _, id := range ids {
+		picked[id] = true
+	}
+	done := map[design.ID]bool{}
+	for i, id := range ids {
+		for range mostUnlooped {
+			t := tx.Doc.Tracks[id]
+			if t == nil || done[id] {
+				break
+			}
+			if err := tx.going(float64(i) / float64(len(ids))); err != nil {
+				return nil, nil, err
+			}
+			went, cut := tx.unloopOnce(t, picked, done)
+			if len(went)+len(cut) == 0 {
+				break
+			}
+			for _, id := range cut {
+				picked[id] = true
+			}
+			gone, came = append(gone, went...), append(came, cut...)
+		}
+	}
+	came = slices.DeleteFunc(came, func(id design.ID) bool { return tx.Doc.Tracks[id] == nil })
+	return gone, came, nil
+}
+
+// unloopOnce takes one way out of what hangs together with a track; when there is none, all that was looked at is done.
+func (tx *Tx) unloopOnce(t *design.Track, picked, done map[design.ID]bool) (gone, came []design.ID) {
+	field := tx.current()
+	var m *layout.Clump
+	for _, c := range layout.PiecesOf(tx.Doc, t) {
+		if c.Net != 0 {
+			m = layout.ClumpOf(field.Near, c, tx.Doc.Board.Position(t.Layer))
+		}
+	}
+	if m == nil {
+		return nil, nil
+	}
+	for _, l := range m.Loops() {
+		if !slices.ContainsFunc(l.Tracks, func(id design.ID) bool { return picked[id] }) ||
+			l.Around > 0 && tx.env.Filled != nil && tx.env.Filled(l.Net, l.At, l.Layer) {
+			continue
+		}
+		if came = tx.cutAtJoints(&l); len(came) > 0 {
+			return nil, came
+		}
+		ways := slices.DeleteFunc(l.Ways, func(way []design.ID) bool {
+			return slices.ContainsFunc(way, func(id design.ID) bool { return tx.Doc.Tracks[id].Locked }) ||
+				!slices.ContainsFunc(way, func(id design.ID) bool { return picked[id] })
+		})
+		slices.SortStableFunc(ways, func(a, b []design.ID) int {
+			return cmp.Or(cmp.Compare(tx.Doc.Tracks[a[0]].Width, tx.Doc.Tracks[b[0]].Width), cmp.Compare(tx.long(b), tx.long(a)))
+		})
+		for _, way := range ways {
+			left := slices.DeleteFunc(slices.Clone(m.Pieces), func(c *layout.Copper) bool { return c.Kind == "track" && slices.Contains(way, c.ID) })
+			if len(layout.Islands(left)) > 1 {
+				continue
+			}
+			for _, id := range way {
+				tx.Remove(tx.Doc.Tracks[id])
+			}
+			return way, nil
+		}
+	}
+	for _, c := range m.Pieces {
+		done[c.ID] = done[c.ID] || c.Kind == "track"
+	}
+	return nil, nil
+}
+
+// long is how long tracks are together.
+func (tx *Tx) long(ids []design.ID) (sum float64) {
+	for _, id := range ids {
+		sum += tx.Doc.Tracks[id].Piece().Length()
+	}
+	return sum
+}
+
+// cutAtJoints parts the straight tracks of a loop where others meet their sides, so that a part of them can go; the new tracks are told.
+func (tx *Tx) cutAtJoints(l *layout.Loop) (came []design.ID) {
+	for _, id := range l.Tracks {
+		t := tx.Doc.Tracks[id]
+		p := t.Piece()
+		if t.Locked || p.Round() {
+			continue
+		}
+		at := p.InOrder(slices.Clone(l.Joints[id]))
+		line := []geom.Point{p.A}
+		for _, joint := range append(at, p.B) {
+			if joint.Dist(line[len(line)-1]) > float64(t.Width)/2 && (joint == p.B || joint.Dist(p.B) > float64(t.Width)/2) {
+				line = append(line, joint)
+			}
+		}
+		if line[len(line)-1] != p.B || len(line) < 3 {
+			continue
+		}
+		for i := range len(line) - 1 {
+			piece := *t
+			piece.A, piece.B = line[i], line[i+1]
+			if i > 0 {
+				piece.ID = tx.Doc.NewID()
+				came = append(came, piece.ID)
+			}
+			_ = tx.Put(&piece)
+		}
+	}
+	return came
+}
