@@ -69,6 +69,11 @@ func (c *Following) follow(tx *Tx) error {
 	if w.Many {
 		return fmt.Errorf("more than %d tracks would have to follow; move fewer parts at once, or let the tracks become open links", followed.Strands)
 	}
+	var led []design.ID
+	for _, m := range w.Strands {
+		led = append(led, m.IDs...)
+	}
+	meant := tx.looped(led)
 	for _, m := range w.Strands {
 		if err := tx.relay(m.Strand, m.Pieces(m.To)); err != nil {
 			return err
@@ -81,6 +86,11 @@ func (c *Following) follow(tx *Tx) error {
 			return err
 		}
 	}
+	if _, came, err := tx.unloop(tx.laid(), meant); err != nil { // where a track came to lie on another of its net, or round
+		return err
+	} else if err := tx.whole(came); err != nil {
+		return err
+	}
 	var open []string
 	for _, s := range w.Open {
 		open = append(open, tx.Doc.NetName(s.Net))
@@ -90,6 +100,16 @@ func (c *Following) follow(tx *Tx) error {
 	}
 	c.said = said(w, open, c.Tracks == TracksAlong)
 	return nil
+}
+
+// laid are the tracks that the command has laid so far.
+func (tx *Tx) laid() (out []design.ID) {
+	for _, id := range tx.order {
+		if x := tx.changes[id]; x.Kind == design.KindTrack && x.After != nil {
+			out = append(out, id)
+		}
+	}
+	return out
 }
 
 // said tells what did not follow.

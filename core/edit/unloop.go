@@ -2,6 +2,7 @@ package edit
 
 import (
 	"cmp"
+	"math/bits"
 	"slices"
 
 	"goldentrace/core/design"
@@ -14,8 +15,8 @@ const mostUnlooped = 200
 
 // unloop takes ways out of loops that any of the tracks is part of, and out of what lies over each other, until none is left; nothing is
 // parted. Of each loop goes the thinnest way, of those of one width the longest; locked tracks stay, and so do loops that a copper area
-// fills. It tells which tracks went or were cut in pieces, and which came of those.
-func (tx *Tx) unloop(ids []design.ID) (gone, came []design.ID, err error) {
+// fills, or of which a track is meant. It tells which tracks went, and which came of those that were cut in pieces.
+func (tx *Tx) unloop(ids []design.ID, meant map[design.ID]bool) (gone, came []design.ID, err error) {
 	picked := map[design.ID]bool{}
 	for _, id := range ids {
 		picked[id] = true
@@ -30,7 +31,7 @@ func (tx *Tx) unloop(ids []design.ID) (gone, came []design.ID, err error) {
 			if err := tx.going(float64(i) / float64(len(ids))); err != nil {
 				return nil, nil, err
 			}
-			went, cut := tx.unloopOnce(t, picked, done)
+			went, cut := tx.unloopOnce(t, picked, meant, done)
 			if len(went)+len(cut) == 0 {
 				break
 			}
@@ -45,7 +46,7 @@ func (tx *Tx) unloop(ids []design.ID) (gone, came []design.ID, err error) {
 }
 
 // unloopOnce takes one way out of what hangs together with a track; when there is none, all that was looked at is done.
-func (tx *Tx) unloopOnce(t *design.Track, picked, done map[design.ID]bool) (gone, came []design.ID) {
+func (tx *Tx) unloopOnce(t *design.Track, picked, meant, done map[design.ID]bool) (gone, came []design.ID) {
 	field := tx.current()
 	var m *layout.Clump
 	for _, c := range layout.PiecesOf(tx.Doc, t) {
@@ -58,6 +59,7 @@ func (tx *Tx) unloopOnce(t *design.Track, picked, done map[design.ID]bool) (gone
 	}
 	for _, l := range m.Loops() {
 		if !slices.ContainsFunc(l.Tracks, func(id design.ID) bool { return picked[id] }) ||
+			slices.ContainsFunc(l.Tracks, func(id design.ID) bool { return meant[id] }) ||
 			l.Around > 0 && tx.env.Filled != nil && tx.env.Filled(l.Net, l.At, l.Layer) {
 			continue
 		}
@@ -86,6 +88,50 @@ func (tx *Tx) unloopOnce(t *design.Track, picked, done map[design.ID]bool) (gone
 		done[c.ID] = done[c.ID] || c.Kind == "track"
 	}
 	return nil, nil
+}
+
+// looped are the tracks of loops that tracks of the board as it was are part of, or lie on.
+func (tx *Tx) looped(ids []design.ID) map[design.ID]bool {
+	out, seen := map[design.ID]bool{}, map[design.ID]bool{}
+	for _, id := range ids {
+		for _, c := range tx.Index().Of(id) {
+			if seen[id] || c.Kind != "track" || c.Net == 0 {
+				continue
+			}
+			m := layout.ClumpOf(tx.Index().Near, c, bits.TrailingZeros32(c.Layers))
+			if m == nil {
+				continue
+			}
+			for _, p := range m.Pieces {
+				seen[p.ID] = true
+			}
+			for _, l := range m.Loops() {
+				for _, id := range l.Tracks {
+					out[id] = true
+				}
+			}
+		}
+	}
+	return out
+}
+
+// whole puts pieces of tracks together that go straight on from each other.
+func (tx *Tx) whole(ids []design.ID) error {
+	for _, id := range ids {
+		if tx.Doc.Tracks[id] == nil {
+			continue
+		}
+		s, err := tx.current().Strand(id)
+		if err != nil {
+			continue // something hangs on it
+		}
+		if pieces := s.Pieces(s.Path); len(pieces) < len(s.IDs) {
+			if err := tx.relay(s, pieces); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
 }
 
 // long is how long tracks are together.

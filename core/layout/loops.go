@@ -66,7 +66,7 @@ func (m *Clump) Loops() (out []Loop) {
 	for i, list := range alone {
 		p := m.Pieces[i].Shape.Side(0)
 		l := Loop{Net: m.Pieces[i].Net, Layer: m.Layer, Tracks: []design.ID{m.Pieces[i].ID}, Over: int64(p.Length()), At: p.Middle()}
-		l.twins(list)
+		l.twins(m.Pieces[i].ID, list)
 		out = append(out, l)
 	}
 	slices.SortFunc(out, func(a, b Loop) int { return int(a.Tracks[0] - b.Tracks[0]) })
@@ -135,8 +135,11 @@ func (m *Clump) once() (*Clump, map[int][]design.ID) {
 	return out, twins
 }
 
-// twins adds tracks that lie exactly on others of the loop: each of them can go.
-func (l *Loop) twins(list []design.ID) {
+// twins adds tracks that lie exactly on one of the loop: each of them all can go.
+func (l *Loop) twins(one design.ID, list []design.ID) {
+	if len(list) > 0 {
+		l.Ways = append(l.Ways, []design.ID{one})
+	}
 	for _, id := range list {
 		l.Tracks = append(l.Tracks, id)
 		l.Ways = append(l.Ways, []design.ID{id})
@@ -430,7 +433,7 @@ func (g *loops) loop(group []int, twins map[int][]design.ID) *Loop {
 	}
 	l.Ways = g.ways(group, in)
 	for _, i := range group {
-		l.twins(twins[i])
+		l.twins(g.m.Pieces[i].ID, twins[i])
 	}
 	return l
 }
