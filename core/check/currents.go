@@ -202,7 +202,11 @@ func Corners(d *design.Doc, net design.ID, all []Corner) *Finding {
 	} else if n > 1 {
 		text += fmt.Sprintf("; there are %d more of 90° or less", n)
 	}
-	return &Finding{Key: SharpKey(net), Kind: "corner", Severity: Warning, Rule: "Tracks turn gently", Stage: "board", Text: text + ".",
+	severity := Warning
+	if worst.Angle >= 90_000 { // square ones are worth knowing; acid stays in sharper ones
+		severity = Note
+	}
+	return &Finding{Key: SharpKey(net), Kind: "corner", Severity: severity, Rule: "Tracks turn gently", Stage: "board", Text: text + ".",
 		At: worst.At, Layer: d.Board.At(worst.Layer), Objects: []design.ID{worst.Track}}
 }
 

@@ -49,8 +49,8 @@ func Drift(d *design.Doc, diffs []layout.Difference) []Finding {
 // Electrical turns a finding about the circuit into a finding.
 func Electrical(d circuit.Finding) *Finding {
 	f := &Finding{Key: d.Key, Kind: d.Kind, Severity: Warning, Text: d.Text, Rule: ercRules[d.Kind], Stage: "circuit", At: d.At, Sheet: d.Sheet, Path: d.Path, Objects: d.Objects, about: d.About}
-	if d.Severity == "fault" {
-		f.Severity = Fault
+	if d.Severity != "" {
+		f.Severity = Severity(d.Severity)
 	}
 	return f
 }

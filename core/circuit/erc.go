@@ -17,7 +17,7 @@ type Finding struct {
 	Kind     string // one of ErcKinds
 	Text     string
 	About    string // more of what it depends on, so that an excuse can tell when that changes
-	Severity string // fault or warning
+	Severity string // fault, warning or todo
 	Sheet    design.ID
 	Path     string
 	At       geom.Point
@@ -33,7 +33,7 @@ type ErcKind struct {
 
 // ErcKinds lists everything the electrical rules check looks for.
 var ErcKinds = []ErcKind{
-	{"openPin", "No pin is open by accident", "fault"},
+	{"openPin", "No pin is open by accident", "todo"},
 	{"singlePin", "A net joins at least two pins", "warning"},
 	{"looseEnd", "Wires end on something", "warning"},
 	{"markOnNet", "No-connect marks stand on open pins", "warning"},

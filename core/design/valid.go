@@ -389,7 +389,7 @@ func (e *Excuse) Valid() error {
 }
 
 // Severities a kind of finding can be given.
-var Severities = []string{"fault", "warning", "off"}
+var Severities = []string{"fault", "warning", "todo", "off"}
 
 // Valid checks the severities.
 func (c *Checks) Valid() error {

@@ -119,3 +119,19 @@ describe('a line that closes', () => {
     expect(shown.value?.text).toBe('its edge crosses itself')
   })
 })
+
+describe('a copper area that is begun', () => {
+  it('is of a ground where there is one, else of the net that most pads bear', async () => {
+    const supply = (id: number, name: string, shape: string) =>
+      ({ kind: 'supply', object: { id, sheet: 1, name, shape, at: at(0, 0), turn: 0 } }) as unknown as Boxed
+    const nets = { '1': net('SDA'), '2': net('SDA'), '3': net('GND') }
+    const begun = async (...supplies: Boxed[]) => {
+      const { ed } = await onBoard([board(2), placed(11, 0, 0, { nets }), ...supplies])
+      ed.take('pour')
+      return ed.tool.strip!().find((f) => 'label' in f && f.label === 'Net') as { value: unknown }
+    }
+    expect((await begun()).value).toBe(net('SDA'))
+    expect((await begun(supply(71, 'GND', 'bar'))).value).toBe(net('SDA'))
+    expect((await begun(supply(71, 'GND', 'ground'))).value).toBe(net('GND'))
+  })
+})

@@ -305,7 +305,7 @@ useCommands([
               v-if="now.severity !== 'todo'"
               :key="now.key"
               class="why"
-              label="Right, because"
+              label="Excused, because"
               empty="why it is right as it is"
               :value="now.excused ?? now.lapsed ?? ''"
               @keep="(why: string) => excuseOne(now!, why)"

@@ -48,6 +48,7 @@ const kinds = computed(() => table.value?.kinds.filter((k) => k.kind !== 'pinPai
 const severities = [
   { value: 'fault', title: 'a fault' },
   { value: 'warning', title: 'a warning' },
+  { value: 'todo', title: 'still to do' },
   { value: 'off', title: 'not looked for' },
 ]
 /** An empty severity is the usual one. */

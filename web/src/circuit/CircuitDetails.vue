@@ -157,7 +157,7 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
         @keep="project.edit('setSupply', { id: one.object!.id, shape: $event }).catch(complain)"
       />
       <ToggleField
-        label="Comes in here"
+        label="Fed from outside here"
         :value="!!as('supply')!.feeds"
         @keep="project.edit('setSupply', { id: one.object!.id, feeds: $event }).catch(complain)"
       />

@@ -5,8 +5,9 @@ import type { Corner } from '../../live/wire.gen'
 import { RingTool } from './ring'
 
 const everything = ['track', 'surfacePad', 'throughPad', 'via', 'unplatedHole', 'part', 'pour']
+const rulesAlone = 'nothing: rules of its own'
 const kept: Record<string, string[]> = {
-  nothing: [],
+  [rulesAlone]: [],
   everything,
   tracks: ['track'],
   vias: ['via'],
@@ -21,7 +22,7 @@ export class AreaTool extends RingTool {
   readonly name = 'Area'
   readonly icon = mdiSelectionDrag
   readonly keys = 'A'
-  readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free', keeps: 'nothing', onLayer: false })
+  readonly state = reactive({ form: 'rectangle' as 'rectangle' | 'free', keeps: rulesAlone, onLayer: false })
 
   protected free() {
     return this.state.form === 'free'

@@ -3,6 +3,7 @@ import { reactive } from 'vue'
 import { choice, type Field, oneOf } from '../../hands/fields'
 import type { Corner } from '../../live/wire.gen'
 import { complain, say } from '../../shell/notices'
+import { isGround } from '../../live/supplies'
 import { netChoices } from '../nets'
 import { RingTool } from './ring'
 
@@ -20,7 +21,7 @@ export class PourTool extends RingTool {
   protected override across() {
     return this.state.form === 'cut'
   }
-  /** The net that is chosen, at first the one that is lit, else the one that most pads bear. */
+  /** The net that is chosen, at first the one that is lit, else ground, else the one that most pads bear. */
   private net(): number {
     const { project } = this.ed
     if (this.state.net && project.get('net', this.state.net)) return this.state.net
@@ -28,7 +29,9 @@ export class PourTool extends RingTool {
     if (lit) return lit
     const count = new Map<number, number>()
     for (const p of project.all('placed')) for (const n of Object.values(p.nets)) count.set(n, (count.get(n) ?? 0) + 1)
-    return [...count].sort((a, b) => b[1] - a[1])[0]?.[0] ?? 0
+    const grounds = new Set(project.all('supply').flatMap((s) => (isGround(s.shape) ? [s.name] : [])))
+    const ground = (id: number) => Number(grounds.has(project.get('net', id)?.name ?? ''))
+    return [...count].sort((a, b) => ground(b[0]) - ground(a[0]) || b[1] - a[1])[0]?.[0] ?? 0
   }
   /** Cuts the area that is picked, else the one of the layer in work that is of another net. */
   private cut(line: Corner[]) {

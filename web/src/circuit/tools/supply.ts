@@ -54,7 +54,7 @@ export class SupplyTool implements CircuitTool {
       oneOf('Usual supplies', state.name, near, (v) => this.choose(v), true),
       { as: 'name', label: 'Name', value: state.name, names: supplyNames(this.ed.project), type: (v) => this.choose(v) },
       oneOf('Shape', state.shape, shapes, (v) => this.reshape(v)),
-      { as: 'tick', label: 'comes in here', value: state.feeds, keep: (v) => (state.feeds = v) },
+      { as: 'tick', label: 'fed from outside here', value: state.feeds, keep: (v) => (state.feeds = v) },
     ]
   }
   hint() {
