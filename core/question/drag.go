@@ -1,6 +1,7 @@
 package question
 
 import (
+	"encoding/json"
 	"fmt"
 
 	"goldentrace/core/design"
@@ -28,6 +29,7 @@ type Dragged struct {
 	Going     []design.ID      `json:"going,omitempty"`   // tracks that go, so that links are open
 	Sought    bool             `json:"sought,omitempty"`  // a longer search may find ways for some of them
 	Touches   []route.Obstacle `json:"touches,omitempty"` // foreign copper that the parts would touch
+	Near      []route.Obstacle `json:"near,omitempty"`    // that they would come too near
 }
 
 // mostPicked bounds what a preview moves at once.
@@ -41,17 +43,47 @@ func (q *Drag) Answer(b *workbench.Bench) (out Dragged, err error) {
 	if len(q.IDs) > mostPicked {
 		return out, fmt.Errorf("%d things at once are too many to drag", len(q.IDs))
 	}
-	out.Dragged = b.Drag(q.IDs, q.Step, q.Pivot, q.Angle, q.Tracks)
+	return dragged(b, b.Drag(q.IDs, q.Step, q.Pivot, q.Angle, q.Tracks)), nil
+}
+
+// dragged is what is told of something that is carried.
+func dragged(b *workbench.Bench, d workbench.Dragged) Dragged {
+	out := Dragged{Dragged: d}
 	w := out.Followed
 	if w == nil {
-		return out, nil
+		return out
 	}
-	out.Moved, out.Sought, out.Touches = movedOf(b, w.Strands...), w.Sought || w.Many, w.Touches
+	out.Moved, out.Sought, out.Touches, out.Near = movedOf(b, w.Strands...), w.Sought || w.Many, w.Touches, w.Near
 	for _, m := range w.Vias {
 		out.MovedVias = append(out.MovedVias, MovedVia{m.ID, m.To})
 	}
 	for _, s := range w.Open {
 		out.Going = append(out.Going, s.IDs...)
 	}
-	return out, nil
+	return out
+}
+
+// Carry asks what a command would do that carries things elsewhere on the board: turns them, swaps them, lines them up.
+type Carry struct {
+	Cmd    json.RawMessage `json:"cmd"` // which says nothing of tracks
+	Tracks edit.Tracks     `json:"tracks,omitempty"`
+}
+
+// Carried is the answer.
+type Carried struct {
+	Dragged
+	Parts []*design.Placed `json:"parts"` // as they would be
+}
+
+// Answer the question.
+func (q *Carry) Answer(b *workbench.Bench) (*Carried, error) {
+	_, cmd, err := edit.Decode(q.Cmd)
+	if err != nil {
+		return nil, err
+	}
+	d, parts, err := b.Carry(cmd, q.Tracks)
+	if err != nil {
+		return nil, err
+	}
+	return &Carried{dragged(b, d), parts}, nil
 }

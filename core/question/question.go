@@ -69,6 +69,7 @@ var kinds = map[string]entry{
 	"trackWidths": is[TrackWidths, []int64](),
 	"pull":        is[Pull, Pulled](),
 	"drag":        is[Drag, Dragged](),
+	"carry":       is[Carry, *Carried](),
 	"why":         is[Why, []Asked](),
 	"differences": is[Differences, []Difference](),
 	"find":        is[Find, []Hit](),

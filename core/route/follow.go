@@ -28,6 +28,7 @@ type Followed struct {
 	Stay    int        // locked tracks and vias, and tracks on whose middle something hangs: they stay where they lie
 	Stopped error      // why it was given up; nothing else is told then
 	Touches []Obstacle // foreign copper that what is carried would touch
+	Near    []Obstacle // foreign copper that it would come nearer than the rules let it
 	copper  []*layout.Copper
 	gone    []design.ID
 }
@@ -382,15 +383,23 @@ func (f Field) sought(s *following, most int) (path []geom.Point, looked int) {
 	return path, looked
 }
 
-// touches notes the foreign copper that pieces touch where they are carried to, of the field as it is then.
+// touches notes the foreign copper that pieces touch or come too near where they are carried to, of the field as it is then.
 func (f Field) touches(w *Followed, pieces []carrying) {
+	carried := map[design.ID]bool{} // rigidly, or pads of one part
+	for _, p := range pieces {
+		carried[p.is.ID] = true
+	}
 	for _, p := range pieces {
 		if len(w.Touches) == mostTouches {
 			return
 		}
 		f.each(wishOf(p.is), func(other *layout.Copper, o Obstacle) bool {
-			if other != nil && o.Measured <= 0 && other.Net != p.is.Net && len(w.Touches) < mostTouches {
+			switch {
+			case other == nil || other.Net == p.is.Net:
+			case o.Measured <= 0 && len(w.Touches) < mostTouches:
 				w.Touches = append(w.Touches, o)
+			case o.Measured > 0 && !carried[other.ID] && len(w.Near) < mostTouches:
+				w.Near = append(w.Near, o)
 			}
 			return len(w.Touches) < mostTouches
 		})

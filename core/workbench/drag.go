@@ -26,13 +26,9 @@ var dragged = route.Effort{Strands: 150, Places: 8_000}
 
 // Drag answers for parts moved by step and turned by angle about the pivot, and for the tracks that lead to them.
 func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, tracks edit.Tracks) Dragged {
-	out := Dragged{Links: map[design.ID][]layout.Link{}, Notes: []layout.NoteLine{}, Clashes: []design.ID{}}
-	parts := map[design.ID]*design.Placed{}
-	moved := map[design.ID][]*layout.Copper{}
-	nets := map[design.ID]bool{}
-	var carried []route.Carried
+	at := func(p geom.Point) geom.Point { return geom.Turn(p.Sub(pivot), angle).Add(pivot).Add(step) }
+	var list []route.Carried
 	for _, id := range ids {
-		at := func(p geom.Point) geom.Point { return geom.Turn(p.Sub(pivot), angle).Add(pivot).Add(step) }
 		switch o := b.Doc.Get(id).(type) { // copper goes along
 		case *design.Track:
 			q := *o
@@ -41,26 +37,65 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, track
 				mid := at(*o.Mid)
 				q.Mid = &mid
 			}
-			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
-			carried = append(carried, route.Carried{Before: o, After: &q})
+			list = append(list, route.Carried{Before: o, After: &q})
 		case *design.Via:
 			q := *o
 			q.At = at(o.At)
-			moved[id], nets[q.Net] = layout.PiecesOf(b.Doc, &q), true
-			carried = append(carried, route.Carried{Before: o, After: &q})
+			list = append(list, route.Carried{Before: o, After: &q})
+		case *design.Placed:
+			q := *o
+			q.At = at(o.At)
+			q.Angle = ((q.Angle+angle)%360_000 + 360_000) % 360_000
+			list = append(list, route.Carried{Before: o, After: &q})
 		}
-		p := b.Doc.Placed[id]
-		if p == nil {
+	}
+	return b.carried(list, tracks)
+}
+
+// Carry answers for a command that carries things of the board elsewhere and lets tracks stay, as Drag does for a step, and tells the parts as
+// they would be. Nothing is done.
+func (b *Bench) Carry(c edit.Command, tracks edit.Tracks) (out Dragged, parts []*design.Placed, err error) {
+	next := b.Doc.Next
+	cs, err := edit.Apply(b.Doc, b.Env(), c)
+	if err != nil {
+		return out, nil, err
+	}
+	cs.Inverted().Apply(b.Doc)
+	b.Doc.Next = next
+	var list []route.Carried
+	for _, x := range cs {
+		if x.Before == nil || x.After == nil {
 			continue
 		}
-		q := *p
-		q.At = geom.Turn(q.At.Sub(pivot), angle).Add(pivot).Add(step)
-		q.Angle = ((q.Angle+angle)%360_000 + 360_000) % 360_000
-		parts[id] = &q
-		moved[id] = layout.PiecesOf(b.Doc, &q)
-		carried = append(carried, route.Carried{Before: p, After: &q})
-		for _, n := range p.Nets {
-			nets[n] = true
+		switch x.Kind {
+		case design.KindPlaced, design.KindTrack, design.KindVia:
+			list = append(list, route.Carried{Before: x.Before, After: x.After})
+		}
+		if p, ok := x.After.(*design.Placed); ok {
+			parts = append(parts, p)
+		}
+	}
+	return b.carried(list, tracks), parts, nil
+}
+
+// carried answers for things that are carried elsewhere.
+func (b *Bench) carried(list []route.Carried, tracks edit.Tracks) Dragged {
+	out := Dragged{Links: map[design.ID][]layout.Link{}, Notes: []layout.NoteLine{}, Clashes: []design.ID{}}
+	parts := map[design.ID]*design.Placed{}
+	moved := map[design.ID][]*layout.Copper{}
+	nets := map[design.ID]bool{}
+	for _, c := range list {
+		moved[c.After.ObjectID()] = layout.PiecesOf(b.Doc, c.After)
+		switch o := c.After.(type) {
+		case *design.Track:
+			nets[o.Net] = true
+		case *design.Via:
+			nets[o.Net] = true
+		case *design.Placed:
+			parts[o.ID] = o
+			for _, n := range o.Nets {
+				nets[n] = true
+			}
 		}
 	}
 	if tracks != edit.TracksStay {
@@ -68,7 +103,7 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, track
 		if tracks == edit.TracksOpen {
 			effort = route.Effort{}
 		}
-		out.Followed = b.Field().Follow(carried, effort)
+		out.Followed = b.Field().Follow(list, effort)
 		maps.Copy(moved, out.Followed.Copper())
 	}
 	for n := range nets {

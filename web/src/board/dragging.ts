@@ -4,7 +4,8 @@ import { type Field, oneOf } from '../hands/fields'
 import type { Grab, Press } from '../hands/tool'
 import { Previewer } from '../live/previewer'
 import type { Boxed } from '../live/objects'
-import type { Corner, Kinds, Placed, Point, Questions } from '../live/wire.gen'
+import { format } from '../live/units'
+import type { Corner, Kinds, Obstacle, Placed, Point, Questions } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { areaItem, holeItem, placedItems, trackItem, viaItems } from './draw'
 import { pourItem } from './pours'
@@ -23,12 +24,29 @@ export function trackOptions(ed: BoardEditor): Field[] {
 }
 
 /** What of a move needs to be known before it is made. */
-function warningOf(ed: BoardEditor, { touches, going, sought }: Questions['drag']['answers']): string {
+export function warningOf(ed: BoardEditor, said: Questions['drag']['answers']): string {
+  const { touches, near, going, sought } = said
+  const called = (o: Obstacle) => o.name + (o.net ? ` of ${o.net}` : '')
   const [t] = touches ?? []
-  if (t) return `Would touch ${t.name}${t.net ? ` of ${t.net}` : ''}.`
+  if (t) return `Would touch ${called(t)}.`
+  const [n] = near ?? []
+  const long = (nm: number) => `${format(nm, ed.taste.unit, 3)} ${ed.taste.unit}`
+  if (n) return `Would come within ${long(n.measured)} of ${called(n)}; the rules ask for ${long(n.required)}.`
+  const over = clashing(ed, said)
+  if (over.length) return `Would lie over ${over.slice(0, 4).join(', ')}.`
   if (!going?.length || ed.taste.tracks === 'open') return ''
   const nets = new Set(going.map((id) => ed.project.netName(ed.project.get('track', id)?.net)))
   return `${sought ? 'A longer way is sought when it is put down' : 'No way to follow'}: ${[...nets].slice(0, 4).join(', ')}.`
+}
+
+/** The parts that others would come to lie over, where none lies over them already. */
+function clashing(ed: BoardEditor, { clashes }: Questions['drag']['answers']): string[] {
+  if (!clashes?.length) return []
+  const known = new Set(ed.project.findingList.value.flatMap((f) => (f.kind === 'spacing' ? (f.objects ?? []) : [])))
+  const picked = new Set(ed.selection)
+  const fresh = clashes.filter((id) => !known.has(id))
+  const others = fresh.filter((id) => !picked.has(id))
+  return (others.length ? others : fresh).flatMap((id) => ed.project.get('placed', id)?.designator ?? [])
 }
 
 /** What is picked and can be moved, in the hand: the first of it keeps to the grid. */
@@ -73,7 +91,7 @@ export class BoardDrag implements Grab {
       ed.dragLinks.value = said.links
       ed.held.value = said
       ed.state.warning = warningOf(ed, said)
-      ed.scene.hide([...ids, ...(said.moved ?? []).flatMap((m) => m.ids), ...(said.movedVias ?? []).map((m) => m.id), ...(said.going ?? [])]) // prettier-ignore
+      ed.scene.hide([...ids, ...carriedAway(said)])
       ed.redraw()
     })
   }
@@ -98,50 +116,65 @@ export class BoardDrag implements Grab {
   }
 
   paint(pen: Pen) {
-    const said = this.ed.held.value
-    if (said) paintMoved(this.ed, pen, said)
-    pen.ctx.globalAlpha = 0.3
-    for (const id of said?.going ?? []) {
-      const t = this.ed.project.get('track', id)
-      if (t) paintItem(trackItem(t, this.ed.look), pen)
-    }
-    pen.ctx.globalAlpha = 1
+    const { ed, step } = this
+    const parts = this.ids.flatMap((id) => {
+      const p = ed.project.get('placed', id)
+      return p ? [{ ...p, at: { x: p.at.x + step.x, y: p.at.y + step.y } }] : []
+    })
+    paintCarried(ed, pen, ed.held.value, parts)
     for (const id of this.ids) this.held(pen, id)
-    const c = this.ed.look().colours
-    for (const id of this.ed.held.value?.clashes ?? []) if (!this.ids.includes(id)) this.tint(pen, id, { x: 0, y: 0 })
-    paintNotes(this.ed, pen, this.ed.held.value?.notes ?? [])
-    paintGuides(pen, this.lines, c.select)
-  }
-  /** The courtyard of a part that lies over another's. */
-  private tint({ ctx }: Pen, id: number, step: Point) {
-    const p = this.ed.project.get('placed', id)
-    const f = p && this.ed.project.pattern(p.footprint)
-    if (!p || !f) return
-    ctx.beginPath()
-    tracePoints(ctx, courtyard(f, boardPose({ ...p, at: { x: p.at.x + step.x, y: p.at.y + step.y } })), true)
-    ctx.globalAlpha = 0.3
-    ctx.fillStyle = this.ed.look().colours.finding
-    ctx.fill()
-    ctx.globalAlpha = 1
+    paintGuides(pen, this.lines, ed.look().colours.select)
   }
   private held(pen: Pen, id: number) {
     const { ed, step } = this
     const found = ed.project.find(id)
     const moved = (at: Point) => ({ x: at.x + step.x, y: at.y + step.y })
-    if (found?.kind === 'placed') {
-      const now = found.object as Placed
-      const p = { ...now, at: moved(now.at) }
-      for (const it of placedItems(ed.project, p, ed.look)) paintItem(it, pen)
-      const f = ed.project.pattern(p.footprint)
-      pen.ctx.beginPath()
-      if (f) tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
-      pen.ctx.strokeStyle = ed.look().colours.select
-      pen.ctx.lineWidth = 1.5 * pen.px
-      pen.ctx.stroke()
-      if (ed.held.value?.clashes.includes(id)) this.tint(pen, id, step)
-    } else if (found) for (const it of carriedItems(ed, found, moved)) paintItem(it, pen)
+    if (found && found.kind !== 'placed') for (const it of carriedItems(ed, found, moved)) paintItem(it, pen)
   }
 }
+
+/** The courtyard of a part that lies over another's. */
+function tint(ed: BoardEditor, { ctx }: Pen, p: Placed | undefined) {
+  const f = p && ed.project.pattern(p.footprint)
+  if (!f) return
+  ctx.beginPath()
+  tracePoints(ctx, courtyard(f, boardPose(p)), true)
+  ctx.globalAlpha = 0.3
+  ctx.fillStyle = ed.look().colours.finding
+  ctx.fill()
+  ctx.globalAlpha = 1
+}
+
+/** Parts as they would stand, with the tracks that follow, those that go, the parts that they would lie over, and notes about their places. */
+export function paintCarried(ed: BoardEditor, pen: Pen, said: Questions['drag']['answers'] | null, parts: Placed[]) {
+  if (said) paintMoved(ed, pen, said)
+  pen.ctx.globalAlpha = 0.3
+  for (const id of said?.going ?? []) {
+    const t = ed.project.get('track', id)
+    if (t) paintItem(trackItem(t, ed.look), pen)
+  }
+  pen.ctx.globalAlpha = 1
+  const carried = new Set(parts.map((p) => p.id))
+  for (const p of parts) {
+    for (const it of placedItems(ed.project, p, ed.look)) paintItem(it, pen)
+    const f = ed.project.pattern(p.footprint)
+    pen.ctx.beginPath()
+    if (f) tracePoints(pen.ctx, courtyard(f, boardPose(p)), true)
+    pen.ctx.strokeStyle = ed.look().colours.select
+    pen.ctx.lineWidth = 1.5 * pen.px
+    pen.ctx.stroke()
+    if (said?.clashes.includes(p.id)) tint(ed, pen, p)
+  }
+  for (const id of said?.clashes ?? []) if (!carried.has(id)) tint(ed, pen, ed.project.get('placed', id))
+  paintNotes(ed, pen, said?.notes ?? [])
+}
+
+/** What lies otherwise once things are carried: it is not seen where it was. */
+export const carriedAway = (said: Questions['drag']['answers']) => [
+  ...(said.moved ?? []).flatMap((m) => m.ids),
+  ...(said.movedVias ?? []).map((m) => m.id),
+  ...(said.going ?? []),
+]
 
 /** What else is moved as it would lie. */
 function carriedItems(ed: BoardEditor, { kind, object }: Boxed, moved: (at: Point) => Point): Item[] {

@@ -170,6 +170,9 @@ describe('dragging parts', () => {
     ed.nudge(1, -1)
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [12], step: at(1, -1) })
     ed.turn(90_000)
+    await settle()
+    line.say('carry', { parts: [], links: {}, clashes: [], notes: [], length: 0 })
+    await settle()
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'turnPlaced', ids: [12], pivot: at(10, 0), angle: 90_000 })
     ed.lock()
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'lock', ids: [11, 12, 15], locked: true })
@@ -182,7 +185,8 @@ describe('dragging parts', () => {
     const { ed, line } = await onBoard([board(2), placed(11, 0, 0), placed(12, 10, 4)])
     ed.selection.add(11).add(12)
     ed.turn(90_000)
-    const { pivot } = cmd(line.lastOf('edit')) as { pivot: { x: number; y: number } }
+    await settle()
+    const { pivot } = line.asked('carry').cmd as { pivot: { x: number; y: number } }
     expect(pivot.x).toBe(5e6)
   })
 })

@@ -1,7 +1,7 @@
 import { markRaw, reactive, shallowRef } from 'vue'
 import { boardPose, snap } from '../canvas/geometry'
 import { Marks } from '../canvas/marks'
-import { type Item, Scene } from '../canvas/scene'
+import { type Item, type Pen, Scene } from '../canvas/scene'
 import { type Box, boxOf, union } from '../canvas/viewport'
 import { SelectTool } from '../hands/select'
 import { Stage } from '../hands/stage'
@@ -29,6 +29,7 @@ import { TrackFlock, ViaFlock } from './copper'
 import { areaGrip, AreaGripDrag, shapedArea } from './areaShape'
 import { DimensionDrag } from './dimensions'
 import { BoardDrag, trackOptions } from './dragging'
+import { Weighing } from './weighing'
 import { LabelDrag, labelHolds } from './labels'
 import { areaItem, holeItem, type Look, lookOf, outlineItem, placedItems, trackItem, viaItems } from './draw'
 import { dimensionItem, figureItem, legendItem } from './drawn'
@@ -115,6 +116,8 @@ export class BoardEditor extends Stage {
   /** The open links and the faults of the board, by place. */
   readonly linkMarks = markRaw(new Marks(this.project.links, () => this.project.derivedTick.value, (list) => list.map((l) => [l, boxOf([l.a, l.b])]))) // prettier-ignore
   readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' && !f.excused ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
+  /** What would carry the picked elsewhere, seen before it is done. */
+  readonly weighing = new Weighing(this)
   /** How pads would be led out. */
   readonly escape = shallowRef<Questions['escape']['answers'] | null>(null)
   /** Things that a list points at. */
@@ -225,6 +228,7 @@ export class BoardEditor extends Stage {
   }
 
   changed(changes: { kind: Kind; id: number }[]) {
+    this.weighing.drop() // it was of the board as it was
     const stack = this.copper.map((l) => l.id).join()
     const silk = changes.some((c) => c.kind === 'rule' && this.project.get('rule', c.id)?.kind === 'silkWidth')
     if (stack !== this.drawnStack || silk) {
@@ -312,6 +316,28 @@ export class BoardEditor extends Stage {
     const want = new Set(parts.map((r) => `${r.part} ${r.path ?? ''}`))
     return want.size ? this.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) : [] // prettier-ignore
   }
+  override back() {
+    return this.weighing.drop() || super.back()
+  }
+  override down(...press: Parameters<Stage['down']>) {
+    this.weighing.drop()
+    super.down(...press)
+  }
+  override pickOnly(ids: Iterable<number>) {
+    this.weighing.drop()
+    super.pickOnly(ids)
+  }
+  override letGo() {
+    this.weighing.drop()
+    super.letGo()
+  }
+  override pressAt(tolerance: number) {
+    return this.weighing.go() || super.pressAt(tolerance)
+  }
+  override paint(pen: Pen) {
+    super.paint(pen)
+    this.weighing.paint(pen)
+  }
   override pickedBack() {
     const open = this.state.escaping
     this.state.escaping = false
@@ -367,14 +393,11 @@ export class BoardEditor extends Stage {
   }
   lineUp(how: string, gap = 0) {
     const ids = this.movable(true)
-    this.project
-      .edit('lineUp', { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap, tracks: this.taste.tracks })
-      .catch(complain)
+    void this.weighing.carry({ kind: 'lineUp', fields: { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap } }) // prettier-ignore
   }
   swap() {
     const two = this.picked('placed')
-    if (two.length === 2)
-      this.project.edit('swapPlaced', { a: two[0].id, b: two[1].id, tracks: this.taste.tracks }).catch(complain)
+    if (two.length === 2) void this.weighing.carry({ kind: 'swapPlaced', fields: { a: two[0].id, b: two[1].id } })
     else say('Pick the two parts that are to change places.', 'error')
   }
   orderLabels() {
@@ -394,7 +417,7 @@ export class BoardEditor extends Stage {
   /** Brings the parts that are picked together at the cursor. */
   gather() {
     const ids = this.picked('placed').map((p) => p.id)
-    if (ids.length) this.project.edit('gather', { ids, at: this.onGrid(this.raw), tracks: this.taste.tracks }).catch(complain)
+    if (ids.length) void this.weighing.carry({ kind: 'gather', fields: { ids, at: this.onGrid(this.raw) } })
   }
   /** Picks all parts of the clusters, or the sheets, of what is picked. */
   async pickTogether(sheet: boolean) {
@@ -442,12 +465,11 @@ export class BoardEditor extends Stage {
   turn(angle: number) {
     if (this.state.flipped) angle = -angle
     const ids = this.movable()
-    if (ids.length)
-      this.project.edit('turnPlaced', { ids, pivot: this.pivot(), angle, tracks: this.taste.tracks }).catch(complain)
+    if (ids.length) void this.weighing.carry({ kind: 'turnPlaced', fields: { ids, pivot: this.pivot(), angle } })
   }
   flip() {
     const ids = this.movable(true).filter((id) => !['ruleArea', 'pour'].includes(this.project.kind(id) ?? ''))
-    if (ids.length) this.project.edit('flipPlaced', { ids, tracks: this.taste.tracks }).catch(complain)
+    if (ids.length) void this.weighing.carry({ kind: 'flipPlaced', fields: { ids } })
   }
   lock() {
     const ids = [...this.selection].filter((id) => drawnKinds.includes(this.project.kind(id) ?? 'board'))

@@ -1612,6 +1612,25 @@ export interface Likeness {
   ids: number[]
 }
 
+export interface QuestionCarry {
+  cmd: unknown
+  tracks?: string
+}
+
+export interface Carried {
+  links: Record<string, Link[]>
+  notes: NoteLine[]
+  clashes: number[]
+  length: number
+  moved?: MovedTrack[]
+  movedVias?: MovedVia[]
+  going?: number[]
+  sought?: boolean
+  touches?: Obstacle[]
+  near?: Obstacle[]
+  parts: Placed[]
+}
+
 export interface Checked {
 }
 
@@ -1662,6 +1681,7 @@ export interface Dragged {
   going?: number[]
   sought?: boolean
   touches?: Obstacle[]
+  near?: Obstacle[]
 }
 
 export interface QuestionEscape {
@@ -2710,12 +2730,6 @@ export interface Copper {
   vias: Vias
 }
 
-export interface ErcKind {
-  kind: string
-  rule: string
-  severity: string
-}
-
 export interface Link {
   a: Point
   b: Point
@@ -2752,6 +2766,12 @@ export interface Obstacle {
   at: Point
   measured: number
   required: number
+}
+
+export interface ErcKind {
+  kind: string
+  rule: string
+  severity: string
 }
 
 export interface PadStuck {
@@ -3632,6 +3652,7 @@ export type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Me
 /** Every question by its name, and its answer. */
 export interface Questions {
   alike: { asks: Alike; answers: Likeness[] }
+  carry: { asks: QuestionCarry; answers: Carried }
   checked: { asks: Checked; answers: About[] }
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
