@@ -53,9 +53,17 @@ func TestTheFinishedBoardInItsPlace(t *testing.T) {
 	// the hand's tools work on it
 	at := eval[[]float64](b, `(()=>{const p=goldenTrace.all('placed').find(p=>p.designator==='Q1');return [p.at.x/1e6,p.at.y/1e6,p.angle]})()`)
 	b.point(at[0]+1, at[1]+1)
+	// turned, a track might go: that is said first
+	turned := fmt.Sprintf(`goldenTrace.all('placed').find(p=>p.designator==='Q1').angle !== %f`, at[2])
 	b.key("q")
+	b.sees("Enter turns it all the same, Esc leaves it as it was.")
+	b.key(escape)
+	b.until(`!document.body.innerText.includes('all the same') && !(` + turned + `)`)
+	b.key("q")
+	b.sees("Enter turns it all the same")
+	b.key(enter)
 	b.kept()
-	b.until(fmt.Sprintf(`goldenTrace.all('placed').find(p=>p.designator==='Q1').angle !== %f`, at[2]))
+	b.until(turned)
 	b.key("z", ctrl)
 	b.kept()
 	b.key("U", shift)
