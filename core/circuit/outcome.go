@@ -50,6 +50,8 @@ type Means struct {
 	Joins []string
 	Parts []string
 	Any   bool // whatever it joins or parts was said already
+	// Called are the names that the act gives: nets that bear one of them already are called so on purpose.
+	Called []string
 }
 
 // anchor is what makes a net the one it is.
@@ -128,14 +130,17 @@ func (c NetChanges) Outcome(means Means) Outcome {
 
 func join(nets map[*Net]bool, means Means) Join {
 	j := Join{Meant: true}
-	named := 0
+	named, called := 0, 0
 	for net := range nets {
 		j.Nets = append(j.Nets, net.Name)
 		j.Meant = j.Meant && slices.Contains(means.Joins, net.Name)
-		if net.Named {
+		if net.Named && !slices.Contains(means.Called, net.base) {
 			named++
+		} else if net.Named {
+			called = 1
 		}
 	}
+	named += called
 	j.Meant = j.Meant && named < 2 || means.Any
 	slices.SortFunc(j.Nets, CompareNatural)
 	return j

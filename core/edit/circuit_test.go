@@ -110,6 +110,37 @@ func TestEachUseOfASheetHasItsDesignators(t *testing.T) {
 	_ = second
 }
 
+// All that lacks on either side is added at once, each in a place of its own, and undone as one.
+func TestPortsAndPinsAreMatchedAtOnce(t *testing.T) {
+	k := newDesk(t)
+	k.do(&edit.PlaceBlock{Sheet: k.sheet, Name: "Filter", At: grid(0, 0)})
+	var id design.ID
+	for b := range k.d.Blocks.All() {
+		id = b.ID
+	}
+	for i, name := range []string{"IN", "OUT", "EN", "CLK", "RST", "SEL"} {
+		k.do(&edit.PlacePort{Sheet: k.d.Blocks[id].Of, Name: name, Way: []string{"in", "out"}[i%2], At: grid(4, int64(10*i)), Turn: 2})
+	}
+	k.do(&edit.MatchPort{Block: id, Pin: "EN", How: "add"})
+	cs := k.do(&edit.MatchPort{Block: id, How: "addAll"})
+	at := map[geom.Point]string{}
+	for _, p := range k.d.Blocks[id].Pins {
+		at[k.d.Blocks[id].PinAt(p)] = p.Name
+	}
+	assert.ElementsMatch(t, []string{"IN", "OUT", "EN", "CLK", "RST", "SEL"}, slices.Collect(maps.Values(at)))
+	k.refuse(&edit.MatchPort{Block: id, How: "addAll"}, "nothing to mend between Filter and its sheet")
+	cs.Inverted().Apply(k.d)
+	assert.Len(t, k.d.Blocks[id].Pins, 1)
+	for p := range k.d.Ports.All() {
+		if p.Name == "EN" {
+			k.d.Remove(design.KindPort, p.ID)
+			break
+		}
+	}
+	k.do(&edit.MatchPort{Block: id, How: "addAll"})
+	assert.Len(t, circuit.Ports(k.d, k.d.Blocks[id].Of), 6, "the pin's port is there again")
+}
+
 func TestPortsAndPinsAreMatched(t *testing.T) {
 	k := newDesk(t)
 	k.do(&edit.PlaceBlock{Sheet: k.sheet, Name: "Filter", At: grid(0, 0)})

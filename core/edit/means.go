@@ -54,6 +54,7 @@ func named(n *circuit.Nets, sheet design.ID, name string, at geom.Point) circuit
 	name = strings.TrimSpace(name)
 	m := circuit.Means{Joins: n.At(sheet, at, design.IsBundle(name))}
 	members, _ := design.Members(name) // a name that cannot be is refused by the command
+	m.Called = members
 	for _, s := range members {
 		m.Joins = append(m.Joins, n.Bearing(sheet, s)...)
 	}

@@ -362,6 +362,9 @@ func (c *MatchPort) Apply(tx *Tx) error {
 	if err != nil {
 		return err
 	}
+	if c.How == "addAll" {
+		return c.addAll(tx, b)
+	}
 	var port *design.Port
 	for _, p := range circuit.Ports(tx.Doc, b.Of) {
 		if p.Name == c.Pin {
@@ -399,6 +402,36 @@ func (c *MatchPort) Apply(tx *Tx) error {
 		return tx.Put(&q)
 	}
 	return fmt.Errorf("there is nothing to mend between %s and %s", b.Name, c.Pin)
+}
+
+// addAll adds what lacks on either side: a pin for each port, a port for each pin.
+func (c *MatchPort) addAll(tx *Tx, b *design.SheetBlock) error {
+	ports, pins := map[string]bool{}, map[string]bool{}
+	for _, p := range b.Pins {
+		pins[p.Name] = true
+	}
+	added := 0
+	for _, p := range circuit.Ports(tx.Doc, b.Of) {
+		ports[p.Name] = true
+		if !pins[p.Name] {
+			added++
+			if err := tx.addPin(tx.Doc.Blocks[b.ID], p); err != nil {
+				return err
+			}
+		}
+	}
+	for _, p := range b.Pins {
+		if !ports[p.Name] {
+			added++
+			if err := tx.addPort(tx.Doc.Blocks[b.ID], p); err != nil {
+				return err
+			}
+		}
+	}
+	if added == 0 {
+		return fmt.Errorf("there is nothing to mend between %s and its sheet", b.Name)
+	}
+	return nil
 }
 
 // addPin mirrors a port on the block, in the first free place of its side; the block grows

@@ -253,3 +253,52 @@ func TestDifferencesBeginWithTheBoard(t *testing.T) {
 	b.Apply(cs.Inverted())
 	assert.Zero(t, kinds(b)["drift"], "taken back, it is not begun again")
 }
+
+// A label at the pin of a block that bears the same name asks nothing, though nets of that name are elsewhere on the sheet already; one of another
+// name does.
+func TestALabelAtAPinOfItsName(t *testing.T) {
+	d, err := demo.Build("Weir Gauge")
+	require.NoError(t, err)
+	b := workbench.Open(d, 1)
+	var blocks []*design.SheetBlock
+	for x := range d.Blocks.All() {
+		blocks = append(blocks, x)
+	}
+	sheet := blocks[0].Sheet
+	var drawn []design.ID
+	for o := range d.All() {
+		switch o := o.(type) {
+		case *design.Wire, *design.Label, *design.Tap, *design.Supply:
+			if o.(design.OnSheet).SheetID() == sheet {
+				drawn = append(drawn, o.ObjectID())
+			}
+		}
+	}
+	_, err = b.Edit(&edit.Remove{IDs: drawn})
+	require.NoError(t, err)
+	at, net := map[string]geom.Point{}, map[string]string{}
+	for _, block := range blocks {
+		for _, pin := range block.Pins {
+			at[block.Name+"/"+pin.Name] = block.PinAt(pin)
+			if block.Name == "Clock, memory, relay" && pin.Name == "RELAY" {
+				continue
+			}
+			_, _, err := b.Try(&edit.PlaceLabel{Sheet: sheet, Name: pin.Name, At: block.PinAt(pin)}, nil)
+			require.NoError(t, err, "%s of %s", pin.Name, block.Name)
+		}
+	}
+	for name, p := range at {
+		if n := b.Nets().At(sheet, p, false); len(n) == 1 {
+			net[name] = n[0]
+		}
+	}
+	assert.Equal(t, net["Controller/ALARM"], net["Clock, memory, relay/ALARM"])
+	assert.NotEqual(t, net["Controller/RELAY"], net["Clock, memory, relay/RELAY"])
+	b.Settle()
+	_, _, err = b.Try(&edit.PlaceLabel{Sheet: sheet, Name: "ALARM", At: at["Clock, memory, relay/RELAY"]}, nil)
+	var asks *workbench.Asks
+	require.ErrorAs(t, err, &asks)
+	assert.Contains(t, err.Error(), "RELAY")
+	_, _, err = b.Try(&edit.PlaceLabel{Sheet: sheet, Name: "RELAY", At: at["Clock, memory, relay/RELAY"]}, nil)
+	require.NoError(t, err)
+}

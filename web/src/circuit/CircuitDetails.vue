@@ -66,6 +66,14 @@ const unmatched = computed(() => {
   const id = one.value?.object?.id
   return (props.project.views.get(props.editor.sheet)?.unmatched ?? []).filter((u) => u.object === id)
 })
+/** How many pins and ports lack, by block, where that are several. */
+const lacking = computed(() => {
+  const count = new Map<number, number>()
+  const blocks = new Set(unmatched.value.map((u) => u.block))
+  for (const u of props.project.views.get(props.editor.sheet)?.unmatched ?? [])
+    if (u.why !== 'way' && blocks.has(u.block)) count.set(u.block, (count.get(u.block) ?? 0) + 1)
+  return new Map([...count].filter(([, n]) => n > 1))
+})
 const kindName: Record<string, string> = { label: 'Net label', supply: 'Supply', port: 'Port', tap: 'Tap' }
 const mend = (u: { block: number; pin: string }, how: string) =>
   props.project.edit('matchPort', { block: u.block, pin: u.pin, how }).catch(complain)
@@ -219,6 +227,11 @@ const whole = computed(() => !!cluster.value && picked.value.length > insideClus
     <p class="quiet">{{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} among them</p>
   </template>
   <SheetRows v-else :project="project" :sheet="editor.sheet" />
+  <div v-for="[block, n] in lacking" :key="block" class="mend">
+    <v-btn size="small" color="primary" variant="flat" @click="mend({ block, pin: '' }, 'addAll')">
+      Add all {{ n }} that lack<template v-if="lacking.size > 1"> to {{ project.get('block', block)?.name }}</template>
+    </v-btn>
+  </div>
   <div v-for="u in unmatched" :key="u.block + u.pin" class="mend">
     <p v-if="u.why === 'noPort'">
       The pin <span class="mono">{{ u.pin }}</span> has no port on its sheet.
