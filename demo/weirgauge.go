@@ -31,7 +31,7 @@ func weirGauge(tracks func(*builder)) (*design.Doc, error) {
 	b.order(weirOrders)
 	weirBoard(b, tracks)
 	b.checked("Relay", "Coin cell") // two are left for whoever looks at it, and not ordered either
-	b.tidy() // once more: where areas fill, tracks lie twice
+	b.tidy()                        // once more: where areas fill, tracks lie twice
 	b.excuse("end", "A trunk of the supply as it was before its copper area: it does no harm.")
 	return b.bench.Doc, b.err
 }

@@ -271,7 +271,7 @@ func (p *project) answer(c *client, req Request) {
 			return
 		}
 	case "undo", "redo":
-		done.Rev, err = p.step(ctx, c, req.T, req.Ref)
+		done, err = p.step(ctx, c, req.T, req.Ref)
 	case "person":
 		var who store.Author
 		if who, err = author(c.author.ID, req.Text); err == nil {

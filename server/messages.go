@@ -11,6 +11,7 @@ import (
 
 	"goldentrace/core/circuit"
 	"goldentrace/core/design"
+	"goldentrace/core/edit"
 	"goldentrace/core/layout"
 	"goldentrace/core/paper"
 	"goldentrace/core/question"
@@ -77,6 +78,7 @@ type (
 		Rev  int64  `json:"rev,omitempty"`
 		Over string `json:"over,omitempty"` // what of another's the edit replaced
 		Said string `json:"said,omitempty"` // what else has to be told of what it did
+		Took *Took  `json:"took,omitempty"` // what an undo or a redo did
 	}
 	// Refused answers what was not done.
 	Refused struct {
@@ -177,6 +179,12 @@ func encodeAt(m any, number int64) ([]byte, error) {
 	}
 	out.Write(body[1:])
 	return out.Bytes(), nil
+}
+
+// Took is what an undo took back, or a redo did again.
+type Took struct {
+	Act string `json:"act"` // that was taken back
+	edit.Recount
 }
 
 // Request comes from a browser. T: edit (Cmd, Agreed, Rev), undo, redo, ask (Question), share (Shared),

@@ -248,32 +248,36 @@ func (p *project) kept(ctx context.Context, ref string) (int64, bool, error) {
 
 // step undoes (or redoes) the person's own last step, as long as what others did since does not
 // stand in its way.
-func (p *project) step(ctx context.Context, c *client, act, ref string) (int64, error) {
+func (p *project) step(ctx context.Context, c *client, act, ref string) (done Done, err error) {
+	done.Ref = ref
 	if rev, ok, err := p.kept(ctx, ref); err != nil || ok {
-		return rev, err
+		done.Rev = rev
+		return done, err
 	}
 	target, ok := p.history.next(act, c.author.ID)
 	if !ok {
-		return 0, fmt.Errorf("there is nothing of yours to %s", act)
+		return done, fmt.Errorf("there is nothing of yours to %s", act)
 	}
 	e, err := p.store.At(ctx, p.id, target)
 	if err != nil {
-		return 0, fmt.Errorf("the step cannot be read from the journal: %w", err)
+		return done, fmt.Errorf("the step cannot be read from the journal: %w", err)
 	}
 	if e.Earlier {
-		return 0, fmt.Errorf("%s ends here: that step was made by an earlier version of Golden Trace, which kept boards otherwise", act)
+		return done, fmt.Errorf("%s ends here: that step was made by an earlier version of Golden Trace, which kept boards otherwise", act)
 	}
 	cs := e.Changes
 	if act == "undo" {
 		cs = cs.Inverted()
 	}
 	if err := p.inTheWay(ctx, cs, target, act); err != nil {
-		return 0, err
+		return done, err
 	}
 	if err := p.bench.Step(cs); err != nil {
-		return 0, fmt.Errorf("the step cannot be taken: %w", err)
+		return done, fmt.Errorf("the step cannot be taken: %w", err)
 	}
-	return p.keep(ctx, store.Entry{Act: act, Reverses: target, Ref: ref, Author: c.author, Changes: cs})
+	done.Took = &Took{e.Act, edit.RecountOf(p.bench.Doc, cs)}
+	done.Rev, err = p.keep(ctx, store.Entry{Act: act, Reverses: target, Ref: ref, Author: c.author, Changes: cs})
+	return done, err
 }
 
 // tooMuch bounds what is drawn of one edit, in points of marks.

@@ -80,6 +80,7 @@ const hand = useStage(ed, canvas, {
 const { tolerance } = hand
 const fontPick = ref<{ choose: () => void }>()
 let takeFont: ((name: string, data: string) => void) | null = null
+ed.weighing.toHand = () => canvas.value?.focus()
 ed.askFont = (take) => {
   takeFont = take
   fontPick.value?.choose()

@@ -21,6 +21,9 @@ export class Weighing {
   private asked = 0
   private line: Promise<unknown> = Promise.resolve()
 
+  /** Brings the keys to the drawing, also from a list: Enter and Esc are this act's now. The page gives it the means. */
+  toHand: () => void = () => undefined
+
   constructor(private readonly ed: BoardEditor) {}
 
   /** Whether an act is seen that is not done yet. */
@@ -53,6 +56,7 @@ export class Weighing {
     this.act = act
     this.said = said
     ed.state.warning = `${why} Enter ${doing[act.kind]} all the same, Esc leaves it as it was.`
+    this.toHand()
     ed.dragLinks.value = said.links
     ed.scene.hide([...said.parts.map((p) => p.id), ...carriedAway(said)])
     ed.redraw()

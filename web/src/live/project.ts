@@ -180,10 +180,18 @@ export class Project extends Derived {
     return this.ask({ t: 'person', text: person.name }, false)
   }
   undo() {
-    return this.ask({ t: 'undo' }, true)
+    return this.step('undo')
   }
   redo() {
-    return this.ask({ t: 'redo' }, true)
+    return this.step('redo')
+  }
+  /** Takes a step back, or does it again; tells what that was. */
+  private step(t: 'undo' | 'redo') {
+    return this.ask({ t }, true).then((m) => (m.t === 'done' ? m.took : undefined))
+  }
+  /** Whether a thing of the circuit stands on the sheet that is in view. */
+  onSheet(id: number) {
+    return (this.find(id)?.object as { sheet?: number } | undefined)?.sheet === this.here.value.sheet
   }
   /** Asks something that changes nothing. */
   question<K extends keyof Questions>(kind: K, fields: Questions[K]['asks']): Promise<Questions[K]['answers']> {

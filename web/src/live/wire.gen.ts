@@ -1537,6 +1537,7 @@ export interface Done {
   rev?: number
   over?: string
   said?: string
+  took?: Took
 }
 
 export interface Gone {
@@ -2707,6 +2708,14 @@ export interface Delta {
   lostDimensions?: number[]
   filled?: Filled[]
   behind?: Record<string, number>
+}
+
+export interface Took {
+  act: string
+  what: string
+  where?: string
+  stage?: string
+  id?: number
 }
 
 export interface HandoffState {

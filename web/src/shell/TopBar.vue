@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiHelpCircleOutline, mdiMagnify, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js'
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Unit } from '../live/units'
 import { actName } from './acts'
 import { type Crumb, fieldOpen, helpOpen } from './commands'
-import { complain } from './notices'
+import { takeStep } from './stepping'
 import JobsChip from './JobsChip.vue'
 import PeopleChip from './PeopleChip.vue'
 import { useTaste } from './taste'
@@ -27,8 +28,9 @@ const stateText = computed(
       broken: 'cannot go on',
     })[props.project.state.value],
 )
-const undo = () => props.project.undo().catch(complain)
-const redo = () => props.project.redo().catch(complain)
+const router = useRouter()
+const undo = () => takeStep(props.project, router, 'undo')
+const redo = () => takeStep(props.project, router, 'redo')
 const units: Unit[] = ['mm', 'in', 'mil']
 </script>
 

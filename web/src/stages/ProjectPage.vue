@@ -12,6 +12,7 @@ import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/command
 import KeysHelp from '../shell/KeysHelp.vue'
 import { keyName, typing } from '../shell/keys'
 import { complain, say } from '../shell/notices'
+import { takeStep } from '../shell/stepping'
 import { useTaste } from '../shell/taste'
 import TopBar from '../shell/TopBar.vue'
 import TraceRail from '../shell/TraceRail.vue'
@@ -62,13 +63,13 @@ frameCommands.value = [
     group: 'Everywhere',
     run: () => (fieldOpen.value = true),
   },
-  { id: 'undo', title: 'Undo', keys: 'Ctrl Z', group: 'Everywhere', run: () => void project.undo().catch(complain) },
+  { id: 'undo', title: 'Undo', keys: 'Ctrl Z', group: 'Everywhere', run: () => void takeStep(project, router, 'undo') },
   {
     id: 'redo',
     title: 'Redo',
     keys: 'Ctrl Shift Z / Ctrl Y',
     group: 'Everywhere',
-    run: () => void project.redo().catch(complain),
+    run: () => void takeStep(project, router, 'redo'),
   },
   { id: 'next-finding', title: 'Go to the next finding', keys: '.', group: 'Everywhere', run: () => walk(1) },
   { id: 'last-finding', title: 'Go to the finding before', keys: ',', group: 'Everywhere', run: () => walk(-1) },
