@@ -63,27 +63,27 @@ func dragged(b *workbench.Bench, d workbench.Dragged) Dragged {
 	return out
 }
 
-// Carry asks what a command would do that carries things elsewhere on the board: turns them, swaps them, lines them up.
-type Carry struct {
+// Weigh asks what a command would do that carries things elsewhere on the board: turns them, swaps them, lines them up.
+type Weigh struct {
 	Cmd    json.RawMessage `json:"cmd"` // which says nothing of tracks
 	Tracks edit.Tracks     `json:"tracks,omitempty"`
 }
 
-// Carried is the answer.
-type Carried struct {
+// Weighed is the answer.
+type Weighed struct {
 	Dragged
 	Parts []*design.Placed `json:"parts"` // as they would be
 }
 
 // Answer the question.
-func (q *Carry) Answer(b *workbench.Bench) (*Carried, error) {
+func (q *Weigh) Answer(b *workbench.Bench) (*Weighed, error) {
 	_, cmd, err := edit.Decode(q.Cmd)
 	if err != nil {
 		return nil, err
 	}
-	d, parts, err := b.Carry(cmd, q.Tracks)
+	d, parts, err := b.Weigh(cmd, q.Tracks)
 	if err != nil {
 		return nil, err
 	}
-	return &Carried{dragged(b, d), parts}, nil
+	return &Weighed{dragged(b, d), parts}, nil
 }

@@ -69,7 +69,7 @@ var kinds = map[string]entry{
 	"trackWidths": is[TrackWidths, []int64](),
 	"pull":        is[Pull, Pulled](),
 	"drag":        is[Drag, Dragged](),
-	"carry":       is[Carry, *Carried](),
+	"weigh":       is[Weigh, *Weighed](),
 	"why":         is[Why, []Asked](),
 	"differences": is[Differences, []Difference](),
 	"find":        is[Find, []Hit](),

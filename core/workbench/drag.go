@@ -52,9 +52,9 @@ func (b *Bench) Drag(ids []design.ID, step, pivot geom.Point, angle int32, track
 	return b.carried(list, tracks)
 }
 
-// Carry answers for a command that carries things of the board elsewhere and lets tracks stay, as Drag does for a step, and tells the parts as
+// Weigh answers for a command that carries things of the board elsewhere and lets tracks stay, as Drag does for a step, and tells the parts as
 // they would be. Nothing is done.
-func (b *Bench) Carry(c edit.Command, tracks edit.Tracks) (out Dragged, parts []*design.Placed, err error) {
+func (b *Bench) Weigh(c edit.Command, tracks edit.Tracks) (out Dragged, parts []*design.Placed, err error) {
 	next := b.Doc.Next
 	cs, err := edit.Apply(b.Doc, b.Env(), c)
 	if err != nil {

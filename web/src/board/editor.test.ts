@@ -171,7 +171,7 @@ describe('dragging parts', () => {
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'movePlaced', ids: [12], step: at(1, -1) })
     ed.turn(90_000)
     await settle()
-    line.say('carry', { parts: [], links: {}, clashes: [], notes: [], length: 0 })
+    line.say('weigh', { parts: [], links: {}, clashes: [], notes: [], length: 0 })
     await settle()
     expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'turnPlaced', ids: [12], pivot: at(10, 0), angle: 90_000 })
     ed.lock()
@@ -186,7 +186,7 @@ describe('dragging parts', () => {
     ed.selection.add(11).add(12)
     ed.turn(90_000)
     await settle()
-    const { pivot } = line.asked('carry').cmd as { pivot: { x: number; y: number } }
+    const { pivot } = line.asked('weigh').cmd as { pivot: { x: number; y: number } }
     expect(pivot.x).toBe(5e6)
   })
 })

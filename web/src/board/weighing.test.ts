@@ -4,7 +4,7 @@ import { at, board, onBoard, placed, track } from '../testing/board'
 import { settle, surroundings } from '../testing/program'
 
 const cmd = (m: unknown) => (m as { cmd: Record<string, unknown> }).cmd
-const answer = (more: Partial<Questions['carry']['answers']> = {}) => ({ parts: [], links: {}, clashes: [], notes: [], length: 0, ...more }) // prettier-ignore
+const answer = (more: Partial<Questions['weigh']['answers']> = {}) => ({ parts: [], links: {}, clashes: [], notes: [], length: 0, ...more }) // prettier-ignore
 const tolerance = 200_000
 const plain = { shiftKey: false, ctrlKey: false, altKey: false, metaKey: false }
 beforeEach(() => void surroundings())
@@ -15,7 +15,7 @@ async function turned(said: object, ...more: Parameters<typeof onBoard>[0]) {
   all.ed.selection.add(11)
   all.ed.turn(90_000)
   await settle()
-  all.line.say('carry', said)
+  all.line.say('weigh', said)
   await settle()
   const seen = () => all.ed.scene.within({ minX: -1e6, minY: -1e6, maxX: 1e6, maxY: 1e6 }).some((i) => i.id === 11)
   const edits = () => all.line.sent.filter((s) => s.t === 'edit')
@@ -30,8 +30,8 @@ describe('an act that carries what is picked elsewhere', () => {
   })
   it('is asked without tracks, and with what they are to do beside', async () => {
     const { line } = await turned(answer())
-    expect(line.asked('carry')).toMatchObject({ tracks: 'along', cmd: { kind: 'turnPlaced', v: 1, ids: [11] } })
-    expect(line.asked('carry').cmd as object).not.toHaveProperty('tracks')
+    expect(line.asked('weigh')).toMatchObject({ tracks: 'along', cmd: { kind: 'turnPlaced', v: 1, ids: [11] } })
+    expect(line.asked('weigh').cmd as object).not.toHaveProperty('tracks')
   })
   it('says what it would touch, and waits for Enter with the part seen as it would stand', async () => {
     const part = placed(11, 0, 0).object
@@ -72,8 +72,8 @@ describe('an act that carries what is picked elsewhere', () => {
     for (const angle of [180_000, 270_000]) {
       ed.turn(90_000)
       await settle()
-      expect((line.asked('carry').cmd as { angle: number }).angle).toBe(angle)
-      line.say('carry', touching)
+      expect((line.asked('weigh').cmd as { angle: number }).angle).toBe(angle)
+      line.say('weigh', touching)
       await settle()
     }
     ed.turn(90_000)

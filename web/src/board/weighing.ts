@@ -17,7 +17,7 @@ const doing: Record<CarryActs, string> = { turnPlaced: 'turns it', flipPlaced: '
  */
 export class Weighing {
   private act: Act | null = null
-  private said: Questions['carry']['answers'] | null = null
+  private said: Questions['weigh']['answers'] | null = null
   private asked = 0
   private line: Promise<unknown> = Promise.resolve()
 
@@ -49,7 +49,7 @@ export class Weighing {
     const mine = ++this.asked
     if (act.kind === 'turnPlaced' && !act.fields.angle) return // all the way round
     const { cmd } = ed.project.foresee(act.kind, act.fields as never)
-    const said = await ed.project.question('carry', { cmd, tracks: ed.taste.tracks }).catch(() => null)
+    const said = await ed.project.question('weigh', { cmd, tracks: ed.taste.tracks }).catch(() => null)
     if (mine !== this.asked) return
     const why = said && warningOf(ed, said)
     if (!why) return this.put(act)

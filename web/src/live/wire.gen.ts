@@ -1613,25 +1613,6 @@ export interface Likeness {
   ids: number[]
 }
 
-export interface QuestionCarry {
-  cmd: unknown
-  tracks?: string
-}
-
-export interface Carried {
-  links: Record<string, Link[]>
-  notes: NoteLine[]
-  clashes: number[]
-  length: number
-  moved?: MovedTrack[]
-  movedVias?: MovedVia[]
-  going?: number[]
-  sought?: boolean
-  touches?: Obstacle[]
-  near?: Obstacle[]
-  parts: Placed[]
-}
-
 export interface Checked {
 }
 
@@ -2221,6 +2202,25 @@ export interface WantedOf {
   number: string
 }
 
+export interface Weigh {
+  cmd: unknown
+  tracks?: string
+}
+
+export interface Weighed {
+  links: Record<string, Link[]>
+  notes: NoteLine[]
+  clashes: number[]
+  length: number
+  moved?: MovedTrack[]
+  movedVias?: MovedVia[]
+  going?: number[]
+  sought?: boolean
+  touches?: Obstacle[]
+  near?: Obstacle[]
+  parts: Placed[]
+}
+
 export interface Why {
   ids: number[]
 }
@@ -2739,6 +2739,12 @@ export interface Copper {
   vias: Vias
 }
 
+export interface ErcKind {
+  kind: string
+  rule: string
+  severity: string
+}
+
 export interface Link {
   a: Point
   b: Point
@@ -2775,12 +2781,6 @@ export interface Obstacle {
   at: Point
   measured: number
   required: number
-}
-
-export interface ErcKind {
-  kind: string
-  rule: string
-  severity: string
 }
 
 export interface PadStuck {
@@ -3661,7 +3661,6 @@ export type Message = { [T in keyof Messages]: { t: T } & Messages[T] }[keyof Me
 /** Every question by its name, and its answer. */
 export interface Questions {
   alike: { asks: Alike; answers: Likeness[] }
-  carry: { asks: QuestionCarry; answers: Carried }
   checked: { asks: Checked; answers: About[] }
   checks: { asks: QuestionChecks; answers: CheckTable }
   differences: { asks: Differences; answers: Difference[] }
@@ -3711,6 +3710,7 @@ export interface Questions {
   trackWidths: { asks: TrackWidths; answers: number[] }
   tracksOf: { asks: TracksOf; answers: number[] }
   wanted: { asks: Wanted; answers: WantedOf }
+  weigh: { asks: Weigh; answers: Weighed }
   why: { asks: Why; answers: Asked[] }
   widths: { asks: Widths; answers: WidthAdvice }
   wire: { asks: QuestionWire; answers: WireWay }

@@ -14,12 +14,12 @@ import (
 	"goldentrace/demo"
 )
 
-func carry(t *testing.T, b *workbench.Bench, tracks string, cmd map[string]any) (*question.Carried, error) {
+func weigh(t *testing.T, b *workbench.Bench, tracks string, cmd map[string]any) (*question.Weighed, error) {
 	t.Helper()
 	cmd["v"] = 1
-	asked, err := json.Marshal(map[string]any{"kind": "carry", "cmd": cmd, "tracks": tracks})
+	asked, err := json.Marshal(map[string]any{"kind": "weigh", "cmd": cmd, "tracks": tracks})
 	require.NoError(t, err)
-	var q question.Carry
+	var q question.Weigh
 	require.NoError(t, json.Unmarshal(asked, &q))
 	return q.Answer(b)
 }
@@ -36,7 +36,7 @@ func TestCarryingIsForeseen(t *testing.T) {
 	}
 	a, z := by["R1"], by["C3"]
 
-	told, err := carry(t, b, "along", map[string]any{"kind": "swapPlaced", "a": a.ID, "b": z.ID})
+	told, err := weigh(t, b, "along", map[string]any{"kind": "swapPlaced", "a": a.ID, "b": z.ID})
 	require.NoError(t, err)
 	require.Len(t, told.Parts, 2)
 	at := map[string]geom.Point{}
@@ -45,7 +45,7 @@ func TestCarryingIsForeseen(t *testing.T) {
 	}
 	assert.Equal(t, map[string]geom.Point{"R1": z.At, "C3": a.At}, at)
 
-	told, err = carry(t, b, "open", map[string]any{"kind": "flipPlaced", "ids": []design.ID{a.ID}})
+	told, err = weigh(t, b, "open", map[string]any{"kind": "flipPlaced", "ids": []design.ID{a.ID}})
 	require.NoError(t, err)
 	assert.Equal(t, !a.Bottom, told.Parts[0].Bottom)
 	hangs := map[design.ID]bool{} // tracks that end on one of its pads
@@ -66,12 +66,12 @@ func TestCarryingIsForeseen(t *testing.T) {
 	}
 
 	// put so that a pad stands on one of another part: that is named
-	told, err = carry(t, b, "along", map[string]any{"kind": "setPlaced", "id": a.ID, "x": by["Q1"].At.X, "y": by["Q1"].At.Y - 5_080_000})
+	told, err = weigh(t, b, "along", map[string]any{"kind": "setPlaced", "id": a.ID, "x": by["Q1"].At.X, "y": by["Q1"].At.Y - 5_080_000})
 	require.NoError(t, err)
 	require.NotEmpty(t, told.Touches)
 
 	// 1.75 mm beside it the pads, of 1.7 and 1.6 mm, are 0.1 mm apart
-	told, err = carry(t, b, "along", map[string]any{"kind": "setPlaced", "id": a.ID, "x": by["Q1"].At.X + 1_750_000, "y": by["Q1"].At.Y - 5_080_000})
+	told, err = weigh(t, b, "along", map[string]any{"kind": "setPlaced", "id": a.ID, "x": by["Q1"].At.X + 1_750_000, "y": by["Q1"].At.Y - 5_080_000})
 	require.NoError(t, err)
 	found := false
 	for _, o := range told.Near {
@@ -79,9 +79,9 @@ func TestCarryingIsForeseen(t *testing.T) {
 	}
 	assert.True(t, found, "%v", told.Near)
 
-	_, err = carry(t, b, "along", map[string]any{"kind": "swapPlaced", "a": a.ID, "b": a.ID})
+	_, err = weigh(t, b, "along", map[string]any{"kind": "swapPlaced", "a": a.ID, "b": a.ID})
 	assert.ErrorContains(t, err, "two parts are needed")
-	_, err = carry(t, b, "along", map[string]any{"kind": "nothing of the kind"})
+	_, err = weigh(t, b, "along", map[string]any{"kind": "nothing of the kind"})
 	assert.Error(t, err)
 
 	assert.Equal(t, print, b.Fingerprint())
