@@ -78,6 +78,7 @@ type (
 		Rev  int64  `json:"rev,omitempty"`
 		Over string `json:"over,omitempty"` // what of another's the edit replaced
 		Said string `json:"said,omitempty"` // what else has to be told of what it did
+		Lost bool   `json:"lost,omitempty"` // what is said tells of a loss
 		Took *Took  `json:"took,omitempty"` // what an undo or a redo did
 	}
 	// Refused answers what was not done.

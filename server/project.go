@@ -233,6 +233,9 @@ func (p *project) edit(ctx context.Context, c *client, req Request) (done Done, 
 	if s, ok := cmd.(edit.Sayer); ok {
 		done.Said = s.Said()
 	}
+	if l, ok := cmd.(edit.Loser); ok {
+		done.Lost = l.Lost()
+	}
 	done.Rev, err = p.keep(ctx, store.Entry{Act: kind, Ref: req.Ref, Author: c.author, Changes: cs})
 	return done, err
 }

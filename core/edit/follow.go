@@ -23,10 +23,17 @@ const (
 type Following struct {
 	Tracks Tracks `json:"tracks,omitempty"`
 	said   string
+	lost   bool
 }
 
 // Said is what has to be told of how the tracks followed.
 func (c *Following) Said() string { return c.said }
+
+// Lost tells whether something was opened or touched, or did not follow.
+func (c *Following) Lost() bool { return c.lost }
+
+// Loser is a command that may do what nobody would have it do.
+type Loser interface{ Lost() bool }
 
 // Sayer is a command that has something to tell once it is done.
 type Sayer interface{ Said() string }
@@ -98,7 +105,7 @@ func (c *Following) follow(tx *Tx) error {
 			tx.Remove(tx.Doc.Tracks[id])
 		}
 	}
-	c.said = said(w, open, c.Tracks == TracksAlong)
+	c.said, c.lost = said(w, open, c.Tracks == TracksAlong), len(w.Touches)+w.Stay > 0 || len(open) > 0 && c.Tracks == TracksAlong
 	return nil
 }
 

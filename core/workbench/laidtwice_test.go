@@ -54,6 +54,7 @@ func TestFollowingLaysNothingTwice(t *testing.T) {
 			done = append(done, cs)
 			assert.Empty(t, twice(b), "%s by %v", d.Placed[id].Designator, step)
 			assert.False(t, open(b) > was && move.Said() == "", "%s by %v: nothing goes unsaid", d.Placed[id].Designator, step)
+			assert.False(t, open(b) > was && !move.Lost(), "and it is said to be a loss")
 		}
 		for _, cs := range slices.Backward(done) {
 			b.Apply(cs.Inverted())

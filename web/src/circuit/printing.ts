@@ -13,7 +13,10 @@ export function usePrinting(project: Project) {
       const headers = await saveFile(`/projects/${project.id}/circuit.pdf`, 'circuit.pdf', stop.signal)
       const replaced = decodeURIComponent((headers.get('X-Replaced') ?? '').replace(/\+/g, ' '))
       if (replaced)
-        say(`The type of the drawings does not have ${[...replaced].join(' ')}; a question mark stands for each in the PDF.`)
+        say(
+          `The type of the drawings does not have ${[...replaced].join(' ')}; a question mark stands for each in the PDF.`,
+          'warning',
+        )
     } catch (e) {
       if (!stop.signal.aborted) complain(e)
     } finally {

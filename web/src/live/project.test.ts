@@ -310,7 +310,7 @@ describe('an edit on its way', () => {
     const done = edit()
     Line.last.answer('edit', { t: 'done', over: 'Bryn had typed 10k.' })
     await done
-    expect(project.told.value).toBe('Bryn had typed 10k.')
+    expect(project.told.value).toEqual({ text: 'Bryn had typed 10k.', bad: true })
   })
   it('that is too large is refused here, with its size', async () => {
     open()

@@ -17,6 +17,7 @@ import type {
   Shared,
 } from './wire.gen'
 import { Derived } from './derived'
+import { NotDone } from './notDone'
 import { person } from './person'
 
 type Listener = (changed: { kind: Kind; id: number }[], whole: boolean, drawn: Drawn[]) => void
@@ -71,7 +72,9 @@ export class Project extends Derived {
   readonly picked = shallowRef<PartRef[]>([])
   readonly lastRefusal = ref('')
   /** What of another person's an edit of one's own replaced. */
-  readonly told = ref('')
+  readonly told = shallowRef<{ text: string; bad: boolean } | null>(null)
+  /** How many of one's own acts were done. */
+  readonly succeeded = ref(0)
   /** Edits that are not kept yet, and whether the program has let them wait for long. */
   readonly pending = ref(0)
   readonly silent = ref(false)
@@ -156,7 +159,7 @@ export class Project extends Derived {
     const cmd = { kind, v: 1, ...fields }
     return this.ask({ t: 'edit', cmd, rev: this.rev.value, ...(agreed ? { agreed } : {}) }, true).then((m) => {
       if (m.t !== 'asks') {
-        if (m.t === 'done' && (m.over || m.said)) this.told.value = m.over || m.said!
+        if (m.t === 'done' && (m.over || m.said)) this.told.value = { text: m.over || m.said!, bad: !!m.over || !!m.lost }
         return m
       }
       return new Promise<Message>((done, fail) => {
@@ -362,8 +365,11 @@ export class Project extends Derived {
         this.count()
         if (m.t === 'refused') {
           this.lastRefusal.value = m.why
-          w?.fail(new Error(m.why))
-        } else w?.done(m)
+          w?.fail(new NotDone(m.why))
+          return
+        }
+        if (m.t === 'done') this.succeeded.value++
+        w?.done(m)
       }
     }
   }

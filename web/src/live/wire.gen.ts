@@ -1537,6 +1537,7 @@ export interface Done {
   rev?: number
   over?: string
   said?: string
+  lost?: boolean
   took?: Took
 }
 

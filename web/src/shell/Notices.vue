@@ -1,8 +1,13 @@
 <script setup lang="ts">
-import { mdiAlertOctagonOutline, mdiCheckCircleOutline, mdiClose } from '@mdi/js'
+import { mdiAlertOctagonOutline, mdiAlertOutline, mdiClose, mdiInformationOutline } from '@mdi/js'
 import { drop, hold, notices, shown } from './notices'
 
 /** The one place where the program speaks: within the top bar, so that nothing one works on is covered. */
+const looks = {
+  error: { icon: mdiAlertOctagonOutline, colour: 'error' },
+  warning: { icon: mdiAlertOutline, colour: 'primary' },
+  plain: { icon: mdiInformationOutline, colour: 'info' },
+}
 </script>
 
 <template>
@@ -13,8 +18,8 @@ import { drop, hold, notices, shown } from './notices'
       class="notice"
       density="compact"
       border="start"
-      :icon="shown.tone === 'error' ? mdiAlertOctagonOutline : mdiCheckCircleOutline"
-      :border-color="shown.tone === 'error' ? 'error' : 'secondary'"
+      :icon="looks[shown.tone].icon"
+      :border-color="looks[shown.tone].colour"
       @mouseenter="hold(true)"
       @mouseleave="hold(false)"
       @focusin="hold(true)"

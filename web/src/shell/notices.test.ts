@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { complain, drop, hold, notices, say, shown } from './notices'
+import { NotDone } from '../live/notDone'
+import { complain, drop, hold, notices, refusalsGo, say, shown } from './notices'
 
 describe('notices', () => {
   beforeEach(() => vi.useFakeTimers())
@@ -20,6 +21,20 @@ describe('notices', () => {
     vi.advanceTimersByTime(8900)
     expect(seen()).toBe('It cannot be.')
     vi.advanceTimersByTime(300)
+    expect(seen()).toBeUndefined()
+  })
+  it('that say why something was refused go once something is done, and others stay', () => {
+    fail('The file cannot be read.')
+    complain(new NotDone('R11 is locked.'))
+    expect(seen()).toBe('R11 is locked.')
+    refusalsGo()
+    expect(seen()).toBe('The file cannot be read.')
+  })
+  it('that warn stay as long as errors do', () => {
+    say('1 track found no way to follow and went: GND.', 'warning')
+    vi.advanceTimersByTime(8000)
+    expect(seen()).toContain('GND')
+    vi.advanceTimersByTime(1300)
     expect(seen()).toBeUndefined()
   })
   it('show the newest; errors and offers wait below it and do not grow old there', () => {

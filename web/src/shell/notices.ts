@@ -1,9 +1,13 @@
 import { computed, reactive } from 'vue'
+import { NotDone } from '../live/notDone'
 
 export interface Notice {
   id: number
   text: string
-  tone: 'error' | 'plain'
+  /** What went wrong; what was done, but not as one may think; what was done. */
+  tone: 'error' | 'warning' | 'plain'
+  /** It says why something was not done: it goes once something is. */
+  refusal?: boolean
   action?: { label: string; run: () => void }
   /** The pointer is on it: it stays. */
   held?: boolean
@@ -23,13 +27,14 @@ const most = 20
 let next = 1
 let clock: ReturnType<typeof setInterval> | undefined
 
-export function say(text: string, tone: Notice['tone'] = 'plain', action?: Notice['action']) {
+export function say(text: string, tone: Notice['tone'] = 'plain', action?: Notice['action'], refusal = false) {
   for (let i = notices.length - 1; i >= 0; i--)
     if (notices[i].text === text || (notices[i].tone === 'plain' && !notices[i].action)) notices.splice(i, 1)
   hold(false) // the pointer is on the newer one now, if on any
   if (notices.length >= most) notices.shift()
-  notices.push({ id: next++, text, tone, action, left: tone === 'error' || action ? 9000 : 4000 })
+  notices.push({ id: next++, text, tone, action, refusal, left: tone !== 'plain' || action ? 9000 : 4000 })
   clock ??= setInterval(pass, step)
+  return notices.at(-1)!.id
 }
 
 /** Only what is seen grows old. */
@@ -58,5 +63,10 @@ const nothing = /changes? nothing|nothing to (undo|redo)/i
 /** Shows an error; one without words was the person's own choice. */
 export const complain = (e: unknown) => {
   const text = e instanceof Error ? e.message : String(e)
-  if (text) say(text, nothing.test(text) ? 'plain' : 'error')
+  if (text) say(text, nothing.test(text) ? 'plain' : 'error', undefined, e instanceof NotDone)
+}
+
+/** Something was done: why others were not is of no more use. */
+export function refusalsGo() {
+  for (const n of notices.filter((n) => n.refusal)) drop(n.id)
 }

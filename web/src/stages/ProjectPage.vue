@@ -11,7 +11,7 @@ import CommandField from '../shell/CommandField.vue'
 import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/commands'
 import KeysHelp from '../shell/KeysHelp.vue'
 import { keyName, typing } from '../shell/keys'
-import { complain, say } from '../shell/notices'
+import { complain, drop, refusalsGo, say } from '../shell/notices'
 import { takeStep } from '../shell/stepping'
 import { useTaste } from '../shell/taste'
 import TopBar from '../shell/TopBar.vue'
@@ -32,7 +32,8 @@ void stageOf(stage.value)?.fetch?.() // while the project is on its way
 watch(stage, () => (where.value = []))
 watch([project.name, stage], () => (document.title = `${project.name.value || 'Golden Trace'} · ${stage.value} · Golden Trace`))
 
-watch(project.told, (s) => s && say(s))
+watch(project.told, (t) => t && say(t.text, t.bad ? 'warning' : 'plain'))
+watch(project.succeeded, refusalsGo)
 const onItsWay = computed(() => {
   const n = project.pending.value
   if (!n) return 'Nothing is waiting to be kept.'
@@ -47,11 +48,14 @@ async function takeCopy() {
     complain(e)
   }
 }
+/** The notice of the finding that was gone to last. */
+let walked = 0
 /** To the next finding, or the one before, wherever its place is. */
 function walk(by: 1 | -1) {
   const f = step(project, by)
-  if (!f) return say('There is no finding to go to.')
-  say(f.text)
+  if (!f) return void say('There is no finding to go to.')
+  drop(walked)
+  walked = say(f.text, f.severity === 'fault' ? 'error' : f.severity === 'warning' ? 'warning' : 'plain')
   void router.push({ path: `/project/${project.id}/${f.stage}`, query: { finding: f.key, t: String(Date.now()) } })
 }
 const go = (s: string) => void router.push(`/project/${project.id}/${s}`)

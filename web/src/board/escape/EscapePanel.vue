@@ -46,7 +46,8 @@ const pads = (n: number) => (n === 1 ? '1 pad' : `${n} pads`)
 async function lay() {
   const { led, stuck } = seen.value!
   if (!(await props.project.edit('escape', { ...ask }).catch(complain))) return
-  say(stuck.length ? `${pads(led)} led out, ${stuck.length} not.` : `${pads(led)} led out.`)
+  if (stuck.length) say(`${pads(led)} led out, ${stuck.length} not.`, 'warning')
+  else say(`${pads(led)} led out.`)
   if (!stuck.length) close()
 }
 </script>
