@@ -253,8 +253,17 @@ func (s *Set) Tells(a, b *design.Net) bool {
 	return false
 }
 
-// Like tells whether a name fits a pattern, in which * stands for any letters and ? for one.
-func Like(pattern, name string) bool {
+// Like tells whether a name fits a pattern, in which * stands for any letters and ? for one, or any of several with commas between.
+func Like(patterns, name string) bool {
+	for pattern := range strings.SplitSeq(patterns, ",") {
+		if fits(strings.TrimSpace(pattern), name) {
+			return true
+		}
+	}
+	return false
+}
+
+func fits(pattern, name string) bool {
 	p, n := []rune(pattern), []rune(name)
 	star, mark := -1, 0
 	i, j := 0, 0

@@ -9,6 +9,7 @@ import FilePick from '../../shell/fields/FilePick.vue'
 import IconAct from '../../shell/IconAct.vue'
 import { complain, say } from '../../shell/notices'
 import { saveFile } from '../../shell/saving'
+import { fits } from './patterns'
 import type { BoardEditor } from '../editor'
 import RuleEditor from './RuleEditor.vue'
 
@@ -72,15 +73,7 @@ const like = computed(() => {
   void props.project.docTick.value
   const p = pattern.value.trim()
   if (!p) return []
-  const re = new RegExp(
-    '^' +
-      p
-        .replace(/[.+^${}()|[\]\\]/g, '\\$&')
-        .replace(/\*/g, '.*')
-        .replace(/\?/g, '.') +
-      '$',
-  )
-  return props.project.netList.value.map((n) => n.name).filter((n) => re.test(n))
+  return props.project.netList.value.map((n) => n.name).filter((n) => fits(p, n))
 })
 async function give() {
   const done = await props.project.edit('setNets', { nets: like.value, class: given.value.trim() }).catch(complain)
