@@ -40,7 +40,7 @@ func TestFollowingLaysNothingTwice(t *testing.T) {
 	require.Empty(t, twice(b))
 	r := rand.New(rand.NewPCG(34, 1))
 	ids := slices.Sorted(maps.Keys(d.Placed))
-	for range 60 {
+	for range 30 {
 		id := ids[r.IntN(len(ids))]
 		var done []edit.ChangeSet
 		for range 2 {
