@@ -128,9 +128,19 @@ func (c NetChanges) Outcome(means Means) Outcome {
 	return out
 }
 
+// lowerPin is a port of a sheet, whichever use of it.
+type lowerPin struct {
+	sheet design.ID
+	name  string
+}
+
+// join is what an act joined. It was meant when it was named by the act and at most one of the nets bears a name that the act does not give; a
+// name is no reason to join one port of two uses of a sheet.
 func join(nets map[*Net]bool, means Means) Join {
 	j := Join{Meant: true}
 	named, called := 0, 0
+	below := map[lowerPin]*Net{}
+	twice := false
 	for net := range nets {
 		j.Nets = append(j.Nets, net.Name)
 		j.Meant = j.Meant && slices.Contains(means.Joins, net.Name)
@@ -139,9 +149,18 @@ func join(nets map[*Net]bool, means Means) Join {
 		} else if net.Named {
 			called = 1
 		}
+		for _, m := range net.members {
+			for _, l := range m.group.below {
+				key := lowerPin{l.block.Of, l.name}
+				if was := below[key]; was != nil && was != net {
+					twice = true
+				}
+				below[key] = net
+			}
+		}
 	}
 	named += called
-	j.Meant = j.Meant && named < 2 || means.Any
+	j.Meant = j.Meant && named < 2 && !(twice && called > 0) || means.Any
 	slices.SortFunc(j.Nets, CompareNatural)
 	return j
 }

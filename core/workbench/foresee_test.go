@@ -1,6 +1,7 @@
 package workbench_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -276,6 +277,7 @@ func TestALabelAtAPinOfItsName(t *testing.T) {
 	}
 	_, err = b.Edit(&edit.Remove{IDs: drawn})
 	require.NoError(t, err)
+	probes := 0
 	at, net := map[string]geom.Point{}, map[string]string{}
 	for _, block := range blocks {
 		for _, pin := range block.Pins {
@@ -284,6 +286,12 @@ func TestALabelAtAPinOfItsName(t *testing.T) {
 				continue
 			}
 			_, _, err := b.Try(&edit.PlaceLabel{Sheet: sheet, Name: pin.Name, At: block.PinAt(pin)}, nil)
+			if strings.HasPrefix(block.Name, "Probe") && probes > 0 { // four uses of one sheet: their outputs are no net of one name
+				require.ErrorContains(t, err, "join")
+				continue
+			} else if strings.HasPrefix(block.Name, "Probe") {
+				probes++
+			}
 			require.NoError(t, err, "%s of %s", pin.Name, block.Name)
 		}
 	}
