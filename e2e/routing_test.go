@@ -190,6 +190,7 @@ func TestRoutingInNarrowPlaces(t *testing.T) {
 		setting()
 		for _, e := range ends {
 			b.point(e[0], e[1])
+			b.still() // also where the machine is slow
 		}
 		b.glimpse(fmt.Sprint("narrow", len(ends)))
 		b.key(enter)
