@@ -93,7 +93,7 @@ func (c *Following) follow(tx *Tx) error {
 			return err
 		}
 	}
-	if _, came, err := tx.unloop(tx.laid(), meant); err != nil { // where a track came to lie on another of its net, or round
+	if _, came, err := tx.unloop(tx.laid(list), meant, 1); err != nil { // where a track came to lie on another of its net, or round
 		return err
 	} else if err := tx.whole(came); err != nil {
 		return err
@@ -109,10 +109,14 @@ func (c *Following) follow(tx *Tx) error {
 	return nil
 }
 
-// laid are the tracks that the command has laid so far.
-func (tx *Tx) laid() (out []design.ID) {
+// laid are the tracks that the command has laid so far, beside those that it carried.
+func (tx *Tx) laid(list []route.Carried) (out []design.ID) {
+	carried := map[design.ID]bool{}
+	for _, c := range list {
+		carried[c.Before.ObjectID()] = true
+	}
 	for _, id := range tx.order {
-		if x := tx.changes[id]; x.Kind == design.KindTrack && x.After != nil {
+		if x := tx.changes[id]; x.Kind == design.KindTrack && x.After != nil && !carried[id] {
 			out = append(out, id)
 		}
 	}

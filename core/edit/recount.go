@@ -22,7 +22,6 @@ var onBoard = []design.Kind{design.KindPlaced, design.KindTrack, design.KindVia,
 
 // RecountOf tells what a change set is about that the document holds.
 func RecountOf(d *design.Doc, cs ChangeSet) (r Recount) {
-	const most = 3 // that are named
 	var names []string
 	sheets := map[design.ID]bool{}
 	board := false
@@ -68,16 +67,19 @@ func RecountOf(d *design.Doc, cs ChangeSet) (r Recount) {
 		where = append(where, "the board")
 	}
 	r.Where = strings.Join(where, " and ")
-	if n := len(names) - most; n > 1 {
-		names = append(names[:most], fmt.Sprintf("%d more", n))
-	}
-	switch last := len(names) - 1; {
-	case last > 0:
-		r.What = strings.Join(names[:last], ", ") + " and " + names[last]
-	case last == 0:
-		r.What = names[0]
-	}
+	r.What = Listed(names, 4)
 	return r
+}
+
+// Listed is names as a list in a sentence: at most so many, where the last stands for the rest when there are more.
+func Listed(names []string, most int) string {
+	switch n := len(names); {
+	case n > most:
+		return fmt.Sprintf("%s and %d more", strings.Join(names[:most-1], ", "), n-most+1)
+	case n > 1:
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+	return strings.Join(names, "")
 }
 
 // shortly is what a thing is called where it is said elsewhere what and where it is.

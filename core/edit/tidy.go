@@ -35,7 +35,7 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 	var was, is int64
 	stay, tidied := map[design.ID]bool{}, map[design.ID]bool{}
 	for round := range tidyRounds {
-		went, came, err := tx.unloop(ids, nil) // also what came to lie over each other in the round before
+		went, came, err := tx.unloop(ids, nil, float64(round)/tidyRounds) // also what came to lie over each other in the round before
 		if err != nil {
 			return err
 		}
@@ -75,7 +75,7 @@ func (c *TidyTracks) Apply(tx *Tx) error {
 			break
 		}
 	}
-	went, _, err := tx.unloop(ids, nil)
+	went, _, err := tx.unloop(ids, nil, 1)
 	if err != nil {
 		return err
 	}

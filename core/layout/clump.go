@@ -17,9 +17,10 @@ type Clump struct {
 	touch  [][]int // of each piece, those that it touches on the layer
 }
 
-// ClumpOf is what hangs together with a piece on a layer, of copper that is found by near; nil: that is too much.
-func ClumpOf(near near, from *Copper, layer int) *Clump {
-	m := &Clump{Layer: layer, Pieces: []*Copper{from}}
+// ClumpOf is what hangs together with a piece on a layer, of copper that is found by near. whole is false when that is too much: the clump is a part
+// of it then.
+func ClumpOf(near near, from *Copper, layer int) (m *Clump, whole bool) {
+	m = &Clump{Layer: layer, Pieces: []*Copper{from}}
 	number := map[Ref]int{from.Ref(): 0}
 	for i := 0; i < len(m.Pieces); i++ {
 		c := m.Pieces[i]
@@ -33,7 +34,7 @@ func ClumpOf(near near, from *Copper, layer int) *Clump {
 			if !known {
 				n = len(m.Pieces)
 				if n == mostOfClump {
-					return nil
+					return m, false
 				}
 				number[o.Ref()] = n
 				m.Pieces = append(m.Pieces, o)
@@ -41,7 +42,7 @@ func ClumpOf(near near, from *Copper, layer int) *Clump {
 			m.touch[i] = append(m.touch[i], n)
 		}
 	}
-	return m
+	return m, true
 }
 
 func touchingOn(layer int, a, b *Copper) bool {

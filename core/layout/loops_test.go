@@ -45,7 +45,8 @@ func loopsOf(t require.TestingT, d *design.Doc) []layout.Loop {
 	seen := map[design.ID]bool{}
 	for _, id := range ids {
 		if c := x.Of(id)[0]; c.Kind == "track" && !seen[id] {
-			m := layout.ClumpOf(x.Near, c, 0)
+			m, whole := layout.ClumpOf(x.Near, c, 0)
+			require.True(t, whole)
 			for _, p := range m.Pieces {
 				seen[p.ID] = true
 			}

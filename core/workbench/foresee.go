@@ -1,7 +1,6 @@
 package workbench
 
 import (
-	"fmt"
 	"strings"
 
 	"goldentrace/core/circuit"
@@ -43,16 +42,7 @@ func Sentence(o circuit.Outcome) string {
 	return "This would " + strings.Join(out, ", and ") + "."
 }
 
-func list(names []string) string {
-	const most = 6
-	switch n := len(names); {
-	case n > most:
-		return fmt.Sprintf("%s and %d more", strings.Join(names[:most-1], ", "), n-most+1)
-	case n > 1:
-		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
-	}
-	return strings.Join(names, "")
-}
+func list(names []string) string { return edit.Listed(names, 6) }
 
 // stale are the sheets whose nets a change set touches.
 func (b *Bench) stale(cs edit.ChangeSet) map[design.ID]bool {

@@ -122,8 +122,9 @@ func (l *loops) drop(id design.ID) {
 	}
 }
 
+// say tells of a loop, unless an area fills what it goes around or nobody knows that yet.
 func (l *loops) say(loop *layout.Loop) {
-	if loop.Around > 0 && l.pours.beneath(loop.Net, loop.At, 1<<loop.Layer) != nil {
+	if loop.Around > 0 && (l.links.unknown(loop.Net) || l.pours.beneath(loop.Net, loop.At, 1<<loop.Layer) != nil) {
 		l.findings.drop(check.LoopKey(loop))
 		return
 	}

@@ -1,7 +1,7 @@
 import { markRaw, reactive, shallowRef } from 'vue'
 import { boardPose, snap } from '../canvas/geometry'
 import { Marks } from '../canvas/marks'
-import { type Item, type Pen, Scene } from '../canvas/scene'
+import { type Item, Scene } from '../canvas/scene'
 import { type Box, boxOf, union } from '../canvas/viewport'
 import { SelectTool } from '../hands/select'
 import { Stage } from '../hands/stage'
@@ -118,6 +118,7 @@ export class BoardEditor extends Stage {
   readonly faultMarks = markRaw(new Marks(this.project.findings, () => this.project.derivedTick.value, (f) => f.stage === 'board' && f.severity === 'fault' && !f.excused ? [[f, boxOf([f.at])]] : [])) // prettier-ignore
   /** What would carry the picked elsewhere, seen before it is done. */
   readonly weighing = new Weighing(this)
+  protected override readonly weighed = this.weighing
   /** How pads would be led out. */
   readonly escape = shallowRef<Questions['escape']['answers'] | null>(null)
   /** Things that a list points at. */
@@ -316,28 +317,6 @@ export class BoardEditor extends Stage {
     const want = new Set(parts.map((r) => `${r.part} ${r.path ?? ''}`))
     return want.size ? this.project.all('placed').filter((p) => want.has(`${p.part} ${p.path ?? ''}`)).map((p) => p.id) : [] // prettier-ignore
   }
-  override back() {
-    return this.weighing.drop() || super.back()
-  }
-  override down(...press: Parameters<Stage['down']>) {
-    this.weighing.drop()
-    super.down(...press)
-  }
-  override pickOnly(ids: Iterable<number>) {
-    this.weighing.drop()
-    super.pickOnly(ids)
-  }
-  override letGo() {
-    this.weighing.drop()
-    super.letGo()
-  }
-  override pressAt(tolerance: number) {
-    return this.weighing.go() || super.pressAt(tolerance)
-  }
-  override paint(pen: Pen) {
-    super.paint(pen)
-    this.weighing.paint(pen)
-  }
   override pickedBack() {
     const open = this.state.escaping
     this.state.escaping = false
@@ -393,7 +372,8 @@ export class BoardEditor extends Stage {
   }
   lineUp(how: string, gap = 0) {
     const ids = this.movable(true)
-    void this.weighing.carry({ kind: 'lineUp', fields: { ids: [...this.selection].filter((id) => ids.includes(id)), how, gap } }) // prettier-ignore
+    const inOrder = [...this.selection].filter((id) => ids.includes(id)) // in which they were picked
+    void this.weighing.carry({ kind: 'lineUp', fields: { ids: inOrder, how, gap } })
   }
   swap() {
     const two = this.picked('placed')

@@ -4,7 +4,14 @@ import { at, board, onBoard, placed, track } from '../testing/board'
 import { settle, surroundings } from '../testing/program'
 
 const cmd = (m: unknown) => (m as { cmd: Record<string, unknown> }).cmd
-const answer = (more: Partial<Questions['weigh']['answers']> = {}) => ({ parts: [], links: {}, clashes: [], notes: [], length: 0, ...more }) // prettier-ignore
+const answer = (more: Partial<Questions['weigh']['answers']> = {}) => ({
+  parts: [],
+  links: {},
+  clashes: [],
+  notes: [],
+  length: 0,
+  ...more,
+})
 const tolerance = 200_000
 const plain = { shiftKey: false, ctrlKey: false, altKey: false, metaKey: false }
 beforeEach(() => void surroundings())
@@ -25,7 +32,13 @@ async function turned(said: object, ...more: Parameters<typeof onBoard>[0]) {
 describe('an act that carries what is picked elsewhere', () => {
   it('is done at once where it touches and opens nothing', async () => {
     const { ed, line } = await turned(answer())
-    expect(cmd(line.lastOf('edit'))).toMatchObject({ kind: 'turnPlaced', ids: [11], pivot: at(0, 0), angle: 90_000, tracks: 'along' }) // prettier-ignore
+    expect(cmd(line.lastOf('edit'))).toMatchObject({
+      kind: 'turnPlaced',
+      ids: [11],
+      pivot: at(0, 0),
+      angle: 90_000,
+      tracks: 'along',
+    })
     expect(ed.weighing.open).toBe(false)
   })
   it('is asked without tracks, and with what they are to do beside', async () => {
@@ -50,7 +63,9 @@ describe('an act that carries what is picked elsewhere', () => {
   it('says what it would come too near', async () => {
     const near = [{ name: 'via', net: '+5V', at: at(1, 0), measured: 100_000, required: 200_000 }] as never
     const { ed } = await turned(answer({ near }))
-    expect(ed.state.warning).toBe('Would come within 0.1 mm of via of +5V; the rules ask for 0.2 mm. Enter turns it all the same, Esc leaves it as it was.') // prettier-ignore
+    expect(ed.state.warning).toBe(
+      'Would come within 0.1 mm of via of +5V; the rules ask for 0.2 mm. Enter turns it all the same, Esc leaves it as it was.',
+    )
   })
   it('says which parts it would lie over', async () => {
     const { ed } = await turned(answer({ clashes: [11, 12] }), placed(12, 3, 0))

@@ -1,4 +1,5 @@
 import type { Pen } from '../canvas/scene'
+import type { Weighed } from '../hands/stage'
 import type { Commands, Questions } from '../live/wire.gen'
 import { complain } from '../shell/notices'
 import { carriedAway, paintCarried, warningOf } from './dragging'
@@ -9,13 +10,19 @@ export type CarryActs = 'turnPlaced' | 'flipPlaced' | 'swapPlaced' | 'lineUp' | 
 type Act = { [K in CarryActs]: { kind: K; fields: Commands[K] } }[CarryActs]
 
 /** What such acts are called where one is weighed. */
-const doing: Record<CarryActs, string> = { turnPlaced: 'turns it', flipPlaced: 'changes its side', swapPlaced: 'lets them change places', lineUp: 'lines them up', gather: 'gathers them' } // prettier-ignore
+const doing: Record<CarryActs, string> = {
+  turnPlaced: 'turns it',
+  flipPlaced: 'changes its side',
+  swapPlaced: 'lets them change places',
+  lineUp: 'lines them up',
+  gather: 'gathers them',
+}
 
 /**
  * An act that carries what is picked elsewhere: it is done at once where nothing would be touched or opened; else it is seen first, with what it would
  * touch and open, and done by Enter or given up by Esc. While it is found out all stays as it was.
  */
-export class Weighing {
+export class Weighing implements Weighed {
   private act: Act | null = null
   private said: Questions['weigh']['answers'] | null = null
   private asked = 0

@@ -23,6 +23,13 @@ const none: Keys = { shiftKey: false, altKey: false }
  * A stage with a canvas: what is drawn on it, what is picked, and the hand with the tool it holds. A stage says what
  * stands on it and what its tools are; how picking, boxes, dragging and keys go is the same everywhere.
  */
+/** An act that is seen as it would be: Enter does it, Esc and whatever else the hand does give it up. Both tell whether there was one. */
+export interface Weighed {
+  go(): boolean
+  drop(): boolean
+  paint(pen: Pen): void
+}
+
 export abstract class Stage {
   abstract readonly scene: Scene
   abstract readonly state: StageState
@@ -82,6 +89,8 @@ export abstract class Stage {
   abstract idsOf(parts: PartRef[]): number[]
   /** The kind of thing that parts are here. */
   abstract readonly partKind: Kind
+  /** An act that is seen before it is done, where the stage has such ones. */
+  protected readonly weighed: Weighed | null = null
   /** Steps back from what is done with what is picked, before that is given up. */
   pickedBack(): boolean {
     return false
@@ -104,6 +113,7 @@ export abstract class Stage {
   }
   /** Picks these and nothing else. */
   pickOnly(ids: Iterable<number>) {
+    this.weighed?.drop()
     this.selection.clear()
     for (const id of ids) this.selection.add(id)
     this.redraw()
@@ -144,6 +154,7 @@ export abstract class Stage {
   }
   /** Gives up what the hand holds. */
   letGo() {
+    this.weighed?.drop()
     this.grab?.cancel?.()
     this.grab = null
   }
@@ -155,6 +166,7 @@ export abstract class Stage {
     return this.tool.aim?.(p, tolerance) ?? snap(p, this.grid)
   }
   down(p: Point, tolerance: number, e: Keys = none) {
+    this.weighed?.drop()
     this.keyed = false
     this.raw = p
     this.at = this.aim(p, tolerance)
@@ -187,6 +199,7 @@ export abstract class Stage {
   }
   /** Steps back one level; tells whether there was one. */
   back(): boolean {
+    if (this.weighed?.drop()) return true
     if (this.grab) this.letGo()
     else if (this.tool.back?.()) return (this.redraw(), true)
     else if (this.keyed && this.picks && !this.selection.size) this.keyed = false
@@ -199,6 +212,7 @@ export abstract class Stage {
     return true
   }
   paint(pen: Pen) {
+    this.weighed?.paint(pen)
     this.grab?.paint?.(pen)
     this.tool.paint?.(pen)
   }
@@ -218,6 +232,7 @@ export abstract class Stage {
   }
   /** Presses where the keys led the hand. */
   pressAt(tolerance: number): boolean {
+    if (this.weighed?.go()) return true
     if (!this.keyed) return false
     if (this.picks) {
       const id = this.under(this.at, tolerance)[0]
