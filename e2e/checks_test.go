@@ -60,7 +60,7 @@ func TestSilkOnPadsIsWalkedTo(t *testing.T) {
 	b.goTo(fmt.Sprintf("/project/%d/checks", id))
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	b.click(b.cell("Warning", "What"))
-	b.fill("Excused, because", "Only while the lamp is tried.")
+	b.fill("Excused because", "Only while the lamp is tried.")
 	b.kept()
 	b.press(fmt.Sprintf("Excuse the other %d of its kind so", left-1))
 	b.kept()

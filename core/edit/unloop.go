@@ -88,7 +88,9 @@ func (u *unlooping) once(t *design.Track) (gone, came []design.ID, err error) {
 			return cmp.Or(cmp.Compare(tx.Doc.Tracks[a[0]].Width, tx.Doc.Tracks[b[0]].Width), cmp.Compare(tx.long(b), tx.long(a)))
 		})
 		for _, way := range ways {
-			left := slices.DeleteFunc(slices.Clone(m.Pieces), func(c *layout.Copper) bool { return c.Kind == "track" && slices.Contains(way, c.ID) })
+			left := slices.DeleteFunc(slices.Clone(m.Pieces), func(c *layout.Copper) bool {
+				return c.Kind == "track" && slices.Contains(way, c.ID)
+			})
 			if len(layout.Islands(left)) > 1 {
 				continue
 			}

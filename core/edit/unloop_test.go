@@ -20,10 +20,10 @@ func TestTidyingTakesLoops(t *testing.T) {
 		left  int
 		said  string
 	}{
-		"a way that crosses itself": {[][]geom.Point{{pt(16, 22), pt(28, 22), pt(28, 28), pt(20, 28), pt(20, 18)}}, 4 * math.Sqrt2, 1, "4 pieces are gone that lay twice or led round"},
-		"two ways":                  {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(16, 22), pt(16, 28), pt(26, 28), pt(26, 22), pt(30, 22)}}, 14, 1, "3 pieces are gone that lay twice or led round"},
-		"what lies on another":      {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(20, 22), pt(30, 22)}}, 14, 1, "1 piece is gone that lay twice or led round"},
-		"a track laid twice":        {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(26, 22), pt(16, 22)}}, 10, 1, "1 piece is gone that lay twice or led round"},
+		"a way that crosses itself": {[][]geom.Point{{pt(16, 22), pt(28, 22), pt(28, 28), pt(20, 28), pt(20, 18)}}, 4 * math.Sqrt2, 1, "4 pieces are gone"},
+		"two ways":                  {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(16, 22), pt(16, 28), pt(26, 28), pt(26, 22), pt(30, 22)}}, 14, 1, "3 pieces are gone"},
+		"what lies on another":      {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(20, 22), pt(30, 22)}}, 14, 1, "1 piece is gone"},
+		"a track laid twice":        {[][]geom.Point{{pt(16, 22), pt(26, 22)}, {pt(26, 22), pt(16, 22)}}, 10, 1, "1 piece is gone"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			k := four(t)
@@ -38,7 +38,7 @@ func TestTidyingTakesLoops(t *testing.T) {
 			long, left := lengthOf(k.d, synthetic.FourC, 510)
 			assert.InDelta(t, c.long, long, 1e-6)
 			assert.Equal(t, c.left, left)
-			assert.Contains(t, cmd.Said(), c.said)
+			assert.Contains(t, cmd.Said(), c.said+" that lay twice or led round")
 			cs.Inverted().Apply(k.d)
 			assert.Len(t, k.d.Tracks, before)
 		})

@@ -51,7 +51,8 @@ func TestCarryingIsForeseen(t *testing.T) {
 	hangs := map[design.ID]bool{} // tracks that end on one of its pads
 	for tr := range d.Tracks.All() {
 		for _, c := range b.Index().Of(a.ID) {
-			if c.Net == tr.Net && c.Has(d.Board.Position(tr.Layer)) && (c.On(d.Board.Position(tr.Layer)).Holds(tr.A) || c.On(d.Board.Position(tr.Layer)).Holds(tr.B)) {
+			layer := d.Board.Position(tr.Layer)
+			if c.Net == tr.Net && c.Has(layer) && (c.On(layer).Holds(tr.A) || c.On(layer).Holds(tr.B)) {
 				hangs[tr.ID] = true
 			}
 		}

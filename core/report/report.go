@@ -58,7 +58,7 @@ func (r *Report) rows() (out []row) {
 
 // CSV is a line for each finding.
 func (r *Report) CSV() []byte {
-	rows := [][]string{{"State", "What", "Stage", "Where", "Layer", "Is", "Needs", "Rule", "Decided by", "Right as it is, because"}}
+	rows := [][]string{{"State", "What", "Stage", "Where", "Layer", "Is", "Needs", "Rule", "Decided by", "Excused because"}}
 	for _, w := range r.rows() {
 		line := []string{w.State, w.Text, w.Stage, w.Place, w.Layer, w.Measured, w.Required, w.Rule, w.Says, w.Excused}
 		rows = append(rows, line)
@@ -137,7 +137,7 @@ dd { margin: 0 0 5px 150px; }
 {{range .Groups}}<h2>{{.Name}} ({{len .Rows}})</h2>
 <table>
 <tr><th>What</th><th>Where</th><th>Layer</th><th>Is</th><th>Needs</th></tr>
-{{range .Rows}}<tr><td>{{.Text}}{{if .Says}}<br><small>{{.Says}}</small>{{else if .Rule}}<br><small>{{.Rule}}</small>{{end}}{{if .Excused}}<br><small>Right as it is, because: {{.Excused}}</small>{{end}}</td><td>{{.Stage}}<br><small>{{.Place}}</small></td><td>{{.Layer}}</td><td class="n">{{.Measured}}</td><td class="n">{{.Required}}</td></tr>
+{{range .Rows}}<tr><td>{{.Text}}{{if .Says}}<br><small>{{.Says}}</small>{{else if .Rule}}<br><small>{{.Rule}}</small>{{end}}{{if .Excused}}<br><small>Excused because: {{.Excused}}</small>{{end}}</td><td>{{.Stage}}<br><small>{{.Place}}</small></td><td>{{.Layer}}</td><td class="n">{{.Measured}}</td><td class="n">{{.Required}}</td></tr>
 {{end}}</table>
 {{end}}<h2>What was checked</h2>
 <dl>{{range .Checked}}<dt>{{.About}}</dt><dd>{{.What}}.</dd>{{end}}</dl>

@@ -229,9 +229,13 @@ func TestLike(t *testing.T) {
 		assert.Equal(t, want, rules.Like(pattern, name), "%q %q", pattern, name)
 	})
 	assert.True(t, rules.Like("/RESET*", "/RESET/A"))
-	for name, want := range map[string]bool{"+3V3": true, "+3V": true, "DATA7": true, "DATA": false, "DATA10": false, "GND": true, "GNDA": false, "": false} {
-		assert.Equal(t, want, rules.Like("+3V*, DATA?,GND", name), name)
+	var like []string
+	for _, name := range []string{"+3V3", "+3V", "DATA7", "DATA", "DATA10", "GND", "GNDA", ""} {
+		if rules.Like("+3V*, DATA?,GND", name) {
+			like = append(like, name)
+		}
 	}
+	assert.Equal(t, []string{"+3V3", "+3V", "DATA7", "GND"}, like)
 }
 
 // Rules are read as sentences.

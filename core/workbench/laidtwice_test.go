@@ -111,4 +111,7 @@ func TestLoopsComeAndGo(t *testing.T) {
 	b.Apply(edit.ChangeSet{{Kind: design.KindNet, ID: net.ID, Before: net, After: &other}})
 	b.Settle()
 	assert.Contains(t, twice(b)[0], "Tracks of EARTH")
+	_, err = b.Edit(&edit.PutPour{Pour: design.Pour{Name: "Whole", Net: net.ID, Layers: []design.LayerID{d.Board.Top()}}})
+	require.NoError(t, err)
+	assert.Empty(t, twice(b), "filled")
 }

@@ -89,7 +89,7 @@ const columns = computed<Column<Finding>[]>(() => [
     text: (f) => (f.required ? length(f.required) : ''),
     rank: (f) => f.required ?? -1,
   },
-  { field: 'excused', name: 'Right as it is, because', width: 200, text: (f) => f.excused ?? '' },
+  { field: 'excused', name: 'Excused because', width: 200, text: (f) => f.excused ?? '' },
 ])
 const all = computed(() =>
   [...props.project.findingList.value].sort((a, b) => ranks.indexOf(stateOf(a)) - ranks.indexOf(stateOf(b))),
@@ -305,7 +305,7 @@ useCommands([
               v-if="now.severity !== 'todo'"
               :key="now.key"
               class="why"
-              label="Excused, because"
+              label="Excused because"
               empty="why it is right as it is"
               :value="now.excused ?? now.lapsed ?? ''"
               @keep="(why: string) => excuseOne(now!, why)"
@@ -412,9 +412,10 @@ h2 {
   flex: 1;
   min-width: 0;
 }
-.why {
+.why.field-row {
   flex: none;
-  width: 380px;
+  grid-template-columns: auto minmax(0, 1fr);
+  width: 400px;
 }
 .clean {
   display: flex;

@@ -19,10 +19,6 @@ export interface StageState {
 type Keys = { shiftKey: boolean; altKey: boolean }
 const none: Keys = { shiftKey: false, altKey: false }
 
-/**
- * A stage with a canvas: what is drawn on it, what is picked, and the hand with the tool it holds. A stage says what
- * stands on it and what its tools are; how picking, boxes, dragging and keys go is the same everywhere.
- */
 /** An act that is seen as it would be: Enter does it, Esc and whatever else the hand does give it up. Both tell whether there was one. */
 export interface Weighed {
   go(): boolean
@@ -30,6 +26,10 @@ export interface Weighed {
   paint(pen: Pen): void
 }
 
+/**
+ * A stage with a canvas: what is drawn on it, what is picked, and the hand with the tool it holds. A stage says what
+ * stands on it and what its tools are; how picking, boxes, dragging and keys go is the same everywhere.
+ */
 export abstract class Stage {
   abstract readonly scene: Scene
   abstract readonly state: StageState
