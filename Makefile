@@ -6,7 +6,7 @@ DATA ?= demo-data
 ADDR ?= 127.0.0.1:8411
 WEB = $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-.PHONY: demo test build wire lint format bench faults pictures tools tools-build unit browser quick
+.PHONY: demo test build wire lint format bench faults pictures tools tools-build unit browser quick soak
 
 demo: tools-build build ## the program with its demo projects
 	bin/goldentrace demo --data $(DATA) --addr $(ADDR)
@@ -49,8 +49,12 @@ lint: web/node_modules/.installed
 	cd web && npm run --silent lint
 
 unit: server/web/index.html
-	go test -timeout 20m ./core/... ./store/... ./server/... ./standin/... ./demo/... ./cmd/...
+	tools/unit.sh 20261202
 	cd web && npm run --silent test
+
+CHECKS ?= 500
+soak: ## the tests that draw at random, drawn anew and more often
+	tools/unit.sh 0 -rapid.checks=$(CHECKS)
 
 quick: web/node_modules/.installed ## the inner loop: what changed since BASE is linted and tested by its own tests
 	tools/quick.sh $(BASE)

@@ -81,7 +81,10 @@ func (l lane) gentle(path []geom.Point) []geom.Point {
 	around:
 		for i := k - 1; i >= max(k-2, 0); i-- {
 			for j := k + 1; j <= min(k+2, len(path)-1); j++ {
-				for _, corner := range []geom.Point{geom.Pt(path[i].X, path[j].Y), geom.Pt(path[j].X, path[i].Y)} {
+				for _, corner := range []geom.Point{geom.Pt(path[i].X, path[j].Y), geom.Pt(path[j].X, path[i].Y), path[k]} {
+					if corner == path[k] && (i != k-1 || j != k+1) {
+						continue
+					}
 					way := l.bevelled(path[i], corner, path[j])
 					if way != nil && Length(way) < Length(path[i:j+1])-1 && !sharp(path, i, j, way) {
 						path = plain(append(append(slices.Clone(path[:i]), way...), path[j+1:]...))
@@ -94,14 +97,17 @@ func (l lane) gentle(path []geom.Point) []geom.Point {
 	return path
 }
 
-// bevelled is the way over a square corner with the corner cut off as far as that is free; nil: it is not free at all.
+// bevelled is the way over a square corner of axes or of diagonals with the corner cut off as far as that is free; nil: it is not free at all.
 func (l lane) bevelled(a, corner, b geom.Point) []geom.Point {
-	most := min(a.Dist(corner), corner.Dist(b))
+	if !octal(corner.Sub(a)) || !octal(b.Sub(corner)) {
+		return nil
+	}
+	most := min(steps(a, corner), steps(corner, b))
 	cut := func(by int64) []geom.Point {
 		u, v := unit(a.Sub(corner)), unit(b.Sub(corner))
 		return plain([]geom.Point{a, corner.Add(geom.Pt(u.X*by, u.Y*by)), corner.Add(geom.Pt(v.X*by, v.Y*by)), b})
 	}
-	lo, hi := int64(leastBevel), int64(most)
+	lo, hi := int64(leastBevel), most
 	if lo >= hi || !l.passes(cut(lo)) {
 		return nil
 	}
@@ -114,6 +120,9 @@ func (l lane) bevelled(a, corner, b geom.Point) []geom.Point {
 	}
 	return cut(lo)
 }
+
+// steps is how long a piece along an axis or a diagonal is, in steps of its unit.
+func steps(a, b geom.Point) int64 { return max(abs(b.X-a.X), abs(b.Y-a.Y)) }
 
 // sharp tells whether a way in place of the path from i to j would make a turn of more than 90° where the path had none.
 func sharp(path []geom.Point, i, j int, way []geom.Point) bool {
