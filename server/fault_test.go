@@ -272,7 +272,7 @@ func TestImportedFilesPassTheGates(t *testing.T) {
 		"two sheets of one name":     {file(put(&design.Sheet{ID: 2000, Name: "Sheet 1", Order: 2, Size: "A4"})), "two sheets are called Sheet 1"},
 		"an id beyond 2^53":          {file(put(&design.Hole{ID: 1 << 53, Diameter: 1_000_000})), "ids lie between"},
 		"a hole under a single's id": {file(put(&design.Hole{ID: 3, Diameter: 1_000_000})), "ids lie between"},
-		"ids that would run over":    {strings.Replace(file(func(*design.Doc) {}), `"next":33`, `"next":9223372036854775807`, 1), "ids end at"},
+		"ids that would run over":    {strings.Replace(file(func(*design.Doc) {}), `"next":34`, `"next":9223372036854775807`, 1), "ids end at"},
 	} {
 		code, body := k.ask("POST", "/import", c.file)
 		assert.Equal(t, 400, code, name)

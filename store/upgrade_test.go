@@ -94,9 +94,9 @@ func TestJournalsOfVersionOne(t *testing.T) {
 	assert.ErrorContains(t, err, "going back ends here")
 }
 
-// A project of version 2 to 5 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
+// A project of version 2 to 6 is opened with the rules that came since; its journal is of this version's acts, so that they can be undone.
 func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
-	for _, version := range []string{"version2", "version3", "version4", "version5"} {
+	for _, version := range []string{"version2", "version3", "version4", "version5", "version6"} {
 		t.Run(version, func(t *testing.T) {
 			data, err := os.ReadFile("testdata/" + version + ".db")
 			require.NoError(t, err)
@@ -112,9 +112,12 @@ func TestProjectsOfLaterVersionsAreUpgraded(t *testing.T) {
 			require.NoError(t, l.Doc.Whole())
 			assert.EqualValues(t, 350_000, l.Doc.Numbers()[design.Clearance], "as it was set last")
 			assert.Zero(t, l.Doc.Base(design.Spacing).Value.Fixed)
+			assert.EqualValues(t, 350_000, l.Doc.Base(design.WithinPart).Value.Fixed, "what is asked for between pads of a part is what was")
 			assert.EqualValues(t, 300_000, l.Doc.Base(design.SpokeWidth).Value.Fixed)
 			assert.EqualValues(t, 250_000, l.Doc.Base(design.SpokeGap).Value.Fixed)
-			assert.Zero(t, l.Doc.Base(design.HoleCopper).Value.Fixed, "holes may be as near to copper as they might")
+			if version < "version6" {
+				assert.Zero(t, l.Doc.Base(design.HoleCopper).Value.Fixed, "holes may be as near to copper as they might")
+			}
 			assert.EqualValues(t, 100_000, l.Doc.Base(design.MaskWeb).Value.Fixed)
 			assert.Len(t, l.Doc.Holes, 5, "four, and the one that was drilled last")
 			steps, err := s.Since(ctx, id, 0, 10)

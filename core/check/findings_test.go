@@ -94,6 +94,7 @@ func TestFindingsInWords(t *testing.T) {
 // A finding keeps its key as long as it is about the same pieces, pads by their number in the footprint.
 func TestKeysNameThePieces(t *testing.T) {
 	d := bare()
+	d.SetBase(map[design.RuleKind]int64{design.WithinPart: 200_000})
 	d.Put(footprint())
 	d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20*mm, 20*mm), Nets: bear(d, pads("A", "B"))})
 	d.Put(&design.Track{ID: 60, Layer: d.Board.Top(), A: geom.Pt(19_400_000, 20*mm), B: geom.Pt(10*mm, 20*mm), Width: 300_000, Net: synthetic.Net(d, "C")})

@@ -165,6 +165,7 @@ func footprint(together ...string) *design.Footprint {
 func TestPadsOfOnePart(t *testing.T) {
 	part := func(f *design.Footprint, nets []string) *design.Doc {
 		d := bare()
+		d.SetBase(map[design.RuleKind]int64{design.WithinPart: 200_000})
 		d.Put(f)
 		d.Put(&design.Placed{ID: 50, Part: 1000, Designator: "U1", Footprint: "F", At: geom.Pt(20_000_000, 20_000_000), Nets: bear(d, nets)})
 		return d

@@ -183,6 +183,8 @@ func everyPair(d *design.Doc, x *layout.Index) (out []nearPair) {
 					if p.Bare {
 						n.subject = q.Subject()
 					}
+				} else if p.ID == q.ID {
+					n.kind = design.WithinPart
 				}
 				out = append(out, n)
 			}
@@ -205,7 +207,7 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 			}
 		}
 		size := func() int64 { return rapid.SampledFrom(sizes).Draw(t, "size") }
-		d.SetBase(map[design.RuleKind]int64{design.Clearance: size(), design.HoleClearance: size(), design.EdgeClearance: size()})
+		d.SetBase(map[design.RuleKind]int64{design.Clearance: size(), design.HoleClearance: size(), design.EdgeClearance: size(), design.WithinPart: size()})
 		d.Put(&design.RuleArea{ID: 700, Name: "Area", Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9_000_000, 0), geom.Pt(0, 9_000_000))})
 		for i := range rapid.IntRange(0, 5).Draw(t, "rules") {
 			scope := func() design.Scope {
@@ -213,7 +215,7 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 					{Thing: design.ATrack, Class: "signal"}, {Layer: d.Board.At(1)}, {Area: 700}, {Part: 52}, {Thing: design.ThroughPad}}).Draw(t, "scope")
 			}
 			r := &design.Rule{ID: design.ID(600 + i), Kind: rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance,
-				design.EdgeClearance}).Draw(t, "kind"), Order: i, A: scope(), Value: design.Fixed(size())}
+				design.EdgeClearance, design.WithinPart}).Draw(t, "kind"), Order: i, A: scope(), Value: design.Fixed(size())}
 			if r.Kind.Pairs() {
 				r.B = scope()
 			}
@@ -230,7 +232,10 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 		for _, p := range pairs {
 			short := func(at geom.Point) bool {
 				ruling := set.Between(p.kind, p.a.Subject(), p.b.Subject(), p.layer, at)
-				if !p.kind.Pairs() {
+				switch {
+				case p.kind == design.WithinPart:
+					return p.gap < float64(max(set.For(p.kind, p.a.Subject(), p.layer, at).Of(0), set.For(p.kind, p.b.Subject(), p.layer, at).Of(0))-3)
+				case !p.kind.Pairs():
 					ruling = set.For(p.kind, p.subject, p.layer, at)
 				}
 				return p.gap < float64(ruling.Of(0)-3)

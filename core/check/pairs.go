@@ -99,8 +99,10 @@ func (b *Board) clearance(x, y *layout.Copper, by kinds) {
 	kind, rule, name := design.Clearance, "Clearance", "clearance"
 	if x.Bare || y.Bare {
 		kind, rule, name = design.EdgeClearance, "Clearance to the edge", "holeEdge"
+	} else if x.ID == y.ID {
+		kind, rule = design.WithinPart, "Clearance within one part"
 	}
-	if !by.has(kind) {
+	if !by.has(kind) && (name != "clearance" || !by.has(design.Clearance) && !by.has(design.WithinPart)) { // findings of both went together
 		return
 	}
 	worst, short := b.nearest(kind, x, y)
@@ -129,7 +131,13 @@ func (b *Board) nearest(kind design.RuleKind, x, y *layout.Copper) (worst nearne
 		case x.Bare:
 			return b.rules.For(kind, y.Subject(), layer, at)
 		}
-		return b.rules.For(kind, x.Subject(), layer, at)
+		ruling := b.rules.For(kind, x.Subject(), layer, at)
+		if kind == design.WithinPart { // what is asked for around either
+			if other := b.rules.For(kind, y.Subject(), layer, at); other.Of(0) > ruling.Of(0) {
+				return other
+			}
+		}
+		return ruling
 	}
 	common := x.Layers & y.Layers
 	for _, lx := range x.Levels(common) {

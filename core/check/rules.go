@@ -37,7 +37,7 @@ var about = map[design.RuleKind][]string{
 	design.LeastWidth: {"width", "sliver"}, design.LeastHole: {"hole"}, design.LeastRing: {"ring"}, design.Spacing: {"spacing"},
 	design.MaskWeb: {"maskWeb"}, design.MaskMargin: {"maskWeb", "silkOn", "maskOn"}, design.SilkApart: {"silkOn"}, design.SilkWidth: {"silkOn", "silkOff", "silkThin", "silkOver"},
 	design.LeastSilk: {"silkThin"}, design.LetterHeight: {"letters"}, design.PasteMargin: {"paste"}, design.HoleCopper: {"wall"},
-	design.HeightAbove: {"height"}, design.HeightBelow: {"height"},
+	design.WithinPart: {"clearance"}, design.HeightAbove: {"height"}, design.HeightBelow: {"height"},
 }
 
 // again checks anew what the rules that changed are about, but for the objects, which are checked anew
@@ -63,7 +63,7 @@ func (b *Board) again(ids map[design.ID]bool) {
 		b.spacing(nil)
 	}
 	b.facesAgain(by, stale)
-	pairs := by[design.Clearance] || by[design.EdgeClearance] || by[design.HoleClearance] || by[design.HoleCopper]
+	pairs := by[design.Clearance] || by[design.WithinPart] || by[design.EdgeClearance] || by[design.HoleClearance] || by[design.HoleCopper]
 	for _, c := range slices.SortedFunc(b.index.All(), compare) {
 		if ids[c.ID] {
 			continue

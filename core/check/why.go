@@ -110,6 +110,7 @@ func (w *why) single(set *rules.Set, c *layout.Copper) {
 		}
 	}
 	if c.Pad >= 0 {
+		one(design.WithinPart, 0, "")
 		f := w.d.Footprint(w.d.Placed[c.ID].Footprint)
 		size := min(f.Pads[c.Pad].Size.X, f.Pads[c.Pad].Size.Y)
 		one(design.MaskMargin, size, "")

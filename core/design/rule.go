@@ -33,12 +33,13 @@ const (
 	LetterHeight  RuleKind = "letterHeight"
 	HeightAbove   RuleKind = "heightAbove" // that parts may have above the board; 0: any
 	HeightBelow   RuleKind = "heightBelow"
+	WithinPart    RuleKind = "withinPart" // clearance between pads of one part, instead of the other
 )
 
 // RuleKinds lists the kinds in the order in which they are read. Of each there is one rule for
 // everything, which cannot be removed.
 var RuleKinds = []RuleKind{Clearance, EdgeClearance, HoleClearance, TrackWidth, LeastWidth, LeastHole, LeastRing, ViaDiameter, ViaHole, MaskMargin, PasteMargin, SilkWidth, Spacing, SpokeWidth, SpokeGap,
-	HoleCopper, MaskWeb, SilkApart, LeastSilk, LetterHeight, HeightAbove, HeightBelow}
+	HoleCopper, MaskWeb, SilkApart, LeastSilk, LetterHeight, HeightAbove, HeightBelow, WithinPart}
 
 // words of the kinds, and the least a rule of the kind may ask for in nanometres.
 var ruleKinds = map[RuleKind]struct {
@@ -54,6 +55,7 @@ var ruleKinds = map[RuleKind]struct {
 	HoleCopper: {"clearance of holes to copper", 0, true}, MaskWeb: {"web of mask", 0, false}, SilkApart: {"clearance of silk to openings", 0, false},
 	LeastSilk: {"least width of silk", 0, false}, LetterHeight: {"least height of letters", 0, false},
 	HeightAbove: {"greatest height above", 0, false}, HeightBelow: {"greatest height below", 0, false},
+	WithinPart: {"clearance within one part", 0, false},
 }
 
 // Words of the kind, as they stand in a sentence.
@@ -149,6 +151,7 @@ func Usual() map[RuleKind]int64 {
 		LeastHole: 300_000, LeastRing: 150_000, ViaDiameter: 800_000, ViaHole: 400_000, MaskMargin: 50_000,
 		PasteMargin: 0, SilkWidth: 150_000, Spacing: 0, SpokeWidth: 300_000, SpokeGap: 250_000,
 		HoleCopper: 200_000, MaskWeb: 100_000, SilkApart: 0, LeastSilk: 100_000, LetterHeight: 800_000, HeightAbove: 0, HeightBelow: 0,
+		WithinPart: 150_000,
 	}
 }
 

@@ -15,7 +15,8 @@ import (
 //	4: there are copper areas, and rules of how they join pads
 //	5: layers of the stack say what they are of; mask and silk are layers of it
 //	6: there are rules of the mask, of what is printed, of holes to copper and of the height of parts
-const Version = 6
+//	7: there is a rule of the clearance between pads of one part
+const Version = 7
 
 // ErrEarlier says that an object of an earlier version cannot be read without its document.
 var ErrEarlier = errors.New("it was written by an earlier version of Golden Trace, which said it otherwise")
@@ -32,7 +33,7 @@ type Raw struct {
 }
 
 // upgrades are the steps from each version to the next: the first from 1 to 2.
-var upgrades = []func(objects []Raw, next ID) ([]Raw, ID, error){toTwo, toThree, toFour, toFive, toSix}
+var upgrades = []func(objects []Raw, next ID) ([]Raw, ID, error){toTwo, toThree, toFour, toFive, toSix, toSeven}
 
 // Upgrade brings the objects of a whole document from the version they were written in to the present
 // one, step by step, and tells the next free id. What it cannot make sense of it leaves as it is, to be

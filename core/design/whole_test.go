@@ -205,9 +205,9 @@ func TestDamagedFiles(t *testing.T) {
 	lines := strings.Split(strings.TrimSpace(good), "\n")
 	n := len(lines)
 	for why, file := range map[string]string{
-		"the file is empty":                                   "",
-		"not a Golden Trace project":                          `{"format":"other"}`,
-		"of version 7; this program":                          strings.Replace(good, `"version":6`, `"version":7`, 1),
+		"the file is empty":          "",
+		"not a Golden Trace project": `{"format":"other"}`,
+		fmt.Sprintf("of version %d; this program", design.Version+1): strings.Replace(good, fmt.Sprintf(`"version":%d`, design.Version), fmt.Sprintf(`"version":%d`, design.Version+1), 1),
 		"damaged in line 2":                                   lines[0] + "\nnonsense\n",
 		"is cut short: it should hold":                        strings.Join(lines[:n-1], "\n"),
 		fmt.Sprintf("line %d: the id 142 is used twice", n+1): good + lines[n-1],

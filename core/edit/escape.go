@@ -78,6 +78,9 @@ func (c *Escape) Apply(tx *Tx) error {
 	if n := len(out.Stuck); n > 0 {
 		c.said += " " + counted(n, "could not.", "could not.")
 	}
+	if tx.raised != "" {
+		c.said += " " + tx.raised
+	}
 	return nil
 }
 

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -41,6 +42,7 @@ func (tx *Tx) putHop(field *route.Field, hop *route.Hop, net design.ID, width in
 	if len(vias) > 1 {
 		group = tx.Doc.NewID()
 	}
+	tx.raised = cmp.Or(tx.raised, field.Raised(hop.Holes, net))
 	for _, v := range vias {
 		v.Group, v.Own = group, hop.Own
 		if err := tx.setVia(field, v); err != nil {

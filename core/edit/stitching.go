@@ -1,10 +1,12 @@
 package edit
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"math"
 	"slices"
+	"strings"
 
 	"goldentrace/core/design"
 	"goldentrace/core/geom"
@@ -19,6 +21,7 @@ type PutStitching struct {
 	Stitching design.Stitching `json:"stitching"`
 
 	put, left int
+	raised    string
 }
 
 // Said tells how many vias there are.
@@ -27,7 +30,7 @@ func (c *PutStitching) Said() string {
 	if c.left > 0 {
 		said += fmt.Sprintf("; at %s none fits", counted(c.left, "place", "places"))
 	}
-	return said + "."
+	return strings.TrimSpace(said + ". " + c.raised)
 }
 
 // mostStitched bounds the vias of a stitching.
@@ -69,6 +72,7 @@ func (c *PutStitching) Apply(tx *Tx) error {
 		return err
 	}
 	field := tx.unstitched(&s)
+	c.raised = ""
 	for i, at := range places {
 		if i%256 == 0 {
 			if err := tx.going(float64(i) / float64(len(places))); err != nil {
@@ -84,6 +88,7 @@ func (c *PutStitching) Apply(tx *Tx) error {
 			continue
 		}
 		c.put++
+		c.raised = cmp.Or(c.raised, field.Raised([]route.HopHole{{Barrel: s.Barrel, At: at}}, s.Net))
 		if err := tx.Put(v); err != nil {
 			return err
 		}

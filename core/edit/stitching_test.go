@@ -161,3 +161,22 @@ func TestStitchingByABarrel(t *testing.T) {
 	s.refuses(&edit.PutStitching{Stitching: design.Stitching{Net: s.net("A"), Pitch: 4_000_000, Barrel: s.barrel("Bottom micro"),
 		Name: "Other"}}, "nowhere does a via of A fit")
 }
+
+// Vias that the rules would have below the least hole are laid as large as they have to be, and it is said.
+func TestStitchingKeepsTheLeastHole(t *testing.T) {
+	s, gnd := filledBoard(t)
+	s.do(&edit.SetRules{Rules: map[design.RuleKind]int64{design.LeastHole: 700_000, design.LeastRing: 200_000}})
+	c := &edit.PutStitching{Stitching: design.Stitching{Net: gnd, Pitch: 5_000_000}}
+	s.do(c)
+	assert.NotEmpty(t, s.vias())
+	for v := range s.Doc.Vias.All() {
+		assert.Equal(t, [2]int64{700_000, 1_100_000}, [2]int64{v.Hole, v.Diameter})
+	}
+	assert.Empty(t, s.broken())
+	assert.Equal(t, "13 vias tie the net together; at 32 places none fits. New vias are 1.1 mm with a hole of 0.7 mm: 0.8 mm with 0.4 mm, as the rules have new ones, is below the least hole or ring.", c.Said())
+
+	net := s.net("A")
+	drawn := &edit.DrawTrack{Net: net, Runs: []edit.Run{{Layer: s.Doc.Board.Top(), Path: geom.Corners(at(2, 10), at(2, 12.5))}, {Layer: s.Doc.Board.Bottom(), Path: geom.Corners(at(2, 12.5), at(8, 12.5))}}}
+	s.do(drawn)
+	assert.Contains(t, drawn.Said(), "New vias are 1.1 mm with a hole of 0.7 mm")
+}

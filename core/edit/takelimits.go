@@ -12,7 +12,7 @@ var limitRules = []struct {
 	limit house.Limit
 	kind  design.RuleKind
 }{
-	{house.Track, design.LeastWidth}, {house.Gap, design.Clearance}, {house.Edge, design.EdgeClearance}, {house.HoleSize, design.LeastHole},
+	{house.Track, design.LeastWidth}, {house.Gap, design.Clearance}, {house.Gap, design.WithinPart}, {house.Edge, design.EdgeClearance}, {house.HoleSize, design.LeastHole},
 	{house.Ring, design.LeastRing}, {house.HoleGap, design.HoleClearance}, {house.Wall, design.HoleCopper}, {house.Web, design.MaskWeb},
 	{house.Silk, design.LeastSilk}, {house.Letters, design.LetterHeight},
 }

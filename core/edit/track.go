@@ -33,7 +33,12 @@ type DrawTrack struct {
 	Round  int64     `json:"round,omitempty"`
 	Aside  bool      `json:"aside,omitempty"`
 	Renew  bool      `json:"renew,omitempty"`
+
+	raised string
 }
+
+// Said tells that vias of a hop were made greater than the rules say of new ones.
+func (c *DrawTrack) Said() string { return c.raised }
 
 // Apply the command.
 func (c *DrawTrack) Apply(tx *Tx) error {
@@ -65,6 +70,7 @@ func (c *DrawTrack) Apply(tx *Tx) error {
 	if err := tx.layLegs(field, legs, c.Net); err != nil {
 		return err
 	}
+	c.raised = tx.raised
 	if c.Renew {
 		return c.renew(tx, field, legs)
 	}

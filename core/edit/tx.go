@@ -159,6 +159,7 @@ type Tx struct {
 	env     Env
 	order   []design.ID
 	changes map[design.ID]*Change
+	raised  string // of the vias of hops that were put: how they depart from what the rules say of new ones
 }
 
 // going says how much of a long command is done; an error says to give it up.

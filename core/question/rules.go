@@ -249,6 +249,13 @@ func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
 	box("body", bx-700*um, by, bx, by+1100*um)
 	box("body", bx+space, by, bx+space+700*um, by+1100*um)
 	dim(design.Spacing, bx, by, bx+space, by, 0, -700*um)
+	// a part with two pads
+	within := seen(design.WithinPart, 120*um, 1200*um)
+	cx, cy := bx+space/2, 3700*um
+	box("body", cx-within/2-1000*um, cy-200*um, cx+within/2+1000*um, cy+900*um)
+	box("copper", cx-within/2-800*um, cy, cx-within/2, cy+700*um)
+	box("copper", cx+within/2, cy, cx+within/2+800*um, cy+700*um)
+	dim(design.WithinPart, cx-within/2, cy+700*um, cx+within/2, cy+700*um, 0, 800*um)
 	// a pad in a copper area, joined by spokes
 	ax, ay, aw, land := 15_000*um, 1200*um, 3000*um, 1100*um
 	joint, around := seen(design.SpokeWidth, 100*um, 900*um), seen(design.SpokeGap, 100*um, 700*um)

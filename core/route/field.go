@@ -1,7 +1,6 @@
 package route
 
 import (
-	"cmp"
 	"fmt"
 	"iter"
 	"maps"
@@ -181,24 +180,6 @@ func levels(shape geom.Shape, other []layout.Level, layers uint32) iter.Seq[layo
 // ClearOf tells whether a piece may lie where it is, as Clear.
 func (f Field) ClearOf(c *layout.Copper) *Obstacle {
 	return f.Clear(Wish{Shape: c.Shape, Layers: c.Layers, Net: c.Net, Thing: c.Thing, Hole: c.Hole, Other: c.Other})
-}
-
-// ViaSize is the diameter and the hole that a new via through all layers has: those of the board's barrel, else what the rules say.
-func (f Field) ViaSize(at geom.Point, net design.ID) (diameter, hole int64) {
-	if l := f.Doc.Board.Through(); l != nil {
-		diameter, hole = l.Diameter, l.Hole
-	}
-	if diameter > 0 && hole > 0 {
-		return diameter, hole
-	}
-	w := Wish{Shape: geom.Disc(at, 0), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia}
-	return cmp.Or(diameter, f.Usual(design.ViaDiameter, w)), cmp.Or(hole, f.Usual(design.ViaHole, w))
-}
-
-// Via is what a via through all layers would be.
-func (f Field) Via(at geom.Point, net design.ID) Wish {
-	diameter, hole := f.ViaSize(at, net)
-	return Wish{Shape: geom.Disc(at, diameter/2), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia, Hole: hole}
 }
 
 // Clear tells whether a wish may be; nil when it may, else the obstacle it comes nearest to in

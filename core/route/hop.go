@@ -225,24 +225,6 @@ func (f Field) nearest(x, y design.BarrelID, at geom.Point, net design.ID) int64
 	return (v.Hole+w.Hole+1)/2 + f.Usual(design.HoleClearance, Wish{Shape: geom.Disc(at, 0), Layers: 1<<f.Doc.Board.Layers() - 1, Net: net, Thing: design.AVia})
 }
 
-// ViaOf is the via that a hole of a hop becomes; its id is 0.
-func (f Field) ViaOf(h HopHole, net design.ID) *design.Via {
-	v := &design.Via{At: h.At, Net: net, Barrel: h.Barrel}
-	if l := f.Doc.Board.Barrel(h.Barrel); l != nil {
-		v.Kind, v.From, v.To, v.Hole, v.Diameter, v.Cover = l.Kind, l.From, l.To, l.Hole, l.Diameter, l.Cover
-	}
-	if v.Hole == 0 || v.Diameter == 0 {
-		diameter, hole := f.ViaSize(h.At, net)
-		if v.Hole == 0 {
-			v.Hole = hole
-		}
-		if v.Diameter == 0 {
-			v.Diameter = diameter
-		}
-	}
-	return v
-}
-
 // HopThings are the vias of a hop, and the tracks that join those that stand apart; their ids are 0.
 func (f Field) HopThings(hop *Hop, net design.ID, width int64) (vias []*design.Via, tracks []*design.Track) {
 	for i, h := range hop.Holes {

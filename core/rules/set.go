@@ -174,7 +174,7 @@ func Specific(r *design.Rule) int {
 
 func (s *Set) reaches() {
 	s.reach = make([]int64, s.layers)
-	for _, k := range []design.RuleKind{design.Clearance, design.EdgeClearance, design.HoleClearance, design.HoleCopper} {
+	for _, k := range []design.RuleKind{design.Clearance, design.EdgeClearance, design.HoleClearance, design.HoleCopper, design.WithinPart} {
 		for _, r := range s.kinds[k].rules {
 			for i := range s.reach {
 				at := s.doc.Board.At(i)

@@ -92,6 +92,7 @@ const total = computed(() => tracks.value.reduce((s, t) => s + pieceLength(t.a, 
 const say = (nm: number) => `${format(nm, taste.unit, 3)} ${taste.unit}`
 const rules: [string, string][] = [
   ['clearance', 'Clearance'],
+  ['withinPart', 'Within one part'],
   ['edgeClearance', 'To the edge'],
   ['holeClearance', 'Holes'],
   ['trackWidth', 'New tracks'],

@@ -135,6 +135,7 @@ async function take() {
 watch(at, () => (taking.value = null))
 const words: Record<string, string> = {
   clearance: 'Clearance',
+  withinPart: 'Within one part',
   edgeClearance: 'To the edge',
   holeClearance: 'Between holes',
   leastWidth: 'Least width',

@@ -9,6 +9,7 @@ const props = defineProps<{ project: Project; ids: number[] }>()
 const asked = ref<Asked[] | null>(null)
 const words: Record<string, string> = {
   clearance: 'Clearance',
+  withinPart: 'Within one part',
   edgeClearance: 'To the edge',
   holeClearance: 'Between holes',
   trackWidth: 'New tracks',
