@@ -192,7 +192,7 @@ func TestWhatCannotBeReadIsLeftOutAndSaid(t *testing.T) {
 	assert.Equal(t, "A", name)
 	lines := strings.Split(strings.TrimSpace(raw.String()), "\n")
 	require.Len(t, lines, 30, "the header, three objects of a new project, twenty-three rules, three holes")
-	assert.JSONEq(t, `{"format":"golden-trace-project","version":6,"name":"A","guid":"`+l.Doc.GUID+`","next":36,"objects":28}`, lines[0])
+	assert.JSONEq(t, `{"format":"golden-trace-project","version":7,"name":"A","guid":"`+l.Doc.GUID+`","next":37,"objects":29}`, lines[0])
 	assert.Contains(t, raw.String(), `{"kind":"hole","object":"{\"id\":"}`, "what is no JSON goes as a text")
 	_, err = s.WriteRaw(ctx, &raw, 77)
 	require.ErrorIs(t, err, store.ErrNoProject)
