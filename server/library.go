@@ -8,6 +8,7 @@ import (
 	"github.com/labstack/echo/v5"
 
 	"goldentrace/core/library"
+	"goldentrace/core/ordering"
 	"goldentrace/store"
 )
 
@@ -56,11 +57,19 @@ func (a *api) libraryRows(c *echo.Context) error {
 }
 
 func (a *api) library(c *echo.Context) error {
-	list, found := a.hub.library.SearchMounted(c.QueryParam("q"), library.Mounting(c.QueryParam("like")), 80)
-	if list == nil {
-		list = []library.Item{}
+	const most = 80
+	query, like := c.QueryParam("q"), library.Mounting(c.QueryParam("like"))
+	out := Found{Query: query}
+	out.Items, out.Found = a.hub.library.SearchMounted(query, like, most)
+	if rest, value := ordering.ValueIn(query); out.Found == 0 && value != "" { // a part of that kind, to be given the value
+		if out.Items, out.Found = a.hub.library.SearchMounted(rest, like, most); out.Found > 0 {
+			out.Query, out.Value = rest, value
+		}
 	}
-	return c.JSON(http.StatusOK, Found{list, found})
+	if out.Items == nil {
+		out.Items = []library.Item{}
+	}
+	return c.JSON(http.StatusOK, out)
 }
 
 // Keeping asks to keep a part of a project in the library of the workspace.

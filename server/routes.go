@@ -281,4 +281,6 @@ func Import(ctx context.Context, s *store.Store, r io.Reader) (int64, string, er
 type Found struct {
 	Items []library.Item `json:"items"`
 	Found int            `json:"found"`
+	Query string         `json:"query"`           // what they were found by
+	Value string         `json:"value,omitempty"` // a value among the words typed, where no part bears it: what is placed gets it
 }

@@ -308,7 +308,10 @@ func TestFilesOfACircuit(t *testing.T) {
 	assert.Contains(t, found, `"Resistor 0805"`)
 	code, none := k.ask("GET", "/library?q=zzzz", "")
 	require.Equal(t, 200, code)
-	assert.JSONEq(t, `{"items":[],"found":0}`, none)
+	assert.JSONEq(t, `{"items":[],"found":0,"query":"zzzz"}`, none)
+	_, valued := k.ask("GET", "/library?q=resistor+4k7+0805", "")
+	assert.Contains(t, valued, `"query":"resistor 0805","value":"4k7"`, "no part is called so: one that is given the value is meant")
+	assert.Contains(t, valued, `"Resistor 0805"`)
 }
 
 // Pictures go to browsers without their bytes, which they fetch by themselves, made harmless.

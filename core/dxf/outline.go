@@ -31,9 +31,12 @@ type Edges struct {
 	Outline []geom.Corner   `json:"outline"`
 	CutOuts [][]geom.Corner `json:"cutOuts"`
 	Mended  []Mended        `json:"mended"`
-	Open    []geom.Point    `json:"open"`  // ends of lines that close nowhere
-	Loose   []geom.Piece    `json:"loose"` // those lines, which are left out
-	Notes   []string        `json:"notes"` // what was left out, and why
+	Open    []geom.Point    `json:"open"`            // ends of lines that close nowhere
+	Loose   []geom.Piece    `json:"loose"`           // those lines, which are left out
+	Notes   []string        `json:"notes"`           // what was left out, and why
+	Doubt   string          `json:"doubt,omitempty"` // why the outline may not be the one that is meant
+
+	longest *openLine
 }
 
 // Usual ways of taking a drawing.
@@ -73,7 +76,7 @@ func (d *Drawing) Outline(t Taking) (*Edges, error) {
 	if len(pieces) == 0 {
 		return nil, errors.New("no line or arc of the drawing was chosen")
 	}
-	out := &Edges{CutOuts: [][]geom.Corner{}, Mended: []Mended{}, Open: []geom.Point{}, Loose: []geom.Piece{}, Notes: []string{}}
+	out := &Edges{CutOuts: [][]geom.Corner{}, Mended: []Mended{}, Open: []geom.Point{}, Loose: []geom.Piece{}, Notes: []string{}, longest: &openLine{}}
 	pieces = out.once(pieces)
 	loops, err := out.join(pieces, gap)
 	if err != nil {
@@ -82,7 +85,11 @@ func (d *Drawing) Outline(t Taking) (*Edges, error) {
 	if len(loops) == 0 {
 		return nil, fmt.Errorf("no line of the drawing closes: its ends are more than %s apart", units.Text(gap))
 	}
-	return out, out.sort(loops)
+	if err := out.sort(loops); err != nil {
+		return out, err
+	}
+	out.doubts(loops[0])
+	return out, nil
 }
 
 // piecesOf is a curve as lines and arcs within a tolerance.
@@ -194,9 +201,33 @@ func (o *Edges) join(pieces geom.Ring, gap int64) ([]geom.Ring, error) {
 			}
 		}
 	}
+	together := geom.NewForest(len(pieces)) // loose pieces that hang together
+	for _, s := range spots {
+		for _, e := range s.ends[1:] {
+			if !in[e.piece] && !in[s.ends[0].piece] {
+				together.Join(e.piece, s.ends[0].piece)
+			}
+		}
+	}
+	lines := map[int]*openLine{}
 	for i, p := range pieces {
-		if !in[i] {
-			o.Loose = append(o.Loose, p)
+		if in[i] {
+			continue
+		}
+		o.Loose = append(o.Loose, p)
+		root := together.Root(i)
+		if lines[root] == nil {
+			lines[root] = &openLine{}
+		}
+		lines[root].long += p.Length()
+		if lines[root].long > o.longest.long {
+			o.longest = lines[root]
+		}
+	}
+	for _, s := range spots {
+		if len(s.ends) == 1 && !in[s.ends[0].piece] {
+			l := lines[together.Root(s.ends[0].piece)]
+			l.ends = append(l.ends, s.at)
 		}
 	}
 	for _, s := range spots {
@@ -213,6 +244,29 @@ func (o *Edges) join(pieces geom.Ring, gap int64) ([]geom.Ring, error) {
 		o.Notes = append(o.Notes, fmt.Sprintf("Lines with %d loose ends close nowhere and are left out.", len(o.Open)))
 	}
 	return loops, nil
+}
+
+// openLine is one that does not close: how long it is, and where it ends.
+type openLine struct {
+	long float64
+	ends []geom.Point
+}
+
+// doubts says that a line which does not close is longer than the outline that was found.
+func (o *Edges) doubts(outline geom.Ring) {
+	around := 0.0
+	for _, p := range outline {
+		around += p.Length()
+	}
+	if o.longest.long <= around {
+		return
+	}
+	apart := ""
+	if len(o.longest.ends) == 2 {
+		apart = fmt.Sprintf(" (its ends are %s apart)", units.Text(int64(o.longest.ends[0].Dist(o.longest.ends[1]))))
+	}
+	o.Doubt = fmt.Sprintf("A line of %s does not close%s; the outline that was found is only %s long. If the longer one is the edge, close wider gaps or choose its layer alone.",
+		units.Text(int64(o.longest.long)), apart, units.Text(int64(around)))
 }
 
 func side(e end) int {

@@ -191,6 +191,7 @@ const some = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `
       Lines, arcs, circles, polylines, ellipses and splines of the drawing are joined to closed lines: the largest is the board’s
       edge, those within it are cut out.
     </p>
+    <p v-if="edges?.doubt" class="doubt" role="alert">{{ edges.doubt }}</p>
     <template #acts>
       <v-btn variant="text" @click="emit('close')">Cancel</v-btn>
       <v-btn color="primary" variant="flat" :disabled="!edges" @click="take">Take this outline</v-btn>
@@ -221,6 +222,11 @@ canvas {
   inset: 0;
   width: 100%;
   height: 100%;
+}
+.doubt {
+  margin-top: 10px;
+  padding: 6px 12px;
+  border-left: 3px solid rgb(var(--v-theme-warning));
 }
 .impossible {
   position: absolute;

@@ -369,7 +369,7 @@ defineExpose({ ed })
       v-if="ed.part.state.finding"
       :project="project"
       :replacing="ed.part.replacing.length"
-      @choose="(it) => (ed.part.choose(it), canvas?.focus())"
+      @choose="(it, value) => (ed.part.choose(it, value), canvas?.focus())"
       @close="((ed.part.state.finding = false), ed.part.item.value || ed.take('select'), canvas?.focus())"
     />
     <Composer v-if="draft" :editor="ed" :draft="draft" @close="((draft = null), ed.take('select'), canvas?.focus())" />

@@ -16,7 +16,7 @@ import { offscreenPen } from './preview'
 const props = defineProps<{ project: Project; replacing: number }>()
 const asks = new Previewer(props.project)
 const asksPattern = new Previewer(props.project)
-const emit = defineEmits<{ choose: [Item]; close: [] }>()
+const emit = defineEmits<{ choose: [Item, string]; close: [] }>()
 const taste = useTaste()
 const query = ref('')
 const found = ref<Item[]>([])
@@ -28,13 +28,16 @@ const footCanvas = ref<HTMLCanvasElement>()
 const now = computed(() => found.value[chosen.value])
 
 const trouble = ref('')
+/** A value that was typed beside what the part is: what is placed gets it. */
+const value = ref('')
 const like = mounting(props.project)
 const search = latest(
   (q: string) => call<Found>('GET', `/library?q=${encodeURIComponent(q)}&like=${like}`).catch((e: Error) => e),
   (list) => {
     const failed = list instanceof Error
     trouble.value = failed ? list.message : ''
-    found.value = failed ? [] : merged(ownItems(props.project, query.value), list.items)
+    value.value = failed ? '' : (list.value ?? '')
+    found.value = failed ? [] : merged(ownItems(props.project, list.query), list.items)
     total.value = failed ? 0 : list.found + found.value.length - list.items.length
     chosen.value = 0
   },
@@ -80,7 +83,7 @@ function press(e: KeyboardEvent) {
   if (choosing.test(e.key) && behind.value) return holdKeys(search.shown(), { first: e }) // what is typed is what is meant, never the list before
   if (e.key === 'ArrowDown') chosen.value = Math.min(found.value.length - 1, chosen.value + 1)
   else if (e.key === 'ArrowUp') chosen.value = Math.max(0, chosen.value - 1)
-  else if (e.key === 'Enter' && now.value) emit('choose', now.value)
+  else if (e.key === 'Enter' && now.value) emit('choose', now.value, value.value)
   else if (e.key === 'Escape') emit('close')
   else return
   e.preventDefault()
@@ -107,7 +110,7 @@ function press(e: KeyboardEvent) {
           :active="i === chosen"
           :aria-selected="i === chosen"
           :title="it.part!.name"
-          @click="emit('choose', it)"
+          @click="emit('choose', it, value)"
           @mousemove="point($event, i)"
         >
           <template #append
@@ -136,8 +139,11 @@ function press(e: KeyboardEvent) {
     </div>
     <p class="quiet hint">
       <span class="mono">{{ total }}</span> {{ total === 1 ? 'part' : 'parts'
-      }}<template v-if="total > found.length">, the best {{ found.length }} shown</template> · <kbd>↑</kbd> <kbd>↓</kbd> choose,
-      <kbd>Enter</kbd> takes it to the cursor, <kbd>Esc</kbd> closes
+      }}<template v-if="total > found.length">, the best {{ found.length }} shown</template
+      ><template v-if="value && !replacing"
+        >, to be given the value <span class="mono">{{ value }}</span></template
+      >
+      · <kbd>↑</kbd> <kbd>↓</kbd> choose, <kbd>Enter</kbd> takes it to the cursor, <kbd>Esc</kbd> closes
     </p>
   </div>
 </template>

@@ -24,7 +24,7 @@ export function columnsOf(project: Project, added: string[]): Column<Row>[] {
   const footprints = () => [...new Set(project.all('part').map((p) => p.footprint))].filter(Boolean).sort(naturally)
   return [
     cell('designator', 'Designator', 104, { mono: true }),
-    cell('value', 'Value', 130, { mono: true }),
+    cell('value', 'Value', 130, { mono: true, valued: true }),
     cell('footprint', 'Footprint', 150, { options: footprints }),
     cell('fitted', 'Fitted', 66, { tick: true }),
     cell('library', 'Library part', 170, { fixed: true, quiet: true }),

@@ -76,3 +76,19 @@ export function quantityOf(field: NetQuantity, text: string): number {
   const { unit, small } = netQuantities[field]
   return text.trim() ? Math.round(readQuantity(text, unit) * small) : 0
 }
+
+const atHead = /^\s*(\d+(?:[.,]\d+)?)(?:([pnuµμmkKMGR])(\d+)|\s*([pnuµμmkKMGR]?))(?:Ω|ohm|Ohm|F|H|Hz|V|A|W)?(?=$|[\s/,])/
+
+/** The number that the value of a part begins with, in its unit: 10u, 10µ and 10 uF are one, 4k7 is 4700. Undefined: it is a name. */
+export function valueOf(text: string): number | undefined {
+  const m = atHead.exec(text)
+  if (!m) return undefined
+  const letter = m[2] ?? m[4] ?? ''
+  if (m[3] && /[.,]/.test(m[1])) return undefined
+  const n = Number(m[3] ? `${m[1]}.${m[3]}` : m[1].replace(',', '.'))
+  return n * (prefixes[letter === 'K' ? 'k' : letter === 'μ' ? 'µ' : letter] ?? 1)
+}
+
+/** Whether two values are the same to what their prefixes round. */
+export const sameValue = (a: number | undefined, b: number | undefined) =>
+  a !== undefined && b !== undefined && Math.abs(a - b) <= 1e-9 * Math.max(Math.abs(a), Math.abs(b))

@@ -487,6 +487,8 @@ export interface Drawing {
 export interface Found {
   items: Item[]
   found: number
+  query: string
+  value?: string
 }
 
 export interface LibraryRows {
@@ -2524,6 +2526,7 @@ export interface Edges {
   open: Point[]
   loose: Piece[]
   notes: string[]
+  doubt?: string
 }
 
 export interface Line {

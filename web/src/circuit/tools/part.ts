@@ -14,6 +14,7 @@ export class PartTool implements CircuitTool {
   readonly keys = 'N'
   readonly state = reactive({ turn: 0, mirror: false, finding: false })
   readonly item = shallowRef<Item | null>(null)
+  private value = ''
   /** Parts to be put in the place of others rather than placed. */
   replacing: number[] = []
 
@@ -33,7 +34,8 @@ export class PartTool implements CircuitTool {
     this.ed.take(this.id)
     this.replacing = ids
   }
-  choose(item: Item) {
+  /** The part to place, and the value that it is given instead of its own. */
+  choose(item: Item, value = '') {
     if (this.replacing.length) {
       const ids = this.replacing
       this.ed.take('select')
@@ -41,13 +43,16 @@ export class PartTool implements CircuitTool {
       return
     }
     this.item.value = item
+    this.value = value
     this.state.finding = false
     this.ed.redraw()
   }
   down() {
     const { ed, state } = this
     const item = this.item.value
-    if (item) void ed.run('placePart', { sheet: ed.sheet, library: item.part!.name, at: ed.at, turn: state.turn, mirror: state.mirror }) // prettier-ignore
+    if (!item) return
+    const value = this.value || undefined
+    void ed.run('placePart', { sheet: ed.sheet, library: item.part!.name, value, at: ed.at, turn: state.turn, mirror: state.mirror }) // prettier-ignore
   }
   back() {
     if (!this.state.finding || !this.item.value) return false
@@ -63,11 +68,11 @@ export class PartTool implements CircuitTool {
   private held(): Held | null {
     const p = this.item.value?.part
     const { turn, mirror } = this.state
-    return p ? { kind: 'part', object: { library: p.name, unit: p.units?.length ? 1 : 0, at: origin, turn, mirror, designator: '', value: '' } } : null // prettier-ignore
+    return p ? { kind: 'part', object: { library: p.name, unit: p.units?.length ? 1 : 0, at: origin, turn, mirror, designator: '', value: this.value } } : null // prettier-ignore
   }
   strip(): Field[] {
     const p = this.item.value?.part
-    return p ? [words(p.name), words(p.footprint ?? '', { quiet: true }), words('on a wire it goes into the wire', { quiet: true })] : [] // prettier-ignore
+    return p ? [words(p.name), words(p.footprint ?? '', { quiet: true }), ...(this.value ? [words(this.value)] : []), words('on a wire it goes into the wire', { quiet: true })] : [] // prettier-ignore
   }
   hint() {
     return 'click places · Q E turn · M mirror · arrows and Enter place by keys · N another part · Esc ends'

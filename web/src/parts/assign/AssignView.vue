@@ -35,7 +35,7 @@ const columns: Column<AssignRow>[] = [
         ? { path: mdiAlertCircleOutline, tone: r.footprint ? 'info' : 'error', name: 'lacks something' }
         : { path: mdiCheckCircleOutline, tone: 'secondary', name: 'has all' },
   },
-  { field: 'value', name: 'Value', width: 90, text: (r) => r.value, mono: true },
+  { field: 'value', name: 'Value', width: 90, text: (r) => r.value, mono: true, valued: true },
   { field: 'part', name: 'Library part', width: 160, text: (r) => r.part, fixed: true },
   {
     field: 'pins',

@@ -113,7 +113,7 @@ const columns: Column<PartRow>[] = [
     right: true,
   },
   { field: 'footprint', name: 'Footprint', width: 190, text: (r) => r.footprint, fixed: true, mono: true },
-  { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true },
+  { field: 'value', name: 'Value', width: 84, text: (r) => r.value, fixed: true, mono: true, valued: true },
   { field: 'description', name: 'Description', width: 260, text: (r) => r.description, fixed: true },
 ]
 const tabling = ref(false)

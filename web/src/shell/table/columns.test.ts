@@ -50,6 +50,41 @@ describe('a table', () => {
     expect(names(byOhms, false)).toEqual(['C1', 'R10', 'R2'])
     expect(names(byOhms, true)).toEqual(['R2', 'R10', 'C1'])
   })
+  it('takes values for what they are, however they are written', () => {
+    const valued = [columns[0], column('value', 'Value', { valued: true })]
+    const list = [
+      row('C1', '10u'),
+      row('C2', '10 µF 25 V'),
+      row('C3', '100n'),
+      row('C4', '10000n'),
+      row('C5', '4u7'),
+      row('U1', '1N4148'),
+      row('U2', '74HC00'),
+    ]
+    const found = (f: string) => filtered(list, f, valued).map((r) => r.designator)
+    for (const f of ['10u', '10µ', '10uF', '10 uF', 'value:10µF', '0.01mF']) expect(found(f), f).toEqual(['C1', 'C2', 'C4'])
+    expect(found('4.7u')).toEqual(['C5'])
+    expect(found('10')).toEqual(['C1', 'C2', 'C3', 'C4'])
+    expect(found('74')).toEqual(['U2'])
+    expect(sorted(list, valued[1], false).map((r) => r.value)).toEqual([
+      '100n',
+      '4u7',
+      '10u',
+      '10 µF 25 V',
+      '10000n',
+      '1N4148',
+      '74HC00',
+    ])
+    expect(sorted(list, valued[1], true).map((r) => r.value)).toEqual([
+      '74HC00',
+      '1N4148',
+      '10u',
+      '10 µF 25 V',
+      '10000n',
+      '4u7',
+      '100n',
+    ])
+  })
   it('changes only cells that differ and may be changed', () => {
     const range = rangeOf({ r: 2, c: 5 }, { r: 0, c: 1 })
     expect(range).toEqual({ top: 0, bottom: 2, left: 1, right: 5 })

@@ -1,4 +1,6 @@
 import { inNaturalOrder } from '../../live/natural'
+import { sameValue, valueOf } from '../../live/quantities'
+
 /** A column of a table: what it shows of a row, and what may be typed into it. */
 export interface Column<T> {
   field: string
@@ -7,6 +9,8 @@ export interface Column<T> {
   text: (row: T) => string
   /** What is compared when the table is sorted, where it is not the text. */
   rank?: (row: T) => number
+  /** Values of parts: 10u, 10µ and 10 uF are one, and stand in the order of their size. */
+  valued?: boolean
   /** Cells that cannot be changed here. */
   fixed?: boolean
   /** Figures and designators, in their own type; figures stand at the right. */
@@ -89,14 +93,26 @@ export function pasted<T>(rows: T[], columns: Column<T>[], range: Range, block: 
 
 /** Rows in which every word of the filter stands; "column:word" looks in one column alone. */
 export function filtered<T>(rows: T[], filter: string, columns: Column<T>[]): T[] {
-  const words = filter.toLowerCase().split(/\s+/).filter(Boolean)
+  const words = filter
+    .replace(/(\d)\s+([pnuµμmkMG]?(?:F|H|Ω|ohm|Hz))(?=\s|$)/g, '$1$2') // a value and its unit are one word
+    .split(/\s+/)
+    .filter(Boolean)
   if (!words.length) return rows
+  const within = (typed: string) => {
+    const w = typed.toLowerCase()
+    const v = /\D/.test(typed) ? valueOf(typed) : undefined // a number alone is a piece of anything
+    return (c: Column<T>, r: T) => {
+      const text = c.text(r)
+      return text.toLowerCase().includes(w) || (v !== undefined && !!c.valued && sameValue(v, valueOf(text)))
+    }
+  }
   const tests = words.map((w) => {
     const [head, ...rest] = w.split(':')
-    const column = rest.length ? columns.find((c) => c.name.toLowerCase().replace(/\s/g, '').startsWith(head)) : undefined
-    return column
-      ? (r: T) => column.text(r).toLowerCase().includes(rest.join(':'))
-      : (r: T) => columns.some((c) => c.text(r).toLowerCase().includes(w))
+    const column = rest.length
+      ? columns.find((c) => c.name.toLowerCase().replace(/\s/g, '').startsWith(head.toLowerCase()))
+      : undefined
+    const fits = within(column ? rest.join(':') : w)
+    return column ? (r: T) => fits(column, r) : (r: T) => columns.some((c) => fits(c, r))
   })
   return rows.filter((r) => tests.every((t) => t(r)))
 }
@@ -106,6 +122,12 @@ export function sorted<T>(rows: T[], column: Column<T> | undefined, down: boolea
   if (!column) return rows
   const k = down ? -1 : 1
   const { rank, text } = column
+  if (column.valued) {
+    const sizes = new Map(rows.map((r) => [r, valueOf(text(r))]))
+    const [named, sized] = [rows.filter((r) => sizes.get(r) === undefined), rows.filter((r) => sizes.get(r) !== undefined)]
+    sized.sort((a, b) => k * (sizes.get(a)! - sizes.get(b)!))
+    return down ? [...inNaturalOrder(named, text, down), ...sized] : [...sized, ...inNaturalOrder(named, text)]
+  }
   if (rank) return [...rows].sort((a, b) => k * (rank(a) - rank(b)))
   return inNaturalOrder(rows, text, down)
 }
