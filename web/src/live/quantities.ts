@@ -86,9 +86,5 @@ export function valueOf(text: string): number | undefined {
   const letter = m[2] ?? m[4] ?? ''
   if (m[3] && /[.,]/.test(m[1])) return undefined
   const n = Number(m[3] ? `${m[1]}.${m[3]}` : m[1].replace(',', '.'))
-  return n * (prefixes[letter === 'K' ? 'k' : letter === 'μ' ? 'µ' : letter] ?? 1)
+  return Number((n * (prefixes[letter === 'K' ? 'k' : letter === 'μ' ? 'µ' : letter] ?? 1)).toPrecision(9))
 }
-
-/** Whether two values are the same to what their prefixes round. */
-export const sameValue = (a: number | undefined, b: number | undefined) =>
-  a !== undefined && b !== undefined && Math.abs(a - b) <= 1e-9 * Math.max(Math.abs(a), Math.abs(b))

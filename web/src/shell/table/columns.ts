@@ -1,5 +1,5 @@
 import { inNaturalOrder } from '../../live/natural'
-import { sameValue, valueOf } from '../../live/quantities'
+import { valueOf } from '../../live/quantities'
 
 /** A column of a table: what it shows of a row, and what may be typed into it. */
 export interface Column<T> {
@@ -103,7 +103,7 @@ export function filtered<T>(rows: T[], filter: string, columns: Column<T>[]): T[
     const v = /\D/.test(typed) ? valueOf(typed) : undefined // a number alone is a piece of anything
     return (c: Column<T>, r: T) => {
       const text = c.text(r)
-      return text.toLowerCase().includes(w) || (v !== undefined && !!c.valued && sameValue(v, valueOf(text)))
+      return text.toLowerCase().includes(w) || (v !== undefined && !!c.valued && valueOf(text) === v)
     }
   }
   const tests = words.map((w) => {
