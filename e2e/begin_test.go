@@ -22,6 +22,12 @@ func TestABeginnersBoard(t *testing.T) {
 	b.there("dialog", "Begin the board")
 	b.sees("4 parts arrive beside the outline")
 	b.choose("Copper layers", "1, one side")
+	b.fill("Width, mm", "50100")
+	b.sees("Width: 2000 mm is the most.")
+	b.press("On the upper side")
+	b.click(b.found(`[...document.querySelectorAll('[role=dialog] button')].find(x => x.textContent.trim() === 'Begin the board')`))
+	b.until(`document.activeElement.getAttribute('aria-label') === 'Width, mm' && document.activeElement.value === '50100'`) // mended before it is begun
+	assert.Zero(t, eval[int](b, `goldenTrace.all('placed').length`))
 	b.fill("Width, mm", "40")
 	b.fill("Height, mm", "30")
 	b.fill("Corners, mm", "2")

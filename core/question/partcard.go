@@ -84,7 +84,12 @@ func (q *PartCard) Answer(b *workbench.Bench) (*Card, error) {
 	}
 	out.Rows, out.Found = parts.Mapping(out.Part, out.Part.Footprint, from)
 	out.Checked = parts.CheckState(out.Part, from)
-	if f := from.Footprint(out.Part.Footprint); f != nil {
+	switch f := from.Footprint(out.Part.Footprint); {
+	case out.Part.Footprint == "":
+		out.Found = append(out.Found, parts.Flaw{Kind: "noFootprint", Severity: "todo", Text: "It has no footprint yet: nothing of it would be on a board."})
+	case f == nil:
+		out.Found = append(out.Found, parts.Flaw{Kind: "noFootprint", Severity: "fault", Text: fmt.Sprintf("Its footprint %s is not there.", out.Part.Footprint)})
+	default:
 		p := layout.PatternOf(f)
 		out.Foot, out.Pattern = f, &p
 		out.Found = append(out.Found, parts.CheckFootprint(f, parts.LimitsOf(b.Doc))...)

@@ -2,6 +2,7 @@
 import { useTheme } from 'vuetify'
 import { watchEffect } from 'vue'
 import { useTaste } from './shell/taste'
+import KeysHelp from './shell/KeysHelp.vue'
 import MenuHost from './shell/MenuHost.vue'
 import Notices from './shell/Notices.vue'
 
@@ -17,5 +18,6 @@ watchEffect(() => theme.change(taste.frame))
     </router-view>
     <Notices />
     <MenuHost />
+    <KeysHelp />
   </v-app>
 </template>

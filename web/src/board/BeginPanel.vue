@@ -101,16 +101,16 @@ async function begin() {
       />
     </div>
     <template v-if="b.form === 'rectangle'">
-      <LengthField label="Width" :value="b.width" @keep="b.width = $event" />
-      <LengthField label="Height" :value="b.height" @keep="b.height = $event" />
-      <LengthField label="Corners" :value="b.r" @keep="b.r = $event" />
+      <LengthField label="Width" :least="1e6" :value="b.width" @keep="b.width = $event" />
+      <LengthField label="Height" :least="1e6" :value="b.height" @keep="b.height = $event" />
+      <LengthField label="Corners" :least="0" :most="Math.min(b.width, b.height) / 2" :value="b.r" @keep="b.r = $event" />
     </template>
-    <LengthField v-else-if="b.form === 'circle'" label="Diameter" :value="b.width" @keep="b.width = $event" />
+    <LengthField v-else-if="b.form === 'circle'" label="Diameter" :least="1e6" :value="b.width" @keep="b.width = $event" />
     <p v-else class="quiet">
       Draw it with the outline’s tool, or
       <v-btn size="x-small" variant="outlined" @click="emit('drawing')">take it from a DXF drawing</v-btn>
     </p>
-    <LengthField label="New tracks" :value="b.track" @keep="b.track = $event" />
+    <LengthField label="New tracks" :least="1000" :value="b.track" @keep="b.track = $event" />
     <div class="row">
       <span>Parts stand</span>
       <OneOf

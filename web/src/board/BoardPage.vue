@@ -308,9 +308,24 @@ const commands: Command[] = [
     group: 'See',
     run: () => void ed.hop(ed.copper[n - 1]?.id),
     enabled: () => n <= ed.copper.length,
+    there: () => n <= ed.copper.length,
   })),
-  { id: 'layerUp', title: 'Copper layer above', keys: 'PageUp', group: 'See', run: () => ed.stepLayer(-1) },
-  { id: 'layerDown', title: 'Copper layer below', keys: 'PageDown', group: 'See', run: () => ed.stepLayer(1) },
+  {
+    id: 'layerUp',
+    title: 'Copper layer above',
+    keys: 'PageUp',
+    group: 'See',
+    there: () => ed.copper.length > 1,
+    run: () => ed.stepLayer(-1),
+  },
+  {
+    id: 'layerDown',
+    title: 'Copper layer below',
+    keys: 'PageDown',
+    group: 'See',
+    there: () => ed.copper.length > 1,
+    run: () => ed.stepLayer(1),
+  },
 ]
 useCommands(commands, hand.early)
 onMounted(() => {

@@ -75,7 +75,7 @@ const mm = (nm: number) => format(nm, taste.unit, 2)
     </div>
     <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
     <template v-if="seen">
-      <LengthField label="Width" :value="width" @keep="width = Math.max($event, 100_000)" />
+      <LengthField label="Width" :least="100_000" :value="width" @keep="width = $event" />
       <p class="quiet">
         <span class="mono">{{ mm(seen.size.x) }} × {{ mm(seen.size.y) }}</span> {{ taste.unit }},
         <span class="mono">{{ seen.corners }}</span> corners.

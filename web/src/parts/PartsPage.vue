@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { Project } from '../live/project'
 import type { Crumb } from '../shell/commands'
 import OneOf from '../shell/fields/OneOf.vue'
+import { complain } from '../shell/notices'
 import AssignView from './assign/AssignView.vue'
 import BasketView from './depot/BasketView.vue'
 import DepotView from './depot/DepotView.vue'
@@ -63,6 +64,18 @@ async function made(f: number) {
   if (p && name && !p.footprint) await props.project.edit('putLibraryPart', { part: { ...p, footprint: name } })
   go({ view: 'footprint', id: f, part: part.value })
 }
+/** Begins an empty footprint, of the part where one is meant, and leads to its editor. */
+async function byHand(of = '') {
+  const p = of ? props.project.named('libraryPart', of) : undefined
+  const base = p?.footprint || of || 'Footprint'
+  let name = base
+  for (let n = 2; props.project.named('footprint', name); n++) name = `${base} ${n}`
+  if ((await props.project.edit('putFootprint', { name }).catch(complain)) === undefined) return
+  const f = props.project.named('footprint', name)
+  if (!f) return
+  if (p && !p.footprint) await props.project.edit('putLibraryPart', { part: { ...p, footprint: name } }).catch(complain)
+  go({ view: 'footprint', id: f.id, part: of })
+}
 </script>
 
 <template>
@@ -86,6 +99,7 @@ async function made(f: number) {
     @symbol="go({ view: 'symbol', id: $event, part })"
     @footprint="go({ view: 'footprint', id: $event, part })"
     @generate="(f, name) => go({ view: 'generator', id: f, part: name })"
+    @by-hand="byHand"
   />
   <SymbolView v-else-if="view === 'symbol' && symbol" :project="project" :symbol="id" @back="library" />
   <FootprintView

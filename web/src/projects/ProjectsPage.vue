@@ -7,6 +7,7 @@ import { call } from '../live/http'
 import { naturally } from '../live/natural'
 import type { Created, Project, Starts, SteppedBack } from '../live/wire.gen'
 import { actName } from '../shell/acts'
+import { helpOpen, useCommands } from '../shell/commands'
 import FilePick from '../shell/fields/FilePick.vue'
 import OneOf from '../shell/fields/OneOf.vue'
 import { complain, say } from '../shell/notices'
@@ -125,6 +126,14 @@ async function takeIn(files: File[]) {
   }
 }
 const page = ref<HTMLElement>()
+const find = ref<{ focus: () => void }>()
+const pick = ref<{ choose: () => void }>()
+useCommands([
+  { id: 'newProject', title: 'New project', keys: 'N', group: 'Projects', run: () => begin('empty') },
+  { id: 'findProject', title: 'Find a project', keys: '/', group: 'Projects', run: () => find.value?.focus() },
+  { id: 'importFiles', title: 'Import files', keys: 'I', group: 'Projects', run: () => pick.value?.choose() },
+  { id: 'help', title: 'These keys', keys: '?', group: 'Projects', run: () => (helpOpen.value = true) },
+])
 const { isOverDropZone } = useDropZone(page, { onDrop: (files) => files && void takeIn(files), multiple: true })
 /** When a project was changed: the hour today, the day before that, the year too where it is another. */
 function when(s: string) {
@@ -158,6 +167,7 @@ function when(s: string) {
       <div class="head">
         <h2>Projects</h2>
         <v-text-field
+          ref="find"
           v-model="search"
           class="search"
           :prepend-inner-icon="mdiMagnify"
@@ -168,7 +178,7 @@ function when(s: string) {
         />
         <OneOf label="Order of the projects" :value="order" :options="orders" @keep="order = $event" />
         <v-spacer />
-        <FilePick v-slot="{ choose }" label="Project file" accept=".goldentrace,.ndjson,.txt" several @files="takeIn">
+        <FilePick ref="pick" v-slot="{ choose }" label="Project file" accept=".goldentrace,.ndjson,.txt" several @files="takeIn">
           <v-btn :prepend-icon="mdiFileImportOutline" @click="choose">Import files</v-btn>
         </FilePick>
         <v-btn :prepend-icon="mdiPlus" color="primary" variant="flat" @click="begin('empty')">New project</v-btn>

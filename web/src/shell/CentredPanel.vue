@@ -7,6 +7,16 @@ const emit = defineEmits<{ close: [] }>()
 const panel = ref<HTMLElement>()
 /** What is in it may have taken the keys already. */
 onMounted(() => panel.value?.contains(document.activeElement) || panel.value?.focus())
+/** What is marked as wrong in a field is mended before the panel does what it is for. */
+function decide(e: MouseEvent) {
+  const act = (e.target as HTMLElement).closest('button')
+  const wrong = panel.value?.querySelector<HTMLInputElement>('.v-input--error input')
+  if (!act?.classList.contains('bg-primary') || !wrong) return
+  e.stopPropagation()
+  e.preventDefault()
+  wrong.focus()
+  wrong.select()
+}
 </script>
 
 <template>
@@ -21,7 +31,7 @@ onMounted(() => panel.value?.contains(document.activeElement) || panel.value?.fo
   >
     <h3>{{ title ?? label }}</h3>
     <slot />
-    <div class="acts"><slot name="acts" /></div>
+    <div class="acts" @click.capture="decide"><slot name="acts" /></div>
   </div>
 </template>
 

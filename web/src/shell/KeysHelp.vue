@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useRoute } from 'vue-router'
 import { allCommands, helpOpen } from './commands'
 import { keyText } from './keys'
 
@@ -7,18 +8,22 @@ const groups = computed(() => {
   const out = new Map<string, { title: string; keys: string }[]>()
   if (helpOpen.value)
     for (const c of allCommands()) {
-      if (!c.keys) continue
+      if (!c.keys || !(c.there?.() ?? true)) continue
       if (!out.has(c.group)) out.set(c.group, [])
       out.get(c.group)!.push({ title: c.title, keys: c.keys })
     }
   return [...out]
 })
+const route = useRoute()
+const title = computed(() => (route.params.id ? 'Keys of this stage' : 'Keys of the list of projects'))
+/** Whether there is a drawing, in which the pointer works. */
+const drawing = computed(() => helpOpen.value && !!document.querySelector('[role=application]'))
 </script>
 
 <template>
-  <v-dialog v-model="helpOpen" width="760" aria-label="Keys of this stage">
+  <v-dialog v-model="helpOpen" width="760" :aria-label="title">
     <div class="float help" tabindex="0">
-      <h2>Keys of this stage</h2>
+      <h2>{{ title }}</h2>
       <div class="groups">
         <section v-for="[group, list] in groups" :key="group">
           <h3>{{ group }}</h3>
@@ -29,7 +34,7 @@ const groups = computed(() => {
             >
           </div>
         </section>
-        <section>
+        <section v-if="drawing">
           <h3>Pointer</h3>
           <div class="row"><span>Pick; with Shift add or take out</span><kbd>click</kbd></div>
           <div class="row"><span>What lies beneath</span><kbd>Alt click</kbd></div>

@@ -6,6 +6,8 @@ export interface Command {
   group: string
   run: () => void
   enabled?: () => boolean
+  /** Whether there is such a thing here at all; without it its key is not listed. */
+  there?: () => boolean
 }
 
 /** How a key press is written: "Ctrl Shift Z", "Q", "Space", "ArrowLeft". */

@@ -9,7 +9,6 @@ import type { Created } from '../live/wire.gen'
 import AskBar from '../shell/AskBar.vue'
 import CommandField from '../shell/CommandField.vue'
 import { type Crumb, fieldOpen, frameCommands, helpOpen } from '../shell/commands'
-import KeysHelp from '../shell/KeysHelp.vue'
 import { keyName, typing } from '../shell/keys'
 import { complain, drop, refusalsGo, say } from '../shell/notices'
 import { takeStep } from '../shell/stepping'
@@ -121,10 +120,10 @@ onBeforeUnmount(() => {
     <TraceRail :project="project" />
     <div class="right">
       <TopBar :project="project" :where="where" />
-      <div v-if="project.state.value === 'lost'" class="banner" role="alert">
+      <div v-if="project.state.value === 'lost'" class="banner passing" role="alert">
         The connection to the program is lost and is being sought again. {{ onItsWay }}
       </div>
-      <div v-else-if="project.silent.value" class="banner" role="alert">
+      <div v-else-if="project.silent.value" class="banner passing" role="alert">
         The program has not answered for a while. {{ onItsWay }}
       </div>
       <div v-if="project.missing.value.length" class="banner soft" role="status">
@@ -164,7 +163,6 @@ onBeforeUnmount(() => {
       </main>
     </div>
     <CommandField :project="project" />
-    <KeysHelp />
   </div>
 </template>
 
@@ -179,6 +177,7 @@ onBeforeUnmount(() => {
   min-width: 0;
   display: flex;
   flex-direction: column;
+  position: relative;
 }
 .stage {
   position: relative;
@@ -190,6 +189,16 @@ onBeforeUnmount(() => {
   background: rgb(var(--v-theme-error));
   color: #1c0c0a;
   font-weight: 500;
+}
+/* What comes and goes by itself lies over the stage: a drawing never moves beneath the hand. */
+.passing {
+  position: absolute;
+  left: 50%;
+  top: 56px;
+  transform: translateX(-50%);
+  max-width: 90%;
+  border-radius: 8px;
+  z-index: 40;
 }
 .v-theme--light .banner {
   color: #fff;

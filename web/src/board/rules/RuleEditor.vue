@@ -25,6 +25,8 @@ const look = latest(
     emit('holds', answer?.holding.ids ?? [])
   },
 )
+/** What it would hold for with what is being typed. */
+const typing = (fields: Partial<Rule>) => void look(JSON.parse(JSON.stringify({ ...made.value, ...fields })) as Rule)
 watch(made, (r) => void look(JSON.parse(JSON.stringify(r)) as Rule), { deep: true, immediate: true })
 const scoped = computed(() => Object.keys(made.value.a ?? {}).length + Object.keys(made.value.b ?? {}).length > 0)
 function setKind(k: string) {
@@ -75,6 +77,7 @@ async function keep() {
         :scope="made.a ?? {}"
         :classes="classes"
         :title="kind?.pairs ? 'Between' : 'For'"
+        @typing="typing({ a: $event })"
         @keep="(a: Scope) => (made = { ...made, a })"
       />
       <ScopeFields
@@ -83,6 +86,7 @@ async function keep() {
         :scope="made.b ?? {}"
         :classes="classes"
         title="and"
+        @typing="typing({ b: $event })"
         @keep="(b: Scope) => (made = { ...made, b })"
       />
     </div>

@@ -159,7 +159,13 @@ async function give() {
           <span v-for="c in classes" :key="c" class="mono tag">{{ c }} {{ shown?.classes[c] }}</span>
         </div>
         <div class="give">
-          <TextField label="Nets called" :value="pattern" empty="+3V*, DATA?" @keep="pattern = $event" />
+          <TextField
+            label="Nets called"
+            :value="pattern"
+            empty="+3V*, DATA?"
+            @typing="pattern = $event"
+            @keep="pattern = $event"
+          />
           <TextField label="Class" :value="given" empty="none" @keep="given = $event" />
           <v-btn size="small" variant="outlined" :disabled="!like.length" @click="give">
             {{ like.length ? `Give it to ${like.length}` : 'Give' }}

@@ -7,7 +7,7 @@ import TextField from '../../shell/fields/TextField.vue'
 
 /** For what a rule holds, of plain parts: what is left open holds for all. */
 const props = defineProps<{ project: Project; scope: Scope; title: string; classes: string[] }>()
-const emit = defineEmits<{ keep: [Scope] }>()
+const emit = defineEmits<{ keep: [Scope]; typing: [Scope] }>()
 const things = [
   { value: '', title: 'anything' },
   { value: 'track', title: 'tracks' },
@@ -26,14 +26,17 @@ const areas = computed(() => {
   return [{ value: 0, title: 'the whole board' }, ...props.project.all('ruleArea').map((a) => ({ value: a.id, title: a.name }))]
 })
 const part = computed(() => (props.scope.part ? (props.project.get('placed', props.scope.part)?.designator ?? '') : ''))
-function set(fields: Partial<Scope>) {
+function withThese(fields: Partial<Scope>) {
   const next = { ...props.scope, ...fields }
   for (const k of Object.keys(next) as (keyof Scope)[]) if (!next[k]) delete next[k]
-  emit('keep', next)
+  return next
 }
-function setPart(name: string) {
-  const p = props.project.all('placed').find((x) => x.designator.toLowerCase() === name.trim().toLowerCase())
-  set({ part: p?.id ?? 0 })
+const set = (fields: Partial<Scope>) => emit('keep', withThese(fields))
+const partCalled = (name: string) =>
+  props.project.all('placed').find((x) => x.designator.toLowerCase() === name.trim().toLowerCase())
+const setPart = (name: string) => set({ part: partCalled(name)?.id ?? 0 })
+function checkPart(name: string) {
+  if (name.trim() && !partCalled(name)) throw new Error(`No part of the board is called ${name.trim()}.`)
 }
 </script>
 
@@ -46,11 +49,12 @@ function setPart(name: string) {
       label="Nets called"
       :value="scope.net ?? ''"
       empty="any; * and ? stand for letters"
+      @typing="emit('typing', withThese({ net: $event.trim() }))"
       @keep="set({ net: $event.trim() })"
     />
     <ChoiceField label="On the layer" :value="scope.layer ?? 0" :options="layers" @keep="set({ layer: Number($event) })" />
     <ChoiceField label="Within" :value="scope.area ?? 0" :options="areas" @keep="set({ area: Number($event) })" />
-    <TextField label="Of the part" :value="part" empty="any" @keep="setPart" />
+    <TextField label="Of the part" :value="part" empty="any" :check="checkPart" @keep="setPart" />
   </fieldset>
 </template>
 

@@ -28,6 +28,7 @@ const emit = defineEmits<{
   symbol: [number]
   footprint: [number]
   generate: [number | undefined, string]
+  byHand: [string]
 }>()
 interface PartRow {
   name: string
@@ -148,6 +149,13 @@ function changed() {
 }
 useCommands([
   { id: 'newPart', title: 'New part', keys: 'N', group: 'Library', run: () => (making.value = true) },
+  { id: 'footprintByHand', title: 'New footprint by hand', group: 'Library', run: () => emit('byHand', '') },
+  {
+    id: 'footprintGenerated',
+    title: 'New footprint from dimensions',
+    group: 'Library',
+    run: () => emit('generate', undefined, ''),
+  },
   ...exchange.map((e, i) => ({ id: `pack${i}`, group: 'Library', ...e })),
 ])
 const choose = (r: PartRow) => emit('choose', r.name, r.own)
@@ -201,6 +209,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         :project="project"
         @close="making = false"
         @made="((making = false), emit('choose', $event, true))"
+        @footprint="((making = false), emit('byHand', ''))"
       />
     </template>
     <template #side>
@@ -212,6 +221,7 @@ const choose = (r: PartRow) => emit('choose', r.name, r.own)
         @symbol="emit('symbol', $event)"
         @footprint="emit('footprint', $event)"
         @generate="(f, n) => emit('generate', f, n)"
+        @by-hand="emit('byHand', $event)"
         @changed="changed"
         @gone="emit('choose', '', false)"
       />

@@ -7,7 +7,7 @@ import PinListPanel from '../symbol/PinListPanel.vue'
 
 /** A new part of the project: its name, and its pins from the datasheet's table or drawn later. */
 const props = defineProps<{ project: Project }>()
-const emit = defineEmits<{ made: [string]; close: [] }>()
+const emit = defineEmits<{ made: [string]; footprint: []; close: [] }>()
 const name = ref('')
 const prefix = ref('U')
 const description = ref('')
@@ -47,6 +47,7 @@ async function make(pins: Listed[] = [], layout = 'type') {
     <div class="acts">
       <v-btn color="primary" variant="flat" :disabled="!ok" @click="pasting = true">Paste its pins</v-btn>
       <v-btn variant="outlined" :disabled="!ok" @click="make()">Draw its pins</v-btn>
+      <v-btn variant="text" @click="emit('footprint')">Only a footprint</v-btn>
       <v-btn variant="text" @click="emit('close')">Close</v-btn>
     </div>
   </div>

@@ -13,6 +13,7 @@ import PatternPicture from '../PatternPicture.vue'
 import SymbolPicture from '../SymbolPicture.vue'
 import PartVersions from './PartVersions.vue'
 import { typeWords } from '../symbol/pinTypes'
+import WhoPanel from '../../shell/WhoPanel.vue'
 
 /** A part with its pictures, which pin goes to which pad, where it is used and who checked it. */
 const props = defineProps<{ project: Project; name: string; own: boolean }>()
@@ -20,6 +21,7 @@ const emit = defineEmits<{
   symbol: [number]
   footprint: [number]
   generate: [number | undefined, string]
+  byHand: [string]
   gone: []
   changed: []
 }>()
@@ -49,10 +51,11 @@ function mapPad(row: PinRow, pad: string) {
 const footprints = computed(() => (void props.project.docTick.value, props.project.all('footprint').map((f) => f.name).sort())) // prettier-ignore
 const own = computed(() => (card.value?.foot && props.own ? card.value.foot.id : 0))
 const take = () => props.project.edit('takeParts', { names: [props.name] }).catch(complain)
+const naming = ref(false)
 function check(off: boolean) {
   const by = person.name
   if (!off && !by) {
-    complain(new Error('Say who you are first: press the sign at the top on the right, and give a name.'))
+    naming.value = true
     return
   }
   void props.project.edit('setChecked', { parts: [part.value!.id], ...(off ? { off } : { by, on: today() }) }).catch(complain)
@@ -129,11 +132,16 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
         empty="where it is to be found"
         @keep="set({ datasheet: $event })"
       />
-      <v-combobox
-        :model-value="part.footprint"
+      <v-autocomplete
+        :model-value="part.footprint || null"
         :items="footprints"
         label="Footprint"
+        aria-label="Footprint"
+        placeholder="none yet"
+        persistent-placeholder
         density="compact"
+        auto-select-first
+        clearable
         hide-details
         @update:model-value="(v: string | null) => (v ?? '') !== part!.footprint && set({ footprint: v ?? '' })"
       />
@@ -148,6 +156,7 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
         <v-btn v-if="!card.foot" size="small" variant="outlined" @click="emit('generate', undefined, part.name)"
           >Generate a footprint</v-btn
         >
+        <v-btn v-if="!card.foot" size="small" variant="outlined" @click="emit('byHand', part.name)">Draw one by hand</v-btn>
         <v-btn v-if="card.checked !== 'checked'" size="small" variant="outlined" @click="check(false)">I checked it</v-btn>
         <v-btn v-else size="small" variant="text" @click="check(true)">Take the check back</v-btn>
         <v-btn size="small" variant="outlined" @click="addUnit">Add a unit</v-btn>
@@ -165,6 +174,7 @@ const drop = () => props.project.edit('dropItems', { ids: [part.value!.id] }).th
         >{{ card.used.slice(0, 8).join(', ') }}{{ card.used.length > 8 ? ` and ${card.used.length - 8} more` : '' }}</span
       >
     </p>
+    <WhoPanel v-model="naming" :project="project" why="Your name stands beside what you checked." required @said="check(false)" />
     <FlawList
       :flaws="card.found"
       clean="Pins and pads fit, and nothing is wrong with the footprint."

@@ -8,6 +8,8 @@ const props = defineProps<{
   value: V | null
   writing: Writing<V>
   onKeep?: (v: V) => unknown
+  /** What stands there while one types. */
+  onTyping?: (text: string) => void
   unit?: string
   disabled?: boolean
   /** What stands in the field while it is empty. */
@@ -29,6 +31,10 @@ const entry = useEntry<V>(
   () => !!props.disabled,
 )
 const { text, trouble, scrubs } = entry
+function type(s: string) {
+  entry.type(s)
+  props.onTyping?.(s)
+}
 function press(e: KeyboardEvent) {
   entry.press(e)
   if (e.key === 'Enter' && !trouble.value) props.onEntered?.()
@@ -56,7 +62,7 @@ function press(e: KeyboardEvent) {
       :error="!!trouble"
       :aria-label="says ?? (unit ? `${label}, ${unit}` : label)"
       hide-details
-      @update:model-value="entry.type"
+      @update:model-value="type"
       @keydown="press"
       @focus="entry.come"
       @click="figures && entry.click($event)"
