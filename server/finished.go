@@ -44,12 +44,15 @@ type moment struct {
 }
 
 func (p *project) moment() (m moment, err error) {
-	err = p.do(func() {
-		b := p.bench
-		_, filling := b.Behind()["fills"]
-		m = moment{b.Doc.Share(), finished.FillsOf(b.Fills()), b.Rev, filling, p.name}
-	})
+	err = p.do(func() { m = p.momentHere() })
 	return m, err
+}
+
+// momentHere is the moment, on the project's own goroutine.
+func (p *project) momentHere() moment {
+	b := p.bench
+	_, filling := b.Behind()["fills"]
+	return moment{b.Doc.Share(), finished.FillsOf(b.Fills()), b.Rev, filling, p.name}
 }
 
 // board is the board of the moment.

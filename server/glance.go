@@ -54,7 +54,7 @@ type kept struct {
 }
 
 // glanceForm changes when what a glance tells or how a picture is drawn does.
-const glanceForm = 4
+const glanceForm = 5
 
 func (a *api) glanceRoutes(e *echo.Echo) {
 	e.GET("/api/starts", a.starts)
@@ -105,7 +105,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	if err != nil {
 		return g, nil, err
 	}
-	shared, err := ask(p, func() (design.Shared, error) {
+	m, err := ask(p, func() (moment, error) {
 		s := p.bench.Stages()
 		g = Glance{Revision: p.bench.Rev, Circuit: s.Circuit, Board: s.Board, Differences: s.Differences, Nets: s.Nets}
 		for _, f := range p.bench.OpenFindings() {
@@ -116,7 +116,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 				g.Warnings++
 			}
 		}
-		return p.bench.Doc.Share(), nil
+		return p.momentHere(), nil
 	})
 	if err != nil {
 		return g, nil, err
@@ -127,12 +127,21 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	}
 	defer done()
 	a.hub.shows.stepAside(ctx, id)
-	d := shared.Doc()
+	d := m.shared.Doc()
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
+	if g.Picture == "board" && !m.behind && g.Board != "pending" {
+		made, err := glance.Finished(ctx, m.board())
+		if err != nil {
+			return g, nil, err
+		}
+		if made != nil {
+			picture = made
+		}
+	}
 	if picture == nil {
 		picture = []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)
 	}
-	if g.Board == "pending" { // it is looked at again
+	if g.Board == "pending" || m.behind { // it is looked at again
 		return g, picture, nil
 	}
 	written, err := json.Marshal(kept{glanceForm, g})
