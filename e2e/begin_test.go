@@ -23,7 +23,7 @@ func TestABeginnersBoard(t *testing.T) {
 	b.sees("4 parts arrive beside the outline")
 	b.choose("Copper layers", "1, one side")
 	b.fill("Width, mm", "50100")
-	b.sees("Width: 2000 mm is the most.")
+	b.sees("is beyond the largest length, 2000 mm.")
 	b.press("On the upper side")
 	b.click(b.found(`[...document.querySelectorAll('[role=dialog] button')].find(x => x.textContent.trim() === 'Begin the board')`))
 	b.until(`document.activeElement.getAttribute('aria-label') === 'Width, mm' && document.activeElement.value === '50100'`) // mended before it is begun

@@ -50,7 +50,7 @@ func TestRulesOfABoard(t *testing.T) {
 	b.fill("Of the part", "R99")
 	b.sees("No part of the board is called R99.")
 	b.key(escape)
-	b.atField("Nets called")
+	b.click(field("Nets called"))
 	b.key("a", ctrl)
 	b.typing("NOSUCH*")
 	b.sees("It holds for 0 things") // while one types

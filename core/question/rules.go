@@ -10,7 +10,6 @@ import (
 	"goldentrace/core/design"
 	"goldentrace/core/landpattern"
 	"goldentrace/core/rules"
-	"goldentrace/core/units"
 	"goldentrace/core/workbench"
 )
 
@@ -184,95 +183,4 @@ func (out Holding) listed(ids map[design.ID]bool) Holding {
 	slices.Sort(out.IDs)
 	out.IDs = out.IDs[:min(len(out.IDs), 500)]
 	return out
-}
-
-// sampler is a small board with a bit of everything, on which each rule for everything stands as a dimension line. What would be too
-// small or too large to be
-// seen is drawn within bounds; the lines say what holds.
-func sampler(n map[design.RuleKind]int64) landpattern.BodyView {
-	v := landpattern.BodyView{Name: "Rules for everything", Strokes: []landpattern.Stroke{}, Dims: []landpattern.DimLine{}}
-	seen := func(k design.RuleKind, least, most int64) int64 { return min(max(n[k], least), most) }
-	um := units.Micrometre
-	edge, clear := seen(design.EdgeClearance, 150*um, 1500*um), seen(design.Clearance, 120*um, 1200*um)
-	wide, thin := seen(design.TrackWidth, 150*um, 1500*um), seen(design.LeastWidth, 100*um, 1200*um)
-	hole, ring, apart := seen(design.LeastHole, 250*um, 1200*um), seen(design.LeastRing, 100*um, 700*um), seen(design.HoleClearance,
-		200*um, 1500*um)
-	via, bore := seen(design.ViaDiameter, 500*um, 1800*um), seen(design.ViaHole, 200*um, 1300*um)
-	mask, paste := seen(design.MaskMargin, -300*um, 400*um), seen(design.PasteMargin, -300*um, 400*um)
-	silk := seen(design.SilkWidth, 80*um, 600*um)
-	box := func(style string, x0, y0, x1, y1 int64) {
-		v.Strokes = append(v.Strokes, landpattern.Area(style, x0, y0, x1, y1))
-	}
-	disc := func(style string, x, y, r int64) { v.Strokes = append(v.Strokes, landpattern.Disc(style, x, y, r)) }
-	dim := func(k design.RuleKind, x0, y0, x1, y1, dx, dy int64) {
-		v.Dims = append(v.Dims, landpattern.Measure(string(k), k.Words(), x0, y0, x1, y1, dx, dy))
-	}
-	space := seen(design.Spacing, 150*um, 1500*um)
-	width, height := 18_600*um, 5_800*um
-	box("ground", 0, 0, width, height)
-	// two tracks above the lower edge
-	y1 := edge + wide
-	y2 := y1 + clear
-	box("copper", 1300*um, edge, 4400*um, y1)
-	box("copper", 1300*um, y2, 4400*um, y2+thin)
-	dim(design.EdgeClearance, 1800*um, 0, 1800*um, edge, -2500*um, 0)
-	dim(design.TrackWidth, 4400*um, edge, 4400*um, y1, 700*um, 0)
-	dim(design.Clearance, 1300*um, y1, 1300*um, y2, -2000*um, 0)
-	dim(design.LeastWidth, 4400*um, y2, 4400*um, y2+thin, 700*um, 0)
-	// two drilled holes with their rings
-	hx, hy := 1700*um, 4200*um
-	gap := hole + apart
-	for _, x := range []int64{hx, hx + gap} {
-		disc("copper", x, hy, hole/2+ring)
-	}
-	for _, x := range []int64{hx, hx + gap} {
-		disc("hole", x, hy, hole/2)
-	}
-	dim(design.LeastHole, hx-hole/2, hy, hx+hole/2, hy, 0, 1100*um)
-	dim(design.LeastRing, hx-hole/2-ring, hy, hx-hole/2, hy, 0, -1200*um)
-	dim(design.HoleClearance, hx+hole/2, hy, hx+hole/2+apart, hy, 0, -1000*um)
-	// a via
-	vx, vy := 5400*um, 4200*um
-	disc("copper", vx, vy, via/2)
-	disc("hole", vx, vy, bore/2)
-	dim(design.ViaDiameter, vx-via/2, vy, vx+via/2, vy, 0, 1100*um)
-	dim(design.ViaHole, vx-bore/2, vy, vx+bore/2, vy, 0, -1200*um)
-	// a pad with its openings, and a line of silk
-	px, py, pw, ph := 9000*um, 1300*um, 1700*um, 1300*um
-	box("mask", px-mask, py-mask, px+pw+mask, py+ph+mask)
-	box("copper", px, py, px+pw, py+ph)
-	box("paste", px+paste, py+paste, px+pw-paste, py+ph-paste)
-	dim(design.MaskMargin, px+pw, py+ph, px+pw+mask, py+ph, 0, 700*um)
-	dim(design.PasteMargin, px, py, px+paste, py, 0, -700*um)
-	// two parts
-	bx, by := 12_400*um, 1300*um
-	box("body", bx-700*um, by, bx, by+1100*um)
-	box("body", bx+space, by, bx+space+700*um, by+1100*um)
-	dim(design.Spacing, bx, by, bx+space, by, 0, -700*um)
-	// a part with two pads
-	within := seen(design.WithinPart, 120*um, 1200*um)
-	cx, cy := bx+space/2, 3700*um
-	box("body", cx-within/2-1000*um, cy-200*um, cx+within/2+1000*um, cy+900*um)
-	box("copper", cx-within/2-800*um, cy, cx-within/2, cy+700*um)
-	box("copper", cx+within/2, cy, cx+within/2+800*um, cy+700*um)
-	dim(design.WithinPart, cx-within/2, cy+700*um, cx+within/2, cy+700*um, 0, 800*um)
-	// a pad in a copper area, joined by spokes
-	ax, ay, aw, land := 15_000*um, 1200*um, 3000*um, 1100*um
-	joint, around := seen(design.SpokeWidth, 100*um, 900*um), seen(design.SpokeGap, 100*um, 700*um)
-	mx, my, free := ax+aw/2, ay+aw/2, land/2+around
-	box("copper", ax, ay, mx-free, ay+aw)
-	box("copper", mx+free, ay, ax+aw, ay+aw)
-	box("copper", mx-free, ay, mx+free, my-free)
-	box("copper", mx-free, my+free, mx+free, ay+aw)
-	box("copper", mx-land/2, my-land/2, mx+land/2, my+land/2)
-	if n[design.SpokeWidth] > 0 {
-		box("copper", mx-free, my-joint/2, mx+free, my+joint/2)
-		box("copper", mx-joint/2, my-free, mx+joint/2, my+free)
-	}
-	dim(design.SpokeGap, mx+land/2, my+land/2, mx+land/2+around, my+land/2, 0, 1500*um)
-	dim(design.SpokeWidth, mx-joint/2, my-free, mx+joint/2, my-free, 0, -1300*um)
-	sy := 4800 * um
-	box("silk", 7800*um, sy, 10_300*um, sy+silk)
-	dim(design.SilkWidth, 10_300*um, sy, 10_300*um, sy+silk, 900*um, 0)
-	return v
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { latest } from '../../live/latest'
 import type { Project } from '../../live/project'
 import type { Rule, RuleHeld, RuleKindWords, Scope } from '../../live/wire.gen'
@@ -26,9 +26,15 @@ const look = latest(
   },
 )
 /** What it would hold for with what is being typed. */
-const typing = (fields: Partial<Rule>) => void look(JSON.parse(JSON.stringify({ ...made.value, ...fields })) as Rule)
-watch(made, (r) => void look(JSON.parse(JSON.stringify(r)) as Rule), { deep: true, immediate: true })
-const scoped = computed(() => Object.keys(made.value.a ?? {}).length + Object.keys(made.value.b ?? {}).length > 0)
+const meant = ref<Rule>(made.value)
+function typing(fields: Partial<Rule>) {
+  meant.value = { ...made.value, ...fields }
+  void look(JSON.parse(JSON.stringify(meant.value)) as Rule)
+}
+watch(made, () => typing({}), { deep: true, immediate: true })
+const scoped = computed(() => Object.keys(meant.value.a ?? {}).length + Object.keys(meant.value.b ?? {}).length > 0)
+const root = ref<HTMLElement>()
+onMounted(() => root.value?.scrollIntoView({ block: 'start' })) // it may open below what is in view
 function setKind(k: string) {
   const pairs = props.kinds.find((x) => x.kind === k)?.pairs
   made.value = { ...made.value, kind: k, value: { fixed: props.project.rule(k) }, ...(pairs ? {} : { b: {} }) }
@@ -49,7 +55,7 @@ async function keep() {
 </script>
 
 <template>
-  <section class="editor" aria-label="A rule">
+  <section ref="root" class="editor" aria-label="A rule">
     <div class="row">
       <ChoiceField
         label="What"
