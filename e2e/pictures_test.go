@@ -22,6 +22,7 @@ func TestPictures(t *testing.T) {
 	b.sees("Moth Lamp, first try")
 	b.sees("Examples")
 	b.until(`[...document.querySelectorAll('article img')].filter(i => i.getBoundingClientRect().top < innerHeight && i.complete).length >= 4`)
+	b.until(`![...document.querySelectorAll('article img')].some(i => /behind=true/.test(i.src) || !i.complete)`)
 	time.Sleep(300 * time.Millisecond)
 	b.shot(filepath.Join(dir, "projects.png"))
 	lamp, first := p.projectID("Moth Lamp"), p.projectID("Moth Lamp, first try")

@@ -25,6 +25,7 @@ type Glance struct {
 	Faults      int      `json:"faults"`
 	Warnings    int      `json:"warnings"`
 	Picture     string   `json:"picture"`          // what the picture shows: board, circuit; empty: nothing is drawn
+	Behind      bool     `json:"behind,omitempty"` // copper areas are still being filled: the picture is drawn again once they are
 	People      []string `json:"people,omitempty"` // who have it open now, each once; one without a name is ""
 }
 
@@ -128,6 +129,7 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	defer done()
 	a.hub.shows.stepAside(ctx, id)
 	d := m.shared.Doc()
+	g.Behind = m.behind
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
 	if g.Picture == "board" && !m.behind && g.Board != "pending" {
 		made, err := glance.Finished(ctx, m.board())

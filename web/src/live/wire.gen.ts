@@ -466,6 +466,7 @@ export interface Glance {
   faults: number
   warnings: number
   picture: string
+  behind?: boolean
   people?: string[]
 }
 

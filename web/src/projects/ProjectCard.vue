@@ -29,11 +29,15 @@ watch(
   async () => {
     if (!seen.value || props.troubled) return
     glance.value = await glanceOf(props.id).catch(() => null)
-    if (glance.value?.board === 'pending') again.start()
+    if (glance.value?.board === 'pending' || glance.value?.behind) again.start()
   },
   { immediate: true },
 )
-const picture = computed(() => (glance.value ? `/api/projects/${props.id}/picture.svg?r=${glance.value.revision}` : ''))
+const picture = computed(() =>
+  glance.value
+    ? `/api/projects/${props.id}/picture.svg?r=${glance.value.revision}&behind=${!!glance.value.behind || glance.value.board === 'pending'}`
+    : '',
+)
 /** Who has it open now. */
 const here = computed(() => {
   const all = glance.value?.people ?? []
