@@ -196,7 +196,7 @@ func TestUndoIsOnesOwn(t *testing.T) {
 	v["rev"] = rev
 	m = ben.does(v)
 	require.Equal(t, "done", m.T)
-	assert.Contains(t, m.Over, "Ada had just changed the project's settings; there was author A.")
+	assert.Contains(t, m.Over, "Ada had just changed the project's settings: its author was A and is B now.")
 	m = ada.does(map[string]any{"t": "undo", "ref": "u3"})
 	assert.Equal(t, "refused", m.T)
 	assert.Contains(t, m.Why, "Ben has changed the project's settings since")

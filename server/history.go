@@ -160,8 +160,12 @@ func (p *project) overwritten(cs edit.ChangeSet, c *client, seen int64) string {
 		if !ok || last.rev <= seen || last.author.ID == c.author.ID || x.Before == nil {
 			continue
 		}
-		if what := replaced(x.Before, x.After); what != "" {
-			out = append(out, fmt.Sprintf("%s had just changed %s; there was %s.", called(last.author), p.bench.Doc.Called(x.Before), what))
+		what := "it is gone now"
+		if x.After != nil {
+			what = strings.Join(edit.Differing(p.bench.Doc, x.Before, x.After), "; ")
+		}
+		if what != "" {
+			out = append(out, fmt.Sprintf("%s had just changed %s: %s.", called(last.author), p.bench.Doc.Called(x.Before), what))
 		}
 	}
 	const most = 3
@@ -169,26 +173,4 @@ func (p *project) overwritten(cs edit.ChangeSet, c *client, seen int64) string {
 		out = append(out[:most], fmt.Sprintf("%d more of such.", len(out)-most))
 	}
 	return strings.Join(out, " ")
-}
-
-// replaced lists the entries of an object that differ, as they were.
-func replaced(before, after design.Object) string {
-	if after == nil {
-		return "it, as it was then"
-	}
-	was, is := map[string]json.RawMessage{}, map[string]json.RawMessage{}
-	for o, m := range map[design.Object]*map[string]json.RawMessage{before: &was, after: &is} {
-		data, err := json.Marshal(o)
-		if err != nil || json.Unmarshal(data, m) != nil {
-			return ""
-		}
-	}
-	var out []string
-	for k, v := range was {
-		if !bytes.Equal(v, is[k]) && len(v) < 80 {
-			out = append(out, fmt.Sprintf("%s %s", k, strings.Trim(string(v), `"`)))
-		}
-	}
-	slices.Sort(out)
-	return strings.Join(out, ", ")
 }
