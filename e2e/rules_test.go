@@ -78,6 +78,7 @@ func TestRulesOfABoard(t *testing.T) {
 	b.press("Why? Rules that hold here")
 	b.sees("Between anything of the class signal in Area 1 and anything: clearance 0.7 mm.")
 	b.sees("instead of: Everywhere: clearance 0.25 mm.")
+	b.until(`[...document.querySelectorAll('.why dd')].some(e => { const r = e.getBoundingClientRect(); return document.elementFromPoint(r.x + 4, r.y + r.height / 2) === e })`) // it is scrolled to
 	b.focus()
 	b.onBoard("R1", "10", "34", "0")
 	b.press("Why? Rules that hold here")

@@ -7,6 +7,7 @@ import type { Placed, PlaceNote } from '../live/wire.gen'
 import LengthField from '../shell/fields/LengthField.vue'
 import OneOf from '../shell/fields/OneOf.vue'
 import TextField from '../shell/fields/TextField.vue'
+import { useIntoView } from '../shell/intoView'
 import { complain, say } from '../shell/notices'
 import { useTaste } from '../shell/taste'
 import type { BoardEditor } from './editor'
@@ -15,6 +16,8 @@ import type { BoardEditor } from './editor'
 const props = defineProps<{ project: Project; editor: BoardEditor; part: Placed }>()
 const taste = useTaste()
 const adding = ref(false)
+const root = ref<HTMLElement>()
+useIntoView(() => adding.value, root)
 const kind = ref<'within' | 'edge' | 'text'>('within')
 const distance = ref(3_000_000)
 const near = ref('')
@@ -52,7 +55,7 @@ async function add() {
 </script>
 
 <template>
-  <section aria-label="Where it is to stand">
+  <section ref="root" aria-label="Where it is to stand">
     <h4>Where it is to stand</h4>
     <ul v-if="notes.length">
       <li v-for="(n, i) in notes" :key="i" :class="{ off: line(i) && !line(i)!.holds }">

@@ -352,6 +352,7 @@ useCommands([
 .head,
 .bar {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 14px;
   margin-bottom: 8px;

@@ -30,6 +30,7 @@ import SidePanel from '../shell/SidePanel.vue'
 }
 .bar {
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
   align-items: center;
   margin-bottom: 8px;

@@ -36,15 +36,18 @@ const emit = defineEmits<{ take: [string] }>()
   padding: 4px;
   gap: 2px;
 }
-/* where the paper is narrow the tools lose their words, and keep them for readers and on hover */
+/* where the paper is narrow the tools draw together, and where that is not enough they stand in two rows: they keep their words */
 @container paper (max-width: 770px) {
-  .shelf .tool.v-btn--stacked {
-    min-width: 40px;
-    height: 38px;
+  .shelf {
+    flex-wrap: wrap;
+    justify-content: center;
+    gap: 0;
   }
-  .word {
-    position: absolute;
-    clip-path: inset(50%);
+  .shelf .tool.v-btn--stacked {
+    min-width: 42px;
+    padding: 0 3px;
+    font-size: 11px;
+    letter-spacing: 0;
   }
 }
 .tool.v-btn--stacked {

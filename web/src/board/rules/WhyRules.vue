@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import type { Project } from '../../live/project'
 import type { Asked } from '../../live/wire.gen'
+import { useIntoView } from '../../shell/intoView'
 import { complain } from '../../shell/notices'
 
 /** Which rules hold for what is picked, and which they beat: one thing by itself, or two as they stand to each other. */
@@ -36,12 +37,14 @@ async function ask() {
   const said = await props.project.question('why', { ids: props.ids }).catch(complain)
   if (said) asked.value = said
 }
+const root = ref<HTMLElement>()
+useIntoView(() => !!asked.value, root)
 watch(() => props.ids.join(), () => (asked.value = null)) // prettier-ignore
 watch(() => props.project.derivedTick.value, () => asked.value && void ask()) // prettier-ignore
 </script>
 
 <template>
-  <section class="why" aria-label="Rules that hold here">
+  <section ref="root" class="why" aria-label="Rules that hold here">
     <v-btn v-if="!asked" size="small" variant="outlined" @click="ask">
       {{ ids.length === 2 ? 'Why? Rules between these two' : 'Why? Rules that hold here' }}
     </v-btn>
