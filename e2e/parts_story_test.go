@@ -79,6 +79,7 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 	b.typing("Alder")
 	b.key(enter)
 	b.sees("Checked against its datasheet by Alder")
+	b.until(`!document.querySelector('.v-overlay--active, .v-overlay__scrim')`) // what asked has gone
 
 	b.stage("Circuit")
 	b.until(`!!document.querySelector('[role=application][aria-label^=Circuit]')?.dataset.view`)
