@@ -32,7 +32,7 @@ func loomBoard(b *builder) {
 	b.do(&edit.BeginBoard{Ready: &edit.TakeStack{House: "tallow", Name: "Six layers, 1.2 mm"}, Form: edit.EdgeRectangle, Width: 80 * units.MM, Height: 60 * units.MM,
 		R: 3 * units.MM, Track: 100 * units.Micrometre, Parts: true, Planes: []edit.BeginPlane{{At: loomGround, Net: "GND"}, {At: loomPlane, Net: "+1V5"}}})
 	b.do(&edit.SetRules{Rules: map[design.RuleKind]int64{
-		design.Clearance: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.LeastRing: 75_000, design.LeastHole: 100_000,
+		design.Clearance: 100_000, design.WithinPart: 100_000, design.TrackWidth: 100_000, design.LeastWidth: 75_000, design.LeastRing: 75_000, design.LeastHole: 100_000,
 		design.HoleClearance: 200_000, design.ViaDiameter: 450_000, design.ViaHole: 200_000, design.EdgeClearance: 300_000, design.SpokeGap: 150_000,
 		design.SpokeWidth: 200_000, design.SilkWidth: 120_000,
 	}})

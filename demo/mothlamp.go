@@ -20,7 +20,7 @@ func mothLamp(firstTry bool) (*design.Doc, error) {
 	b.do(&edit.SetSheet{Sheet: b.sheet, Name: text("Blinker")})
 	mothCircuit(b, firstTry)
 	b.do(&edit.SetRules{Rules: map[design.RuleKind]int64{
-		design.Clearance: 300 * units.Micrometre, design.TrackWidth: 800 * units.Micrometre, design.LeastWidth: 400 * units.Micrometre,
+		design.Clearance: 300 * units.Micrometre, design.WithinPart: 300 * units.Micrometre, design.TrackWidth: 800 * units.Micrometre, design.LeastWidth: 400 * units.Micrometre,
 		design.EdgeClearance: 500 * units.Micrometre, design.LeastHole: 600 * units.Micrometre, design.ViaDiameter: 1400 * units.Micrometre,
 		design.ViaHole: 700 * units.Micrometre}})
 	b.do(&edit.SetOutline{Outline: geom.Corners(at(0, 0), at(50, 0), at(50, 40), at(0, 40))})

@@ -73,6 +73,7 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 
 	b.press("Barometer HX-8B")
 	b.sees("Pins and pads fit, and nothing is wrong with the footprint.")
+	b.choosesOnce()
 	b.press("I checked it")
 	b.sees("Your name stands beside what you checked.")
 	b.until(`document.activeElement?.getAttribute('aria-label') === 'Your name'`)
@@ -90,6 +91,27 @@ func TestSensorFromItsDatasheet(t *testing.T) {
 	b.do(chromedp.Reload()) // all of it is kept
 	b.until(`window.goldenTrace?.state.value === 'open'`)
 	assert.Equal(t, "Alder", b.libraryPart("Barometer HX-8B", "checked.by"))
+}
+
+// choosesOnce chooses another footprint by the keyboard: nothing is edited while one types, and once as Enter is pressed.
+func (b *tab) choosesOnce() {
+	b.t.Helper()
+	eval[bool](b, `(goldenTrace.edit('putFootprint', { name: 'Alternative' }), true)`)
+	b.until(`!!goldenTrace.named('footprint', 'Alternative')`)
+	b.kept()
+	rev := eval[int](b, `goldenTrace.rev.value`)
+	b.click(field("Footprint"))
+	b.key("a", ctrl)
+	b.typing("Altern")
+	b.until(`[...document.querySelectorAll('[role=listbox] [role=option]')].map(o => o.innerText.trim()).join() === 'Alternative'`)
+	assert.Equal(b.t, rev, eval[int](b, `goldenTrace.rev.value`))
+	b.key(enter)
+	b.until(`goldenTrace.all('libraryPart').some(p => p.footprint === 'Alternative')`)
+	b.kept()
+	assert.Equal(b.t, rev+1, eval[int](b, `goldenTrace.rev.value`))
+	eval[bool](b, `(goldenTrace.undo(), true)`)
+	b.until(`goldenTrace.all('libraryPart').every(p => p.footprint !== 'Alternative')`)
+	b.sees("Pins and pads fit, and nothing is wrong with the footprint.")
 }
 
 // A slide potentiometer with odd offsets: pads placed by typed numbers from each other, dimensions agreed with the datasheet.

@@ -11,6 +11,9 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
+// drawingLies is where the drawing lies in the window.
+const drawingLies = `JSON.stringify(document.querySelector('[role=application]').getBoundingClientRect())`
+
 // Two people in one project: each is seen, undo takes back one's own act alone, and what the
 // other did since is not undone behind their back.
 func TestTwoPeople(t *testing.T) {
@@ -81,6 +84,7 @@ func TestStoppedServer(t *testing.T) {
 	p.openStage(t, b, "Moth Lamp", "circuit")
 	b.point(135, 137.5)
 	b.until(`document.querySelector('input[aria-label=Value]')`)
+	lies := eval[string](b, drawingLies)
 	require.NoError(t, p.cmd.Process.Signal(syscall.SIGSTOP))
 	defer func() { _ = p.cmd.Process.Signal(syscall.SIGCONT) }()
 	b.click(field("Value"))
@@ -90,6 +94,7 @@ func TestStoppedServer(t *testing.T) {
 	b.there("status", "on its way …")
 	assert.Equal(t, "6k8", b.value("Value"), "what was typed stays in its field")
 	b.there("alert", "The program has not answered*")
+	assert.Equal(t, lies, eval[string](b, drawingLies), "the drawing lies where it lay")
 	b.look("silent")
 	b.drag(135, 137.5, 145, 140)
 	assert.Contains(t, b.text("[role=alert]"), "2 edits are on the way")

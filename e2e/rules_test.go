@@ -54,6 +54,10 @@ func TestRulesOfABoard(t *testing.T) {
 	b.key("a", ctrl)
 	b.typing("NOSUCH*")
 	b.sees("It holds for 0 things") // while one types
+	b.key(escape)
+	b.sees("Say for what it is to hold") // what was typed is given up
+	b.click(field("Nets called"))
+	b.typing("NOSUCH*")
 	b.key(enter)
 	b.press("Add the rule")
 	b.sees("Nothing on the board fits it now.")

@@ -133,10 +133,12 @@ func (a *api) look(ctx context.Context, id int64) (g Glance, picture []byte, err
 	picture, g.Picture = glance.Picture(d, circuit.Find(d))
 	if g.Picture == "board" && !m.behind && g.Board != "pending" {
 		made, err := glance.Finished(ctx, m.board())
-		if err != nil {
-			return g, nil, err
-		}
-		if made != nil {
+		switch {
+		case ctx.Err() != nil: // nobody waits for it any more
+			return g, nil, ctx.Err()
+		case err != nil:
+			slog.Warn("a project's card cannot show the finished board", "project", id, "error", err)
+		case made != nil:
 			picture = made
 		}
 	}

@@ -207,7 +207,8 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 			}
 		}
 		size := func() int64 { return rapid.SampledFrom(sizes).Draw(t, "size") }
-		d.SetBase(map[design.RuleKind]int64{design.Clearance: size(), design.HoleClearance: size(), design.EdgeClearance: size(), design.WithinPart: size()})
+		d.SetBase(map[design.RuleKind]int64{design.Clearance: size(), design.HoleClearance: size(), design.EdgeClearance: size(),
+			design.WithinPart: size()})
 		d.Put(&design.RuleArea{ID: 700, Name: "Area", Outline: geom.Corners(geom.Pt(0, 0), geom.Pt(9_000_000, 0), geom.Pt(0, 9_000_000))})
 		for i := range rapid.IntRange(0, 5).Draw(t, "rules") {
 			scope := func() design.Scope {
@@ -234,7 +235,8 @@ func TestCheckAgainstBruteForce(t *testing.T) {
 				ruling := set.Between(p.kind, p.a.Subject(), p.b.Subject(), p.layer, at)
 				switch {
 				case p.kind == design.WithinPart:
-					return p.gap < float64(max(set.For(p.kind, p.a.Subject(), p.layer, at).Of(0), set.For(p.kind, p.b.Subject(), p.layer, at).Of(0))-3)
+					one, other := set.For(p.kind, p.a.Subject(), p.layer, at), set.For(p.kind, p.b.Subject(), p.layer, at)
+					return p.gap < float64(max(one.Of(0), other.Of(0))-3)
 				case !p.kind.Pairs():
 					ruling = set.For(p.kind, p.subject, p.layer, at)
 				}
@@ -269,7 +271,8 @@ func TestRulesThatChange(t *testing.T) {
 		for range rapid.IntRange(1, 6).Draw(t, "edits") {
 			kind := rapid.SampledFrom([]design.RuleKind{design.Clearance, design.HoleClearance, design.EdgeClearance, design.LeastWidth,
 				design.LeastHole, design.LeastRing, design.SilkWidth, design.HoleCopper, design.MaskMargin, design.MaskWeb, design.PasteMargin,
-				design.SilkApart, design.LeastSilk, design.LetterHeight, design.Spacing, design.HeightAbove, design.HeightBelow}).Draw(t, "kind")
+				design.SilkApart, design.LeastSilk, design.LetterHeight, design.Spacing, design.HeightAbove, design.HeightBelow,
+				design.WithinPart}).Draw(t, "kind")
 			r := *d.Base(kind)
 			if rapid.Bool().Draw(t, "scoped") {
 				r.ID, r.A = 600, design.Scope{Class: rapid.SampledFrom([]string{"power", "signal"}).Draw(t, "class")}

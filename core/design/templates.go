@@ -21,7 +21,7 @@ func Templates() []Template {
 		{"empty", "Empty", "One sheet, a board of two copper layers, no outline yet.", func(*Doc) {}},
 		{"oneSided", "One-sided", "Copper below, parts above; wide tracks for simple etching, 80 × 50 mm.", func(d *Doc) {
 			d.shape(80_000_000, 50_000_000, oneBelow())
-			d.SetBase(map[RuleKind]int64{TrackWidth: 800_000, LeastWidth: 400_000, Clearance: 400_000, LeastRing: 400_000, LeastHole: 600_000, ViaDiameter: 1_800_000, ViaHole: 800_000})
+			d.SetBase(map[RuleKind]int64{TrackWidth: 800_000, LeastWidth: 400_000, Clearance: 400_000, WithinPart: 400_000, LeastRing: 400_000, LeastHole: 600_000, ViaDiameter: 1_800_000, ViaHole: 800_000})
 		}},
 		{"twoSided", "Two-sided", "Two copper layers, 1.6 mm thick, rules every fabricator keeps, 100 × 80 mm.", func(d *Doc) {
 			d.shape(100_000_000, 80_000_000, TwoLayers())

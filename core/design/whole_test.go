@@ -204,10 +204,11 @@ func TestDamagedFiles(t *testing.T) {
 	assert.EqualValues(t, 143, d.Next)
 	lines := strings.Split(strings.TrimSpace(good), "\n")
 	n := len(lines)
+	version := func(n int) string { return fmt.Sprintf(`"version":%d`, n) }
 	for why, file := range map[string]string{
 		"the file is empty":          "",
 		"not a Golden Trace project": `{"format":"other"}`,
-		fmt.Sprintf("of version %d; this program", design.Version+1): strings.Replace(good, fmt.Sprintf(`"version":%d`, design.Version), fmt.Sprintf(`"version":%d`, design.Version+1), 1),
+		fmt.Sprintf("of version %d; this program", design.Version+1): strings.Replace(good, version(design.Version), version(design.Version+1), 1),
 		"damaged in line 2":                                   lines[0] + "\nnonsense\n",
 		"is cut short: it should hold":                        strings.Join(lines[:n-1], "\n"),
 		fmt.Sprintf("line %d: the id 142 is used twice", n+1): good + lines[n-1],

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"fmt"
 	"maps"
@@ -11,14 +12,24 @@ import (
 	"unicode"
 
 	"goldentrace/core/design"
-	"goldentrace/core/geom"
+	"goldentrace/core/ordering"
 	"goldentrace/core/units"
 )
 
-// What the entries of objects are called in a sentence, where that is not how they are written, and what their numbers are.
-var entryWords = map[string]string{"at": "place", "a": "beginning", "b": "end", "notFitted": "left out", "mid": "curve", "bottom": "side"}
+// What the entries of objects are called in a sentence, where that is not how they are written; those that are places only where they are.
+var entryWords = map[string]string{"at": "place", "notFitted": "left out", "mid": "curve", "bottom": "side"}
 
-var lengthEntries = map[string]bool{"width": true, "height": true, "diameter": true, "hole": true, "clearance": true, "pitch": true, "apart": true, "thickness": true, "r": true, "radius": true}
+var placeWords = map[string]string{"a": "beginning", "b": "end"}
+
+// What the numbers of entries are; of others no number is told, since nobody would know of what.
+var (
+	lengthEntries = map[string]bool{"width": true, "height": true, "diameter": true, "hole": true, "clearance": true, "pitch": true,
+		"apart": true, "thickness": true, "distance": true, "stroke": true, "r": true}
+	quantityEntries = map[string]struct {
+		of   float64
+		unit string
+	}{"current": {1e-6, "A"}, "voltage": {1e-6, "V"}, "impedance": {1e-3, "Ω"}}
+)
 
 // longestWorded is how long a text may be that is repeated in a sentence.
 const longestWorded = 80
@@ -42,11 +53,14 @@ func Differing(d *design.Doc, before, after design.Object) (out []string) {
 		if bytes.Equal(was[k], is[k]) {
 			continue
 		}
-		name, ok := entryWords[k]
-		if !ok {
-			name = spaced(k)
-		}
 		a, b := worded(d, k, was[k], is[k]), worded(d, k, is[k], was[k])
+		name := cmp.Or(entryWords[k], spaced(k))
+		if word, ok := placeWords[k]; ok {
+			name = "scope" // of a rule
+			if a != "" && b != "" {
+				name = word
+			}
+		}
 		if on := string(is[k]) == "true"; on || string(was[k]) == "true" {
 			if k != "bottom" {
 				out = append(out, map[bool]string{true: "it is " + name + " now", false: "it is not " + name + " any more"}[on])
@@ -105,11 +119,11 @@ func worded(d *design.Doc, key string, raw, other json.RawMessage) string {
 		on := string(raw) == "true"
 		return map[bool]string{true: "the lower one", false: "the upper one"}[on]
 	case '{':
-		var p *geom.Point
-		if key != "at" && key != "a" && key != "b" || len(raw) > 0 && json.Unmarshal(raw, &p) != nil || p == nil {
+		var p struct{ X, Y *int64 }
+		if json.Unmarshal(raw, &p) != nil || p.X == nil || p.Y == nil {
 			return ""
 		}
-		return fmt.Sprintf("%s, %s", units.Text(p.X), units.Text(p.Y))
+		return fmt.Sprintf("%s, %s", units.Text(*p.X), units.Text(*p.Y))
 	case '[', 'n':
 		return ""
 	}
@@ -137,8 +151,12 @@ func worded(d *design.Doc, key string, raw, other json.RawMessage) string {
 			return l.Name
 		}
 		return ""
-	case key == "order" || key == "sheet" || strings.HasSuffix(key, "Id"):
-		return ""
 	}
-	return strconv.FormatInt(n, 10)
+	if q, ok := quantityEntries[key]; ok {
+		if n == 0 {
+			return "nothing"
+		}
+		return ordering.Quantity(float64(n)*q.of, q.unit)
+	}
+	return ""
 }

@@ -25,11 +25,22 @@ func TestDifferencesInWords(t *testing.T) {
 	p := design.Placed{ID: 601, Designator: "R4", At: at(1, 1), Angle: 90_000}
 	q := p
 	q.Angle, q.Bottom, q.Value = 45_500, true, "10k"
-	assert.Equal(t, []string{"its angle was 90° and is 45.5° now", "its side was the upper one and is the lower one now", "its value was nothing and is 10k now"}, edit.Differing(d, &p, &q))
+	assert.Equal(t, []string{"its angle was 90° and is 45.5° now", "its side was the upper one and is the lower one now",
+		"its value was nothing and is 10k now"}, edit.Differing(d, &p, &q))
 	long := p
 	long.Value = strings.Repeat("8", 200)
 	assert.Equal(t, []string{"its value was nothing and is a longer text now"}, edit.Differing(d, &p, &long))
 	assert.Empty(t, edit.Differing(d, &p, &p))
+
+	n := design.Net{ID: 500, Name: "GND"}
+	loaded := n
+	loaded.Current, loaded.Impedance = 250_000, 90_000
+	assert.Equal(t, []string{"its current was nothing and is 250 mA now", "its impedance was nothing and is 90 Ω now"},
+		edit.Differing(d, &n, &loaded), "in the unit that it is of")
+	r := design.Rule{ID: 700, Kind: design.Clearance, Order: 3, A: design.Scope{Class: "bus"}, Value: design.Fixed(200_000)}
+	other := r
+	other.Order, other.A, other.Value = 4, design.Scope{Class: "supply"}, design.Fixed(300_000)
+	assert.Equal(t, []string{"its scope was another", "its order was another", "its value was another"}, edit.Differing(d, &r, &other))
 	shaped := *b
 	shaped.Outline = append(shaped.Outline, shaped.Outline...)
 	for _, says := range edit.Differing(d, b, &shaped) {

@@ -36,8 +36,11 @@ const search = latest(
   (list) => {
     const failed = list instanceof Error
     trouble.value = failed ? list.message : ''
-    value.value = failed ? '' : (list.value ?? '')
-    found.value = failed ? [] : merged(ownItems(props.project, list.query), list.items)
+    const named = failed ? [] : ownItems(props.project, query.value) // a part of the project may be called as the whole is typed
+    value.value = failed || named.length ? '' : (list.value ?? '')
+    if (failed) found.value = []
+    else if (named.length && list.value) found.value = named
+    else found.value = merged(named.length ? named : ownItems(props.project, list.query), list.items)
     total.value = failed ? 0 : list.found + found.value.length - list.items.length
     chosen.value = 0
   },

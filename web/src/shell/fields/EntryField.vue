@@ -37,6 +37,7 @@ function type(s: string) {
 }
 function press(e: KeyboardEvent) {
   entry.press(e)
+  if (e.key === 'Escape') props.onTyping?.(text.value) // what stood there before stands there again
   if (e.key === 'Enter' && !trouble.value) props.onEntered?.()
 }
 </script>

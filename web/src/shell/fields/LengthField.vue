@@ -11,7 +11,7 @@ const props = defineProps<{
   value: number | null
   /** What a step of scrubbing is, in nanometres. */
   step?: number
-  /** What it lies between, in nanometres; without it as far as any length of a design. */
+  /** What it lies between, in nanometres. */
   least?: number
   most?: number
   onKeep?: (v: number) => unknown
@@ -27,13 +27,13 @@ const writing = computed<Writing<number>>(() => ({
   show: (v) => format(v, taste.unit, taste.unit === 'mm' ? 4 : 5),
   read: (text) => {
     const v = parse(text, taste.unit)
-    const [least, most] = [props.least ?? -2e9, props.most ?? 2e9]
+    const { least = -Infinity, most = Infinity } = props
     const say = (nm: number) => `${format(nm, taste.unit, 4)} ${taste.unit}`
     if (v < least) throw new Error(`${props.says ?? props.label}: ${say(least)} is the least.`)
     if (v > most) throw new Error(`${props.says ?? props.label}: ${say(most)} is the most.`)
     return v
   },
-  scrub: (v, steps) => Math.min(Math.max(v + steps * (props.step ?? 100_000), props.least ?? -2e9), props.most ?? 2e9),
+  scrub: (v, steps) => Math.min(Math.max(v + steps * (props.step ?? 100_000), props.least ?? -Infinity), props.most ?? Infinity),
 }))
 const fields = computed(() => ({ label: props.label, value: props.value, onKeep: props.onKeep, disabled: props.disabled, empty: props.empty, tight: props.tight, bare: props.bare, says: props.says, onEntered: props.onEntered })) // prettier-ignore
 </script>
